@@ -1,0 +1,29 @@
+"""Figures for drafts: nothing is read from the store and nothing is saved."""
+
+from fastapi import APIRouter
+
+from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.core import Brief, Comparison, GearTable, Setup, compare, gear_table
+from kettledrum.core.brief import CadenceBand
+from kettledrum.core.quantities import Model
+
+router = APIRouter(prefix="/calculate", tags=["calculate"], route_class=StrictJsonRoute)
+
+
+class GearTableRequest(Model):
+    """A setup and the cadences in rpm, low and high, to work its gears out at."""
+
+    setup: Setup
+    cadence_rpm: CadenceBand
+
+
+@router.post("/gears")
+def calculate_gears(draft: GearTableRequest) -> GearTable:
+    """The gear table of one setup."""
+    return gear_table(draft.setup, draft.cadence_rpm)
+
+
+@router.post("/compare")
+def calculate_comparison(brief: Brief) -> Comparison:
+    """Every setup of a brief, side by side."""
+    return compare(brief)

@@ -1,0 +1,119 @@
+"""Every error as RFC 9457 problem details that name the field."""
+
+import logging
+from http import HTTPStatus
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from pydantic import BaseModel
+from starlette.exceptions import HTTPException
+
+from kettledrum.core import InvalidInput, Problem, problems
+from kettledrum.store import NotFound, StaleWrite, StoreUnusable
+
+MEDIA_TYPE = "application/problem+json"
+_log = logging.getLogger(__name__)
+
+
+class FieldProblem(BaseModel):
+    """One field: `where` it stands in what was sent, and `what` is allowed there."""
+
+    where: str
+    what: str
+
+
+class ProblemDetails(BaseModel):
+    """RFC 9457. `problems` names each field; `version` is the version now, where a write was stale."""
+
+    type: str = "about:blank"
+    title: str
+    status: int
+    detail: str
+    problems: list[FieldProblem] = []
+    version: int | None = None
+
+
+ERRORS: dict[int | str, dict[str, object]] = {
+    status: {"model": ProblemDetails, "content": {MEDIA_TYPE: {}}, "description": HTTPStatus(status).phrase}
+    for status in (400, 404, 409, 413, 415, 422, 503)
+}
+"""What any route may answer instead of its result; for the schema."""
+
+
+class UnreadableBody(HTTPException):
+    """The body is no JSON that can be read."""
+
+    def __init__(self, error: InvalidInput) -> None:
+        super().__init__(400, str(error))
+        self.problems = error.problems
+
+
+def _answer(
+    status: int, detail: str, found: list[Problem] | None = None, version: int | None = None
+) -> JSONResponse:
+    body = ProblemDetails(
+        title=HTTPStatus(status).phrase,
+        status=status,
+        detail=detail,
+        problems=[FieldProblem(where=problem.where, what=problem.what) for problem in found or []],
+        version=version,
+    )
+    return JSONResponse(body.model_dump(), status, media_type=MEDIA_TYPE)
+
+
+def _on_request_validation(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)
+    if error.body is None and any(tuple(entry["loc"]) == ("body",) for entry in error.errors()):
+        return _answer(422, "Nothing was sent; a JSON object was expected")
+    if isinstance(error.body, bytes):
+        return _answer(415, "What is sent must be JSON, with the content type application/json")
+    entries = [{**entry, "loc": entry["loc"][1:]} for entry in error.errors() if entry["loc"][0] == "body"]
+    found = problems(entries, error.body)
+    for entry in error.errors():
+        if entry["loc"][0] != "body":
+            found.append(Problem(".".join(map(str, entry["loc"][1:])), str(entry["msg"])))
+    return _answer(422, str(InvalidInput(found)), found)
+
+
+def _on_http(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, HTTPException)
+    found = error.problems if isinstance(error, UnreadableBody) else None
+    return _answer(error.status_code, str(error.detail), found)
+
+
+def _on_invalid(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, InvalidInput)
+    return _answer(422, str(error), error.problems)
+
+
+def _on_not_found(_request: Request, error: Exception) -> JSONResponse:
+    return _answer(404, str(error))
+
+
+def _on_stale(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, StaleWrite)
+    return _answer(409, str(error), version=error.current)
+
+
+def _on_unusable(_request: Request, error: Exception) -> JSONResponse:
+    return _answer(503, str(error))
+
+
+def _on_anything(_request: Request, error: Exception) -> JSONResponse:
+    _log.error("an answer failed", exc_info=error)
+    return _answer(500, "Kettledrum made a mistake; nothing was written. What happened is in its log.")
+
+
+def install(app: FastAPI) -> None:
+    """Makes an app answer every error with problem details."""
+    for kind, handler in (
+        (RequestValidationError, _on_request_validation),
+        (HTTPException, _on_http),
+        (InvalidInput, _on_invalid),
+        (NotFound, _on_not_found),
+        (StaleWrite, _on_stale),
+        (StoreUnusable, _on_unusable),
+        (Exception, _on_anything),
+    ):
+        app.add_exception_handler(kind, handler)

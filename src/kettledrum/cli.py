@@ -1,0 +1,126 @@
+"""The command line: `kettledrum serve | demo | gears | compare`.
+
+What goes wrong is said in one line on standard error, with exit status 2.
+"""
+
+import sys
+from pathlib import Path
+from typing import Annotated
+
+import typer
+from pydantic import BaseModel, TypeAdapter, ValidationError
+
+from kettledrum import command_tables
+from kettledrum.core import InvalidInput, KettledrumError, Problem, compare, gear_table
+from kettledrum.core.brief import CadenceBand
+from kettledrum.formats import MOST_BYTES, read_brief, read_setup
+
+app = typer.Typer(
+    add_completion=False,
+    pretty_exceptions_enable=False,
+    rich_markup_mode=None,
+    help="Works out, compares and looks after bicycle drives.",
+)
+
+File = Annotated[str, typer.Argument(metavar="FILE", help="The file to read; - is standard input.")]
+Json = Annotated[bool, typer.Option("--json", help="Print JSON instead of a table.")]
+Data = Annotated[
+    Path | None,
+    typer.Option(envvar="KETTLEDRUM_DATA", help="The data directory; by default this user's own."),
+]
+Port = Annotated[
+    int | None,
+    typer.Option(min=1, max=65535, help="The port to listen on; by default 8750, or a free one."),
+]
+
+
+@app.command()
+def serve(data: Data = None, port: Port = None) -> None:
+    """Start Kettledrum in the browser, on your own data."""
+    _serve(data, port, demo=False)
+
+
+@app.command()
+def demo(
+    data: Data = None,
+    port: Port = None,
+    fresh: Annotated[bool, typer.Option("--fresh", help="Start over, without earlier changes.")] = False,
+) -> None:
+    """Start Kettledrum in the browser, on demo data that is kept apart from yours."""
+    _serve(data, port, demo=True, fresh=fresh)
+
+
+@app.command()
+def gears(
+    file: File,
+    cadence: Annotated[str, typer.Option(metavar="LOW:HIGH", help="The cadences in rpm.")] = "60:90",
+    json: Json = False,
+) -> None:
+    """Print the gear table of a setup file."""
+    table = gear_table(read_setup(_content(file)), _cadence_band(cadence))
+    _print_json(table) if json else command_tables.gears(table)
+
+
+@app.command("compare")
+def compare_setups(file: File, json: Json = False) -> None:
+    """Print the setups of a brief file side by side."""
+    result = compare(read_brief(_content(file)))
+    _print_json(result) if json else command_tables.comparison(result)
+
+
+def _serve(data: Path | None, port: int | None, *, demo: bool, fresh: bool = False) -> None:
+    # Imported here, since a gear table on the command line needs neither web nor database.
+    from platformdirs import user_data_path
+
+    from kettledrum.demo import fill
+    from kettledrum.server import directory_of
+    from kettledrum.server import serve as start
+    from kettledrum.store import Store
+
+    store = Store(directory_of(data, user_data_path("kettledrum"), demo=demo))
+    try:
+        if demo:
+            fill(store, fresh=fresh)
+        start(store, port)
+    finally:
+        store.close()
+
+
+def _content(file: str) -> bytes:
+    """The bytes of a file, at most just over what is read. Raises InvalidInput."""
+    if file == "-":
+        return sys.stdin.buffer.read(MOST_BYTES + 1)
+    try:
+        with Path(file).open("rb") as opened:
+            return opened.read(MOST_BYTES + 1)
+    except (OSError, ValueError) as error:
+        reason = error.strerror if isinstance(error, OSError) else "is no file name"
+        raise InvalidInput([Problem(file, f"cannot be read: {reason}")]) from error
+
+
+def _cadence_band(text: str) -> tuple[float, float]:
+    try:
+        band: tuple[float, float] = TypeAdapter(CadenceBand).validate_python(
+            [float(end) for end in text.split(":")]
+        )
+    except (ValueError, ValidationError) as error:
+        allowed = "must be LOW:HIGH in rpm, each from 5 to 250, low below high, such as 60:88"
+        raise InvalidInput([Problem("--cadence", allowed)]) from error
+    return band
+
+
+def _print_json(result: BaseModel) -> None:
+    print(result.model_dump_json(indent=2))
+
+
+def main() -> None:
+    """Runs the command line; every foreseen error ends in one line and exit status 2."""
+    try:
+        status = app(standalone_mode=False)
+    except typer.Abort:
+        status = 130
+    except (KettledrumError, typer.TyperException) as error:
+        message = error.format_message() if isinstance(error, typer.TyperException) else str(error)
+        print(message.replace("\n", " ") or "see kettledrum --help", file=sys.stderr)
+        status = 2
+    sys.exit(status if isinstance(status, int) else 0)

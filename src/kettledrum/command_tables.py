@@ -1,0 +1,94 @@
+"""Results as tables for a terminal. Names are written as plain text, never read as markup."""
+
+import sys
+
+from rich.box import SIMPLE_HEAD
+from rich.console import Console
+from rich.table import Table
+from rich.text import Text
+
+from kettledrum.core import ComparedSetup, Comparison, GearTable
+
+_PIPED_WIDTH = 150
+
+
+def gears(table: GearTable) -> None:
+    """Prints a gear table and what it adds up to."""
+    low, high = table.cadence_rpm
+    grid = _grid("Gear", "Ratio", "Development", "Gear inches", "Gain ratio", "Step")
+    grid.add_column(f"at {low:g} rpm", justify="right")
+    grid.add_column(f"at {high:g} rpm", justify="right")
+    grid.add_column("", justify="left")
+    for gear in table.gears:
+        grid.add_row(
+            Text(gear.label),
+            f"{gear.ratio:.3f}",
+            f"{gear.development_m:.2f} m",
+            f"{gear.gear_inches:.1f}",
+            f"{gear.gain_ratio:.2f}",
+            _percent(gear.step),
+            *(f"{speed:.1f} km/h" for speed in gear.speed_kmh),
+            Text(f"beside {gear.overlaps}" if gear.overlaps else ""),
+        )
+    console = _console()
+    console.print(Text(table.name, style="bold"))
+    console.print(grid)
+    console.print(Text(_sum(table)))
+
+
+def comparison(result: Comparison) -> None:
+    """Prints the setups of a brief side by side."""
+    grid = _grid(
+        "Setup", "Range", "Lowest", "Highest", "Steps", "Distinct", "Lowest against", "Highest against"
+    )
+    grid.columns[0].max_width = 44
+    for setup in result.setups:
+        against = setup.against
+        is_reference = setup.name == result.reference
+        grid.add_row(
+            Text(setup.name),
+            f"{setup.range:.0%}",
+            f"{setup.lowest.development_m:.2f} m",
+            f"{setup.highest.development_m:.2f} m",
+            _steps(setup),
+            "stepless" if setup.distinct is None else str(setup.distinct),
+            "reference" if is_reference else f"{against.lowest:+.0%}" if against else "—",
+            "" if is_reference else f"{against.highest:+.0%}" if against else "—",
+        )
+    _console().print(grid if result.setups else Text("This brief holds no setups yet."))
+
+
+def _grid(first: str, *others: str) -> Table:
+    grid = Table(box=SIMPLE_HEAD, pad_edge=False)
+    grid.add_column(first, justify="left", overflow="fold")
+    for title in others:
+        grid.add_column(title, justify="right")
+    return grid
+
+
+def _console() -> Console:
+    return Console(width=None if sys.stdout.isatty() else _PIPED_WIDTH, markup=False, highlight=False)
+
+
+def _percent(share: float | None) -> str:
+    return "—" if share is None else f"{share:.1%}"
+
+
+def _steps(table: GearTable | ComparedSetup) -> str:
+    if table.stepless:
+        return "none"
+    if table.smallest_step is None or table.largest_step is None:
+        return "—"
+    smallest, largest = f"{table.smallest_step:.0%}", f"{table.largest_step:.0%}"
+    return smallest if smallest == largest else f"{smallest} to {largest}"
+
+
+def _sum(table: GearTable) -> str:
+    parts = [f"Range {table.range:.0%}"]
+    if table.stepless:
+        parts.append("stepless")
+    elif table.mean_step is not None:
+        parts.append(f"steps {_steps(table)}, {table.mean_step:.1%} on average")
+        parts.append(f"{table.distinct} distinct of {len(table.gears)}")
+    parts.append(f"wheel {table.circumference_m:.3f} m round")
+    return " · ".join(parts)

@@ -1,0 +1,35 @@
+"""The rules of the job: models of briefs and setups, and pure functions over them.
+
+Knows no web, no database and no files. Data is validated once, by `validate`; everything after it
+trusts its models.
+"""
+
+from kettledrum.core.brief import Brief, Need, Rider
+from kettledrum.core.comparison import ComparedSetup, Comparison, Difference, compare, difference
+from kettledrum.core.errors import InvalidInput, KettledrumError, Problem
+from kettledrum.core.gear_table import Gear, GearTable, gear_table
+from kettledrum.core.ladder import Rung, ladder
+from kettledrum.core.setup import Setup
+from kettledrum.core.validation import problems, validate
+
+__all__ = [
+    "Brief",
+    "ComparedSetup",
+    "Comparison",
+    "Difference",
+    "Gear",
+    "GearTable",
+    "InvalidInput",
+    "KettledrumError",
+    "Need",
+    "Problem",
+    "Rider",
+    "Rung",
+    "Setup",
+    "compare",
+    "difference",
+    "gear_table",
+    "ladder",
+    "problems",
+    "validate",
+]

@@ -1,0 +1,78 @@
+"""Setups side by side, each measured against the reference."""
+
+from pydantic import BaseModel
+
+from kettledrum.core.brief import Brief
+from kettledrum.core.gear_table import Gear, GearTable, gear_table, is_a_step_above
+from kettledrum.core.ladder import Rung, ladder
+
+
+class Difference(BaseModel):
+    """How a setup differs from the reference.
+
+    `lowest`, `highest` (by development) and `range` as shares: -0.34 is 34 % lower. `gears_below` and
+    `gears_above` count the distinct gears at least 5 % beyond the reference's lowest and highest;
+    null for a stepless path.
+    """
+
+    lowest: float
+    highest: float
+    range: float
+    gears_below: int | None
+    gears_above: int | None
+
+
+class ComparedSetup(GearTable):
+    """A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
+
+    `against` is null for the reference itself, and where there is none.
+    """
+
+    lowest: Gear
+    highest: Gear
+    ladder: list[Rung]
+    against: Difference | None
+
+
+class Comparison(BaseModel):
+    """The setups of a brief in their order, and the name of the reference."""
+
+    reference: str | None
+    setups: list[ComparedSetup]
+
+
+def difference(table: GearTable, reference: GearTable) -> Difference:
+    """How `table` differs from `reference`, compared by development, since wheels may differ."""
+    lowest, highest = table.gears[0].development_m, table.gears[-1].development_m
+    other_lowest, other_highest = reference.gears[0].development_m, reference.gears[-1].development_m
+    distinct = [gear.development_m for gear in table.gears if gear.overlaps is None]
+    return Difference(
+        lowest=lowest / other_lowest - 1,
+        highest=highest / other_highest - 1,
+        range=table.range / reference.range - 1,
+        gears_below=None
+        if table.stepless
+        else sum(is_a_step_above(other_lowest, development) for development in distinct),
+        gears_above=None
+        if table.stepless
+        else sum(is_a_step_above(development, other_highest) for development in distinct),
+    )
+
+
+def compare(brief: Brief) -> Comparison:
+    """Works out every setup of a brief at the rider's cadences, side by side."""
+    tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
+    reference = next((table for table in tables if table.name == brief.reference), None)
+    return Comparison(
+        reference=brief.reference,
+        setups=[
+            ComparedSetup(
+                **dict(table),
+                lowest=table.gears[0],
+                highest=table.gears[-1],
+                ladder=ladder(table),
+                against=None if reference is None or table is reference else difference(table, reference),
+            )
+            for table in tables
+        ],
+    )

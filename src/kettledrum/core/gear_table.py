@@ -1,0 +1,164 @@
+"""The gear table of a setup: every gear in every measure the trade uses."""
+
+from itertools import pairwise
+
+from pydantic import BaseModel
+
+from kettledrum.core.path import Combination, StageOptions, combinations, stage_options
+from kettledrum.core.setup import Setup
+
+INCH_M = 0.0254
+DISTINCT_STEP = 0.05
+"""Gears closer together than this feel like one gear."""
+_ROUNDING = 1e-9
+
+
+class Gear(BaseModel):
+    """One gear, or one end of a stepless span.
+
+    `ratio` in turns of the wheel for one of the cranks; `development_m` in metres a turn of the cranks;
+    `gear_inches` in inches; `gain_ratio` without unit; `speed_kmh` at the low and the high end of the
+    cadence band; `step` the rise from the gear before (0.136 = 13.6 %), null for the lowest;
+    `overlaps` the label of the gear that a redundant one sits beside; `choice` the option that each
+    stage stands in, as places in the table's `stages`.
+    """
+
+    label: str
+    ratio: float
+    development_m: float
+    gear_inches: float
+    gain_ratio: float
+    speed_kmh: tuple[float, float]
+    step: float | None
+    overlaps: str | None
+    choice: list[int]
+
+
+class GearTable(BaseModel):
+    """A setup's gears from lowest to highest, and what they add up to.
+
+    `range` is highest ÷ lowest ratio. `mean_step` (geometric), `smallest_step` and `largest_step` are
+    null with fewer than two gears and, like `distinct`, for stepless paths, which have no steps.
+    `distinct` counts the gears at least 5 % apart. `spans` are the stepless spans, each as the places
+    in `gears` of its two ends.
+    """
+
+    name: str
+    range: float
+    stepless: bool
+    mean_step: float | None
+    smallest_step: float | None
+    largest_step: float | None
+    distinct: int | None
+    circumference_m: float
+    cadence_rpm: tuple[float, float]
+    gears: list[Gear]
+    spans: list[tuple[int, int]]
+    stages: list[StageOptions]
+
+
+def gear_table(setup: Setup, cadence_rpm: tuple[float, float]) -> GearTable:
+    """Works out every gear of a setup for a band of cadences in rpm, low and high.
+
+    For an overall ratio i, wheel circumference U and diameter D, crank length l and cadence n::
+
+        development = i·U        gear inches = i·D / 25.4 mm
+        gain ratio = i·(D/2) / l        speed = development·n·60 / 1000   (km/h)
+
+    These are definitions; the gain ratio compares the path of the bicycle with that of the pedal.
+    See docs/method.md. A table with one gear has a range of 1 and no steps.
+    """
+    stages = [stage_options(stage) for stage in setup.path]
+    paths = combinations(stages)
+    stepless = any(stage.stepless for stage in stages)
+    ends = _stepless_ends(paths) if stepless else _definite_ends(paths, stages)
+    gears = [_gear(setup, cadence_rpm, *end) for end in ends]
+    if not stepless:
+        _mark_steps(gears)
+    steps = [gear.step for gear in gears if gear.step is not None]
+    span = gears[-1].ratio / gears[0].ratio
+    return GearTable(
+        name=setup.name,
+        range=span,
+        stepless=stepless,
+        mean_step=span ** (1 / len(steps)) - 1 if steps else None,
+        smallest_step=min(steps, default=None),
+        largest_step=max(steps, default=None),
+        distinct=None if stepless else sum(gear.overlaps is None for gear in gears),
+        circumference_m=setup.wheel.circumference_m,
+        cadence_rpm=cadence_rpm,
+        gears=gears,
+        spans=_spans(paths, gears) if stepless else [],
+        stages=stages,
+    )
+
+
+_End = tuple[str, float, tuple[int, ...]]
+"""Label, overall ratio and choice of one gear."""
+
+
+def _definite_ends(paths: list[Combination], stages: list[StageOptions]) -> list[_End]:
+    """Gears are numbered from the lowest; where one stage alone makes them and names them, by its names."""
+    shifting = [place for place, stage in enumerate(stages) if len(stage.options) > 1]
+    named = len(shifting) == 1 and stages[shifting[0]].named
+    return [
+        (
+            stages[shifting[0]].options[path.low_choice[shifting[0]]].label if named else str(number),
+            path.low,
+            path.low_choice,
+        )
+        for number, path in enumerate(paths, start=1)
+    ]
+
+
+def _stepless_ends(paths: list[Combination]) -> list[_End]:
+    several = len(paths) > 1
+    ends = []
+    for number, path in enumerate(paths, start=1):
+        before = f"{number} " if several else ""
+        ends.append((f"{before}low", path.low, path.low_choice))
+        ends.append((f"{before}high", path.high, path.high_choice))
+    return sorted(ends, key=lambda end: end[1])
+
+
+def _spans(paths: list[Combination], gears: list[Gear]) -> list[tuple[int, int]]:
+    place = {tuple(gear.choice): index for index, gear in enumerate(gears)}
+    return [(place[path.low_choice], place[path.high_choice]) for path in paths]
+
+
+def _gear(
+    setup: Setup, cadence_rpm: tuple[float, float], label: str, ratio: float, choice: tuple[int, ...]
+) -> Gear:
+    development_m = ratio * setup.wheel.circumference_m
+    diameter_m = setup.wheel.diameter_m
+    low, high = (development_m * cadence * 60 / 1000 for cadence in cadence_rpm)
+    return Gear(
+        label=label,
+        ratio=ratio,
+        development_m=development_m,
+        gear_inches=ratio * diameter_m / INCH_M,
+        gain_ratio=ratio * diameter_m * 1000 / 2 / setup.cranks.length_mm,
+        speed_kmh=(low, high),
+        step=None,
+        overlaps=None,
+        choice=list(choice),
+    )
+
+
+def _mark_steps(gears: list[Gear]) -> None:
+    """Fills in each gear's step from the one before, and which of them are redundant.
+
+    A gear is redundant when it is less than 5 % above the last gear that was not.
+    """
+    kept = gears[0]
+    for before, gear in pairwise(gears):
+        gear.step = gear.ratio / before.ratio - 1
+        if is_a_step_above(gear.ratio, kept.ratio):
+            kept = gear
+        else:
+            gear.overlaps = kept.label
+
+
+def is_a_step_above(higher: float, lower: float) -> bool:
+    """Whether a gear is far enough above another (at least 5 %, in any one measure) to count as a second."""
+    return higher / lower >= 1 + DISTINCT_STEP - _ROUNDING

@@ -1,0 +1,150 @@
+"""The kinds of value that a setup or brief is made of, each with the bounds it must keep.
+
+Pydantic's own bound errors name one bound at a time; a rider who typed 4 teeth wants to read both ends
+("must be a whole number from 5 to 200"), so the check and its words stand together here.
+"""
+
+import math
+import unicodedata
+from dataclasses import dataclass
+from typing import Annotated, Any, get_args
+
+from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler, model_validator
+from pydantic.json_schema import JsonSchemaValue
+from pydantic_core import CoreSchema, PydanticCustomError, core_schema
+
+NAME_LENGTH = 120
+NOTES_LENGTH = 20_000
+
+
+def refused(message: str, field: str = "") -> PydanticCustomError:
+    """An error whose message is shown to the user as it stands.
+
+    A rule over a whole model names the `field` to be changed, as pydantic places it on the model.
+    """
+    return PydanticCustomError("refused", "{message}", {"message": message, "field": field})
+
+
+class Model(BaseModel):
+    """Base of what is read from outside: keys it does not know are refused by name."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True, allow_inf_nan=False)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _knows_every_key(cls, data: object) -> object:
+        """Says which keys are allowed, as pydantic's own refusal does not.
+
+        Not in a file of another format: there the format is what is wrong.
+        """
+        if not isinstance(data, dict):
+            return data
+        form = cls.model_fields.get("format")
+        if form is not None and data.get("format") not in get_args(form.annotation):
+            return data
+        for key in data:
+            if key not in cls.model_fields:
+                raise refused(f"is not known here; allowed are {', '.join(cls.model_fields)}", str(key))
+        return data
+
+
+@dataclass(frozen=True)
+class Within:
+    """A finite number from `low` to `high`; `above` leaves `low` itself out, `whole` wants an integer.
+
+    Numbers in quotation marks, booleans, NaN and Infinity are refused. A number keeps the type it was
+    given in (622 is not turned into 622.0), so that a file is written back as it was read.
+    """
+
+    low: float
+    high: float
+    whole: bool = False
+    above: bool = False
+
+    @property
+    def allowed(self) -> str:
+        """The bounds in words, as in "above 0 and at most 20"."""
+        if self.above:
+            return f"above {self.low:g} and at most {self.high:g}"
+        return f"from {self.low:g} to {self.high:g}"
+
+    def check(self, value: object) -> float:
+        """The value, if it may stand; raises PydanticCustomError otherwise."""
+        kind = "a whole number" if self.whole else "a number"
+        if isinstance(value, bool) or not isinstance(value, int | float):
+            raise refused(f"must be {kind} {self.allowed}")
+        if isinstance(value, float) and not math.isfinite(value):
+            raise refused(f"must be {kind} {self.allowed}, not infinite or undefined")
+        if self.whole and value != int(value):
+            raise refused(f"must be a whole number {self.allowed}")
+        if not self.low <= value <= self.high or (self.above and value == self.low):
+            raise refused(f"must be {'a whole number ' if self.whole else ''}{self.allowed}")
+        return int(value) if self.whole else value
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_plain_validator_function(self.check)
+
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> JsonSchemaValue:
+        low = "exclusiveMinimum" if self.above else "minimum"
+        kind = "integer" if self.whole else "number"
+        return {"type": kind, low: self.low, "maximum": self.high}
+
+
+@dataclass(frozen=True)
+class PlainText:
+    """Text of at most `longest` characters that can never act as markup or move a terminal's cursor.
+
+    White space at either end is dropped. A line of text (a name) must not be empty and holds neither
+    ``<`` nor ``>``; with `lines`, it may run over several lines and is only ever shown as text.
+    """
+
+    longest: int
+    lines: bool = False
+
+    def check(self, value: object) -> str:
+        """The text, if it may stand; raises PydanticCustomError otherwise."""
+        shortest = 0 if self.lines else 1
+        allowed = f"must be text of {shortest} to {self.longest} characters"
+        if not isinstance(value, str):
+            raise refused(allowed)
+        text = value.strip()
+        if not shortest <= len(text) <= self.longest:
+            raise refused(allowed)
+        if not self.lines and ("<" in text or ">" in text):
+            raise refused("must be plain text without < or >")
+        if any(unicodedata.category(letter) in ("Cc", "Cs") for letter in text if not self._breaks(letter)):
+            raise refused("must be plain text without control characters")
+        return text
+
+    def _breaks(self, letter: str) -> bool:
+        return self.lines and letter in "\n\r\t"
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_plain_validator_function(self.check)
+
+    def __get_pydantic_json_schema__(
+        self, schema: CoreSchema, handler: GetJsonSchemaHandler
+    ) -> JsonSchemaValue:
+        shortest = 0 if self.lines else 1
+        return {"type": "string", "minLength": shortest, "maxLength": self.longest}
+
+
+Name = Annotated[str, PlainText(NAME_LENGTH)]
+Notes = Annotated[str, PlainText(NOTES_LENGTH, lines=True)]
+
+Teeth = Annotated[int, Within(5, 200, whole=True)]
+StageRatio = Annotated[float, Within(0, 20, above=True)]
+"""Output turns for one input turn of a stage."""
+Efficiency = Annotated[float, Within(0, 1, above=True)]
+
+BeadSeatMm = Annotated[float, Within(100, 800)]
+"""Bead seat diameter after ISO 5775, in mm."""
+TyreMm = Annotated[float, Within(10, 150)]
+RolloutMm = Annotated[float, Within(300, 4000)]
+CrankMm = Annotated[float, Within(50, 300)]
+
+MassKg = Annotated[float, Within(15, 300)]
+PowerW = Annotated[float, Within(5, 2500)]
+CadenceRpm = Annotated[float, Within(5, 250)]

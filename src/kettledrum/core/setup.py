@@ -1,0 +1,78 @@
+"""A setup: one way for power to reach the wheel."""
+
+import math
+from typing import Annotated, Literal
+
+from pydantic import Field, JsonValue, model_validator
+
+from kettledrum.core.gears import MOST_GEARS
+from kettledrum.core.quantities import CrankMm, Model, Name, refused
+from kettledrum.core.stage import SprocketsStage, Stage
+from kettledrum.core.wheel import Wheel
+
+MOST_STAGES = 50
+OVERALL_LOWEST, OVERALL_HIGHEST = 0.001, 1000.0
+"""An overall ratio outside these is a slip of the pen, and a long path could leave what a float holds."""
+
+
+class Cranks(Model):
+    """The cranks: `length_mm` from the axle's centre to the pedal's."""
+
+    length_mm: CrankMm
+
+
+class Setup(Model):
+    """Cranks, the path of stages from pedal to road, and the wheel.
+
+    Raises for a path with more than 400 gears, or whose stages multiply out to an overall ratio
+    outside 0.001 to 1000. `motors` and `parts` are kept as they are.
+    """
+
+    format: Literal["kettledrum-setup/1"]
+    name: Name
+    cranks: Cranks
+    path: Annotated[list[Stage], Field(min_length=1, max_length=MOST_STAGES)]
+    wheel: Wheel
+    motors: list[dict[str, JsonValue]] | None = None
+    parts: JsonValue = None
+
+    @model_validator(mode="after")
+    def _path_can_be_worked_out(self) -> "Setup":
+        gears = math.prod(_gear_count(stage) for stage in self.path)
+        if any(_is_stepless(stage) for stage in self.path):
+            gears *= 2
+        if gears > MOST_GEARS:
+            raise refused(f"has {gears} gears; one path may have at most {MOST_GEARS}", "path")
+        ends = [_ends(stage) for stage in self.path]
+        for overall in (math.prod(low for low, _ in ends), math.prod(high for _, high in ends)):
+            if not OVERALL_LOWEST <= overall <= OVERALL_HIGHEST:
+                raise refused(
+                    f"multiplies out to an overall ratio of {overall:.3g}; "
+                    f"from {OVERALL_LOWEST:g} to {OVERALL_HIGHEST:g} is allowed",
+                    "path",
+                )
+        return self
+
+
+def _is_stepless(stage: Stage) -> bool:
+    return not isinstance(stage, SprocketsStage) and stage.gears.stepless is not None
+
+
+def _gear_count(stage: Stage) -> int:
+    if isinstance(stage, SprocketsStage):
+        return stage.pairing_count
+    return len(stage.gears.ratios) if stage.gears.ratios is not None else 1
+
+
+def _ends(stage: Stage) -> tuple[float, float]:
+    """The lowest and highest ratio of a stage."""
+    if isinstance(stage, SprocketsStage):
+        if stage.pairs is not None:
+            ratios = [front / rear for front, rear in stage.pairs]
+            return min(ratios), max(ratios)
+        assert stage.front is not None and stage.rear is not None
+        return min(stage.front) / max(stage.rear), max(stage.front) / min(stage.rear)
+    if stage.gears.stepless is not None:
+        return stage.gears.stepless.low, stage.gears.stepless.high
+    assert stage.gears.ratios is not None
+    return min(stage.gears.ratios), max(stage.gears.ratios)

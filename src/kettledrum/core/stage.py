@@ -1,0 +1,99 @@
+"""The stages of a power path, in the trade's three kinds, with what their makers state."""
+
+from typing import Annotated, Literal
+
+from pydantic import Discriminator, Field, JsonValue, Tag, model_validator
+
+from kettledrum.core.gears import MOST_GEARS, Gears
+from kettledrum.core.quantities import Efficiency, Model, Name, Teeth, refused
+
+TeethList = Annotated[list[Teeth], Field(min_length=1, max_length=MOST_GEARS)]
+
+
+class EfficiencySpread(Model):
+    """Share of the power that comes out, between what the best and the worst examples reach."""
+
+    low: Efficiency
+    typical: Efficiency
+    high: Efficiency
+
+    @model_validator(mode="after")
+    def _is_in_order(self) -> "EfficiencySpread":
+        if not self.low <= self.typical <= self.high:
+            raise refused("must have low, typical and high in that order")
+        return self
+
+
+def _efficiency_kind(value: object) -> str:
+    return "spread" if isinstance(value, dict | EfficiencySpread) else "number"
+
+
+class StatedByMaker(Model):
+    """What a stage carries besides its gears: kept from the start, used as the product grows."""
+
+    name: Name | None = None
+    efficiency: (
+        Annotated[
+            Annotated[Efficiency, Tag("number")] | Annotated[EfficiencySpread, Tag("spread")],
+            Discriminator(_efficiency_kind),
+        ]
+        | None
+    ) = None
+    limits: dict[str, JsonValue] | None = None
+    mass_kg: JsonValue = None
+    price: JsonValue = None
+    care: JsonValue = None
+    behaviour: JsonValue = None
+
+
+class GearboxStage(StatedByMaker):
+    """Gears at the cranks: a gearbox in the frame or a shifting chainset."""
+
+    kind: Literal["gearbox"]
+    gears: Gears
+
+
+class HubStage(StatedByMaker):
+    """Gears inside the driven wheel."""
+
+    kind: Literal["hub"]
+    gears: Gears
+
+
+class SprocketsStage(StatedByMaker):
+    """Front teeth over rear teeth on a chain or a belt.
+
+    With `front` and `rear` every front sprocket runs on every rear one; with `pairs` only the named
+    [front, rear] combinations run together (two chains side by side, fixed pairs).
+    """
+
+    kind: Literal["sprockets"]
+    drive: Literal["chain", "belt"] = "chain"
+    front: TeethList | None = None
+    rear: TeethList | None = None
+    pairs: Annotated[list[tuple[Teeth, Teeth]], Field(min_length=1, max_length=MOST_GEARS)] | None = None
+
+    @model_validator(mode="after")
+    def _is_one_kind(self) -> "SprocketsStage":
+        lists = self.front is not None or self.rear is not None
+        if lists and self.pairs is not None:
+            raise refused("must have front and rear, or pairs, not both")
+        if self.pairs is None and (self.front is None or self.rear is None):
+            raise refused("must have front and rear, or pairs")
+        return self
+
+    @property
+    def pairings(self) -> list[tuple[int, int]]:
+        """Every [front, rear] combination that can run, in teeth, as given."""
+        if self.pairs is not None:
+            return self.pairs
+        assert self.front is not None and self.rear is not None
+        return [(front, rear) for front in self.front for rear in self.rear]
+
+    @property
+    def pairing_count(self) -> int:
+        """How many pairings there are, without making the list of them."""
+        return len(self.pairs) if self.pairs is not None else len(self.front or []) * len(self.rear or [])
+
+
+Stage = Annotated[GearboxStage | SprocketsStage | HubStage, Field(discriminator="kind")]

@@ -1,0 +1,38 @@
+"""The driven wheel: how far the bicycle goes for one turn of it."""
+
+import math
+
+from pydantic import model_validator
+
+from kettledrum.core.quantities import BeadSeatMm, Model, RolloutMm, TyreMm, refused
+
+
+class Wheel(Model):
+    """The driven wheel, from its bead seat and tyre (ISO 5775, mm) or a roll-out measured on the road (mm).
+
+    A measured roll-out replaces the other two in every figure, since a loaded tyre rolls on a smaller
+    circle than its label says. Raises for a wheel that has neither.
+    """
+
+    bead_seat_mm: BeadSeatMm | None = None
+    tyre_mm: TyreMm | None = None
+    rollout_mm: RolloutMm | None = None
+
+    @model_validator(mode="after")
+    def _is_measurable(self) -> "Wheel":
+        if self.rollout_mm is None and (self.bead_seat_mm is None or self.tyre_mm is None):
+            raise refused("must have bead_seat_mm and tyre_mm, or rollout_mm")
+        return self
+
+    @property
+    def circumference_m(self) -> float:
+        """Metres forward for one turn of the wheel: the roll-out if measured, else π·(bead seat + 2·tyre)."""
+        if self.rollout_mm is not None:
+            return self.rollout_mm / 1000
+        assert self.bead_seat_mm is not None and self.tyre_mm is not None
+        return math.pi * (self.bead_seat_mm + 2 * self.tyre_mm) / 1000
+
+    @property
+    def diameter_m(self) -> float:
+        """Diameter in metres of the circle the wheel rolls on."""
+        return self.circumference_m / math.pi

@@ -1,0 +1,83 @@
+"""JSON from outside, read so that nothing in it can hurt what comes after.
+
+The standard library's reader takes NaN, Infinity, doubled keys and lone surrogates; none of them
+is JSON (RFC 8259) and each would only fail later, where nobody could say which field was wrong.
+"""
+
+import json
+import math
+from collections.abc import Iterator
+
+from kettledrum.core import InvalidInput, Problem
+
+MOST_BYTES = 4_000_000
+DEEPEST = 32
+
+
+class _Doubled(ValueError):
+    """A key stands twice in one object."""
+
+
+def parse(data: bytes) -> object:
+    """The value of a JSON text in UTF-8.
+
+    Raises InvalidInput, with one problem, for anything else: an empty, truncated or binary file,
+    one over 4 MB, one nested deeper than 32 levels, a number that is not finite, a key given twice.
+    """
+    if len(data) > MOST_BYTES:
+        raise _unreadable(f"is larger than {MOST_BYTES // 1_000_000} MB, the most that is read")
+    if not data.strip():
+        raise _unreadable("is empty; a JSON object was expected")
+    try:
+        text = data.decode("utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise _unreadable("is not text in UTF-8; a JSON file was expected") from error
+    try:
+        value: object = json.loads(text, object_pairs_hook=_unique)
+    except RecursionError as error:
+        raise _unreadable(f"is nested too deeply; at most {DEEPEST} levels are read") from error
+    except _Doubled as error:
+        raise _unreadable(str(error)) from error
+    except json.JSONDecodeError as error:
+        raise _unreadable(
+            f"is not complete JSON: line {error.lineno}, column {error.colno}: {error.msg}"
+        ) from error
+    except ValueError as error:
+        raise _unreadable("holds a number with too many digits") from error
+    for where, depth, part in _parts(value):
+        if depth > DEEPEST:
+            raise _unreadable(f"is nested too deeply; at most {DEEPEST} levels are read")
+        if isinstance(part, float) and not math.isfinite(part):
+            raise InvalidInput([Problem(where, "must be a number, not infinite or undefined")])
+        if isinstance(part, str) and not part.isascii() and any("\ud800" <= c <= "\udfff" for c in part):
+            raise InvalidInput([Problem(where, "must be text in Unicode, without half characters")])
+    return value
+
+
+def _unreadable(what: str) -> InvalidInput:
+    return InvalidInput([Problem("", f"the file {what}")])
+
+
+def _unique(pairs: list[tuple[str, object]]) -> dict[str, object]:
+    found: dict[str, object] = {}
+    for key, value in pairs:
+        if key in found:
+            raise _Doubled(f"has the key {key[:60]!a} twice in one object")
+        found[key] = value
+    return found
+
+
+def _parts(value: object) -> Iterator[tuple[str, int, object]]:
+    """Every part of a value, and every key, with its place and depth; without recursion."""
+    waiting: list[tuple[str, int, object]] = [("", 1, value)]
+    while waiting:
+        where, depth, part = waiting.pop()
+        yield where, depth, part
+        if depth > DEEPEST + 1:
+            continue
+        if isinstance(part, dict):
+            for key, inner in part.items():
+                yield where, depth, key
+                waiting.append((f"{where}.{key}" if where else key, depth + 1, inner))
+        elif isinstance(part, list):
+            waiting.extend((f"{where}[{place}]", depth + 1, inner) for place, inner in enumerate(part))

@@ -1,0 +1,51 @@
+"""Starts the web server on this machine's own loopback address."""
+
+import socket
+import sys
+from pathlib import Path
+
+import uvicorn
+
+from kettledrum.api import create_app
+from kettledrum.core import KettledrumError
+from kettledrum.store import Store
+
+USUAL_PORT = 8750
+_HOST = "127.0.0.1"
+
+
+class PortTaken(KettledrumError):
+    """The port that was asked for cannot be listened on."""
+
+
+def serve(store: Store, port: int | None) -> None:
+    """Serves a store until it is stopped, after printing the address.
+
+    Without a `port`, the usual one is used, or any free one where that is taken. Raises PortTaken.
+    """
+    listener = _listener(port)
+    address = f"http://{_HOST}:{listener.getsockname()[1]}/"
+    sys.stdout.write(f"Kettledrum is at {address}\nThe data is in {store.directory}\nStop it with Ctrl+C.\n")
+    sys.stdout.flush()
+    server = uvicorn.Server(uvicorn.Config(create_app(store), log_level="warning", access_log=False))
+    server.run(sockets=[listener])
+
+
+def directory_of(data: Path | None, default: Path, *, demo: bool) -> Path:
+    """Where the store lies; the demo's is apart, so that starting it over harms nothing else."""
+    directory = (data or default).expanduser()
+    return directory / "demo" if demo else directory
+
+
+def _listener(port: int | None) -> socket.socket:
+    for candidate in [port] if port is not None else [USUAL_PORT, 0]:
+        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+        listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            listener.bind((_HOST, candidate))
+            listener.listen(128)
+        except OSError:
+            listener.close()
+        else:
+            return listener
+    raise PortTaken(f"--port: {port} is taken or not allowed; leave it out to use a free one")

@@ -1,0 +1,252 @@
+"""The one door to the data: every read and write of jobs and setups goes through `Store`."""
+
+import json
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from string import ascii_uppercase
+
+from sqlalchemy.exc import DatabaseError
+from sqlmodel import Session, col, delete, func, select
+
+from kettledrum.core import Brief, InvalidInput, Need, Problem, Setup
+from kettledrum.core.brief import MOST_SETUPS
+from kettledrum.formats import as_json
+from kettledrum.store.database import open_database
+from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
+from kettledrum.store.records import JobRecord, JobSummary, SetupRecord
+from kettledrum.store.tables import JobRow, SetupRow, now
+
+
+class Store:
+    """The store in a data directory.
+
+    A method that writes has its work on disk when it returns, or has changed nothing when it raises:
+    NotFound, StaleWrite, InvalidInput (a name that is taken, too many setups) or StoreUnusable.
+    """
+
+    def __init__(self, directory: Path) -> None:
+        self.directory = directory
+        self._engine = open_database(directory)
+
+    def close(self) -> None:
+        """Lets go of the file."""
+        self._engine.dispose()
+
+    def jobs(self) -> list[JobSummary]:
+        """Every job, oldest first."""
+        with self._reading() as session:
+            counts = dict(
+                session.exec(
+                    select(SetupRow.job_id, func.count())
+                    .where(col(SetupRow.deleted_at).is_(None))
+                    .group_by(SetupRow.job_id)
+                ).all()
+            )
+            rows = session.exec(select(JobRow).order_by(JobRow.created_at, JobRow.id)).all()
+            return [JobSummary(id=row.id, name=row.name, setup_count=counts.get(row.id, 0)) for row in rows]
+
+    def job(self, job_id: str) -> JobRecord:
+        """One job with its setups."""
+        with self._reading() as session:
+            return _job_record(session, _job_row(session, job_id))
+
+    def setup(self, job_id: str, setup_id: str) -> SetupRecord:
+        """One setup of a job."""
+        with self._reading() as session:
+            return _setup_record(_setup_row(session, job_id, setup_id))
+
+    def add_job(self, brief: Brief) -> JobRecord:
+        """A new job from a brief; its setups take the letters from A on."""
+        with self._writing() as session:
+            return _add_job(session, brief)
+
+    def add_first_job(self, brief: Brief) -> JobRecord | None:
+        """A new job from a brief, unless the store holds one already: then None, and nothing changes."""
+        with self._writing() as session:
+            if session.exec(select(JobRow.id)).first() is not None:
+                return None
+            return _add_job(session, brief)
+
+    def start_over(self, brief: Brief) -> JobRecord:
+        """Empties the store and puts one job in, in one step."""
+        with self._writing() as session:
+            session.exec(delete(SetupRow))
+            session.exec(delete(JobRow))
+            return _add_job(session, brief)
+
+    def change_need(self, job_id: str, need: Need, version: int) -> JobRecord:
+        """Replaces what the job asks for; `version` is the job's version the change was based on."""
+        with self._writing() as session:
+            row = _job_row(session, job_id)
+            _next_version(row, version, "This job")
+            row.name, row.need = need.name, _text(need)
+            session.flush()
+            return _job_record(session, row)
+
+    def change_reference(self, job_id: str, setup_id: str, version: int) -> JobRecord:
+        """Makes one of the job's setups its reference."""
+        with self._writing() as session:
+            row = _job_row(session, job_id)
+            _setup_row(session, job_id, setup_id)
+            _next_version(row, version, "This job")
+            row.reference_id = setup_id
+            session.flush()
+            return _job_record(session, row)
+
+    def add_setup(self, job_id: str, setup: Setup) -> SetupRecord:
+        """Adds a setup at the end of a job, with the first letter that is free."""
+        with self._writing() as session:
+            job = _job_row(session, job_id)
+            row = _add_setup(session, job_id, setup)
+            if job.reference_id is None:
+                job.reference_id = row.id
+            session.flush()
+            return _setup_record(row)
+
+    def change_setup(self, job_id: str, setup_id: str, setup: Setup, version: int) -> SetupRecord:
+        """Replaces a setup; `version` is the setup's version the change was based on."""
+        with self._writing() as session:
+            row = _setup_row(session, job_id, setup_id)
+            _next_version(row, version, f"“{row.name}”")
+            _claim_name(session, job_id, setup.name, setup_id)
+            row.name, row.document = setup.name, _text(setup)
+            session.flush()
+            return _setup_record(row)
+
+    def delete_setup(self, job_id: str, setup_id: str) -> None:
+        """Takes a setup out of its job; `restore_setup` brings it back."""
+        with self._writing() as session:
+            _setup_row(session, job_id, setup_id).deleted_at = now()
+
+    def restore_setup(self, job_id: str, setup_id: str) -> SetupRecord:
+        """Brings a deleted setup back to its place, with its letter unless another has taken it since."""
+        with self._writing() as session:
+            row = session.get(SetupRow, setup_id)
+            if row is None or row.job_id != job_id:
+                raise NotFound("This setup")
+            if row.deleted_at is not None:
+                _claim_name(session, job_id, row.name, setup_id)
+                letters = _letters(session, job_id)
+                if row.letter in letters:
+                    row.letter = _free_letter(letters)
+                row.deleted_at = None
+                session.flush()
+            return _setup_record(row)
+
+    @contextmanager
+    def _reading(self) -> Iterator[Session]:
+        try:
+            with Session(self._engine) as session:
+                yield session
+        except DatabaseError as error:
+            raise StoreUnusable(f"the store cannot be read: {error.orig}") from error
+
+    @contextmanager
+    def _writing(self) -> Iterator[Session]:
+        """A session whose work is committed, and so on disk, when it ends without an error."""
+        try:
+            with Session(self._engine.execution_options(writes=True)) as session, session.begin():
+                yield session
+        except DatabaseError as error:
+            raise StoreUnusable(f"the store cannot be written: {error.orig}") from error
+
+
+def _text(model: Need | Setup) -> str:
+    return json.dumps(as_json(model), ensure_ascii=False, allow_nan=False)
+
+
+def _job_row(session: Session, job_id: str) -> JobRow:
+    row = session.get(JobRow, job_id)
+    if row is None:
+        raise NotFound("This job")
+    return row
+
+
+def _setup_row(session: Session, job_id: str, setup_id: str) -> SetupRow:
+    row = session.get(SetupRow, setup_id)
+    if row is None or row.job_id != job_id or row.deleted_at is not None:
+        raise NotFound("This setup")
+    return row
+
+
+def _next_version(row: JobRow | SetupRow, based_on: int, what: str) -> None:
+    if row.version != based_on:
+        raise StaleWrite(what, row.version)
+    row.version += 1
+    row.changed_at = now()
+
+
+def _present(session: Session, job_id: str) -> list[SetupRow]:
+    return list(
+        session.exec(
+            select(SetupRow)
+            .where(SetupRow.job_id == job_id, col(SetupRow.deleted_at).is_(None))
+            .order_by(col(SetupRow.position))
+        ).all()
+    )
+
+
+def _claim_name(session: Session, job_id: str, name: str, setup_id: str | None = None) -> None:
+    for row in _present(session, job_id):
+        if row.name == name and row.id != setup_id:
+            message = f"must differ from the other setups' names; {row.letter} is called “{name}” too"
+            raise InvalidInput([Problem("name", message)])
+
+
+def _letters(session: Session, job_id: str) -> set[str]:
+    return {row.letter for row in _present(session, job_id)}
+
+
+def _free_letter(taken: set[str]) -> str:
+    letter = next((letter for letter in ascii_uppercase if letter not in taken), None)
+    if letter is None:
+        raise InvalidInput([Problem("", f"a job holds at most {MOST_SETUPS} setups; delete one first")])
+    return letter
+
+
+def _add_setup(session: Session, job_id: str, setup: Setup) -> SetupRow:
+    _claim_name(session, job_id, setup.name)
+    last = session.exec(select(func.max(SetupRow.position)).where(SetupRow.job_id == job_id)).one()
+    row = SetupRow(
+        job_id=job_id,
+        position=0 if last is None else last + 1,
+        letter=_free_letter(_letters(session, job_id)),
+        name=setup.name,
+        document=_text(setup),
+    )
+    session.add(row)
+    session.flush()
+    return row
+
+
+def _add_job(session: Session, brief: Brief) -> JobRecord:
+    need = Need.model_validate(
+        brief.model_dump(exclude_unset=True, exclude={"format", "reference", "setups"})
+    )
+    job = JobRow(name=need.name, need=_text(need))
+    session.add(job)
+    session.flush()
+    for setup in brief.setups:
+        row = _add_setup(session, job.id, setup)
+        if setup.name == brief.reference:
+            job.reference_id = row.id
+    session.flush()
+    return _job_record(session, job)
+
+
+def _setup_record(row: SetupRow) -> SetupRecord:
+    setup = Setup.model_validate(json.loads(row.document))
+    return SetupRecord(id=row.id, letter=row.letter, version=row.version, setup=setup)
+
+
+def _job_record(session: Session, row: JobRow) -> JobRecord:
+    setups = [_setup_record(setup) for setup in _present(session, row.id)]
+    present = {setup.id for setup in setups}
+    return JobRecord(
+        id=row.id,
+        version=row.version,
+        need=Need.model_validate(json.loads(row.need)),
+        reference_id=row.reference_id if row.reference_id in present else None,
+        setups=setups,
+    )

@@ -1,0 +1,52 @@
+"""The tables. A setup's or a need's own content is kept as JSON: what the models keep is kept here."""
+
+from datetime import UTC, datetime
+from uuid import uuid4
+
+from sqlalchemy import Index, text
+from sqlmodel import Field, SQLModel
+
+
+def new_id() -> str:
+    """A new identity, which a page's address may hold."""
+    return uuid4().hex
+
+
+def now() -> str:
+    """This moment, UTC, as ISO 8601 text."""
+    return datetime.now(UTC).isoformat(timespec="milliseconds")
+
+
+class JobRow(SQLModel, table=True):
+    """A job: its need as JSON, and which setup is its reference."""
+
+    __tablename__ = "job"
+
+    id: str = Field(default_factory=new_id, primary_key=True)
+    name: str
+    need: str
+    reference_id: str | None = None
+    version: int = 1
+    created_at: str = Field(default_factory=now)
+    changed_at: str = Field(default_factory=now)
+
+
+class SetupRow(SQLModel, table=True):
+    """A setup of a job; a deleted one stays, marked, so that it can be brought back."""
+
+    __tablename__ = "setup"
+    __table_args__ = (
+        Index("setup_name", "job_id", "name", unique=True, sqlite_where=text("deleted_at IS NULL")),
+        Index("setup_letter", "job_id", "letter", unique=True, sqlite_where=text("deleted_at IS NULL")),
+    )
+
+    id: str = Field(default_factory=new_id, primary_key=True)
+    job_id: str = Field(foreign_key="job.id", ondelete="CASCADE")
+    position: int
+    letter: str
+    name: str
+    document: str
+    version: int = 1
+    created_at: str = Field(default_factory=now)
+    changed_at: str = Field(default_factory=now)
+    deleted_at: str | None = None
