@@ -12,7 +12,7 @@ MOST_SETUPS = 26
 
 def _low_below_high(band: tuple[float, float]) -> tuple[float, float]:
     if band[0] >= band[1]:
-        raise refused("must run from low to high, low below high, such as [60, 88]")
+        raise refused("must run from low to high, low below high, such as 60 to 88")
     return band
 
 

@@ -1,0 +1,205 @@
+"""The API as another program would use it."""
+
+import json
+from pathlib import Path
+
+import pytest
+from starlette.testclient import TestClient
+
+from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup, sprockets
+from kettledrum.api import create_app
+from kettledrum.api.schema import schema_text
+from kettledrum.demo import honey_round
+from kettledrum.formats import as_json
+from kettledrum.store import Store
+
+ROOT = Path(__file__).parents[2]
+PROBLEM = "application/problem+json"
+
+
+@pytest.fixture
+def store(tmp_path):
+    store = Store(tmp_path / "data")
+    yield store
+    store.close()
+
+
+@pytest.fixture
+def client(store, tmp_path):
+    (tmp_path / "static" / "assets").mkdir(parents=True)
+    (tmp_path / "static" / "index.html").write_text("<!doctype html><title>Kettledrum</title>")
+    (tmp_path / "static" / "assets" / "page-4f2a.js").write_text("export {}")
+    app = create_app(store, tmp_path / "static")
+    return TestClient(app, base_url="http://127.0.0.1:8750", raise_server_exceptions=False)
+
+
+@pytest.fixture
+def job(client):
+    return client.post("/api/jobs", json=as_json(honey_round())).json()
+
+
+def place(job, index=0) -> str:
+    return f"/api/jobs/{job['id']}/setups/{job['setups'][index]['id']}"
+
+
+def test_a_brief_goes_in_and_comes_out_as_a_file(client):
+    job = client.post("/api/jobs", json=WHOLE_BRIEF).json()
+    answer = client.get(f"/api/jobs/{job['id']}/file")
+    assert answer.json() == WHOLE_BRIEF
+    assert answer.headers["content-disposition"] == 'attachment; filename="brief.json"'
+    assert client.get(place(job) + "/file").json() == NINE_SPEED_HUB
+    [listed] = client.get("/api/jobs").json()
+    assert listed == {"id": job["id"], "name": "Honey round", "setup_count": 1}
+
+
+def test_a_setup_is_added_changed_deleted_and_brought_back(client, job):
+    added = client.post(f"/api/jobs/{job['id']}/setups", json=NINE_SPEED_HUB)
+    assert (added.status_code, added.json()["letter"]) == (201, "H")
+    where = f"/api/jobs/{job['id']}/setups/{added.json()['id']}"
+    changed = client.put(where, params={"version": 1}, json={**NINE_SPEED_HUB, "name": "Nine"})
+    assert (changed.status_code, changed.json()["version"]) == (200, 2)
+    assert client.delete(where).status_code == 204
+    assert len(client.get(f"/api/jobs/{job['id']}").json()["setups"]) == 7
+    assert client.post(where + "/restore").json() == changed.json()
+
+
+def test_a_stale_write_is_told_the_version_now(client, job):
+    sent = {**job["setups"][0]["setup"], "name": "First"}
+    client.put(place(job), params={"version": 1}, json=sent)
+    answer = client.put(place(job), params={"version": 1}, json={**sent, "name": "Second"})
+    assert (answer.status_code, answer.headers["content-type"]) == (409, PROBLEM)
+    assert answer.json()["version"] == 2
+    assert "“First” was changed in another window" in answer.json()["detail"]
+    assert client.get(place(job) + "/file").json()["name"] == "First"
+
+
+def test_the_reference_is_chosen(client, job):
+    url = f"/api/jobs/{job['id']}/reference/{job['setups'][2]['id']}"
+    answer = client.put(url, params={"version": job["version"]})
+    assert answer.json()["reference_id"] == job["setups"][2]["id"]
+    assert client.put(url, params={"version": job["version"]}).status_code == 409
+
+
+def test_what_the_job_asks_for_is_changed(client, job):
+    need = {**job["need"], "notes": "<script>alert(1)</script>", "load": {"cargo_kg": 31}}
+    answer = client.put(f"/api/jobs/{job['id']}", params={"version": 1}, json=need)
+    assert answer.json()["need"] == need
+
+
+def test_a_draft_is_worked_out_and_not_saved(client, store):
+    answer = client.post("/api/calculate/gears", json={"setup": NINE_SPEED_HUB, "cadence_rpm": [60, 90]})
+    assert answer.json()["gears"][0]["development_m"] == pytest.approx(2.72226, abs=1e-4)
+    answer = client.post("/api/calculate/compare", json=WHOLE_BRIEF)
+    assert answer.json()["setups"][0]["lowest"]["label"] == "1"
+    assert store.jobs() == []
+
+
+@pytest.mark.parametrize(
+    ("change", "where"),
+    [
+        ({"name": "<img src=x>"}, "name"),
+        ({"path": [sprockets([4], [20])]}, "path[0].front[0]"),
+        ({"path": [sprockets([40], [])]}, "path[0].rear"),
+        ({"path": [{"kind": "hub", "gears": {"ratios": [0]}}]}, "path[0].gears.ratios[0]"),
+        ({"path": []}, "path"),
+        ({"wheel": {}}, "wheel"),
+        ({"colour": 1}, "colour"),
+        ({"format": "kettledrum-setup/9"}, "format"),
+        ({"name": "Five-speed hub"}, "name"),
+    ],
+)
+def test_a_refused_setup_names_the_field_and_leaves_the_store_alone(client, job, change, where):
+    before = client.get(f"/api/jobs/{job['id']}").json()
+    sent = {**setup(name="New"), **change}
+    answers = [
+        client.post(f"/api/jobs/{job['id']}/setups", json=sent),
+        client.put(place(job), params={"version": 1}, json=sent),
+    ]
+    for answer in answers:
+        assert (answer.status_code, answer.headers["content-type"]) == (422, PROBLEM)
+        [problem] = answer.json()["problems"]
+        assert problem["where"] == where
+        assert problem["what"] in answer.json()["detail"]
+    assert client.get(f"/api/jobs/{job['id']}").json() == before
+
+
+def test_drafts_are_refused_in_the_same_words(client):
+    sent = brief(setup(sprockets([4], [20])))
+    [problem] = client.post("/api/calculate/compare", json=sent).json()["problems"]
+    assert problem == {
+        "where": "setups[0].path[0].front[0]",
+        "what": "must be a whole number from 5 to 200",
+    }
+
+
+@pytest.mark.parametrize(
+    ("body", "status", "detail"),
+    [
+        (b"", 422, "Nothing was sent"),
+        (b"{", 400, "the file is not complete JSON: line 1, column 2"),
+        (b"\xff\xfe", 400, "the file is not text in UTF-8"),
+        (b"[" * 100_000, 400, "the file is nested too deeply"),
+        (b'{"name": NaN}', 400, "name: must be a number, not infinite or undefined"),
+        (b"x" * 4_000_001, 413, "At most 4 MB can be sent"),
+        (b"[]", 422, "must be an object in curly brackets"),
+        (b"7", 422, "must be an object in curly brackets"),
+    ],
+)
+def test_bodies_that_are_no_setup_are_refused_in_words(client, job, body, status, detail):
+    answer = client.post(
+        f"/api/jobs/{job['id']}/setups", content=body, headers={"content-type": "application/json"}
+    )
+    assert (answer.status_code, answer.headers["content-type"]) == (status, PROBLEM)
+    assert answer.json()["detail"].startswith(detail)
+    assert answer.json()["status"] == status
+
+
+def test_a_form_of_another_page_is_not_read(client, job):
+    answer = client.post(f"/api/jobs/{job['id']}/setups", content=json.dumps(NINE_SPEED_HUB).encode())
+    assert (answer.status_code, answer.headers["content-type"]) == (415, PROBLEM)
+
+
+@pytest.mark.parametrize(
+    ("method", "url", "status"),
+    [
+        ("GET", "/api/nothing", 404),
+        ("GET", "/api/jobs/nowhere", 404),
+        ("DELETE", "/api/jobs", 405),
+        ("PUT", "/api/jobs/nowhere?version=one", 422),
+        ("GET", "/assets/nothing.js", 404),
+    ],
+)
+def test_every_error_is_problem_details(client, method, url, status):
+    answer = client.request(method, url, json=WHOLE_BRIEF["rider"])
+    assert answer.status_code == status
+    if url.startswith("/api"):
+        assert answer.headers["content-type"] == PROBLEM
+        assert answer.json()["title"]
+
+
+def test_a_mistake_of_ours_shows_no_traceback(client, store, monkeypatch):
+    monkeypatch.setattr(store, "jobs", lambda: 1 / 0)
+    answer = client.get("/api/jobs")
+    assert (answer.status_code, answer.headers["content-type"]) == (500, PROBLEM)
+    assert "division" not in answer.text
+
+
+def test_only_names_of_this_machine_are_answered(client):
+    assert client.get("/api/jobs", headers={"host": "kettle.example"}).status_code == 400
+    assert client.get("/api/jobs", headers={"host": "localhost:1234"}).status_code == 200
+
+
+def test_the_page_answers_every_view_and_loads_nothing_from_elsewhere(client):
+    for url in ("/", "/jobs/1/line-up", "/jobs/1/setups/2"):
+        answer = client.get(url)
+        assert "Kettledrum" in answer.text
+        policy = answer.headers["content-security-policy"]
+        assert policy.startswith("default-src 'none'; script-src 'self';")
+        assert "unsafe" not in policy
+        assert "http" not in policy
+    assert "immutable" in client.get("/assets/page-4f2a.js").headers["cache-control"]
+    assert client.get("/api/jobs").headers["cache-control"] == "no-store"
+
+
+def test_the_front_ends_types_are_those_of_this_api():
+    assert schema_text() == (ROOT / "web/src/api/openapi.json").read_text()

@@ -1,0 +1,200 @@
+"""The command line, run as a user runs it."""
+
+import io
+import json
+import os
+import signal
+import socket
+import subprocess
+import sys
+import urllib.request
+from pathlib import Path
+
+import pytest
+
+from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup, sprockets, stepless_hub
+from kettledrum.cli import main
+
+
+@pytest.fixture
+def run(monkeypatch, capsys):
+    """Runs a command; gives its exit status, standard output and standard error."""
+
+    def run(*words: str, stdin: bytes = b"") -> tuple[int, str, str]:
+        monkeypatch.setattr(sys, "argv", ["kettledrum", *words])
+        monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(stdin)))
+        with pytest.raises(SystemExit) as ended:
+            main()
+        out, err = capsys.readouterr()
+        return int(ended.value.code or 0), out, err
+
+    return run
+
+
+@pytest.fixture
+def file(tmp_path):
+    def file(data) -> str:
+        path = tmp_path / "given.json"
+        path.write_bytes(data if isinstance(data, bytes) else json.dumps(data).encode())
+        return str(path)
+
+    return file
+
+
+def test_gears_as_json(run, file):
+    status, out, _ = run("gears", file(NINE_SPEED_HUB), "--cadence", "60:88", "--json")
+    found = json.loads(out)
+    assert status == 0
+    assert found["name"] == "Nine-speed hub, 44 × 19"
+    assert (found["stepless"], found["distinct"], len(found["gears"])) == (False, 9, 9)
+    assert found["range"] == pytest.approx(3.811, abs=1e-3)
+    first = found["gears"][0]
+    assert (first["label"], first["step"], first["overlaps"]) == ("1", None, None)
+    # 2.72226 m × 60 × 60 / 1000 and × 88
+    assert first["speed_kmh"] == pytest.approx([9.8001, 14.3735], abs=1e-3)
+
+
+def test_gears_as_a_table_from_standard_input(run):
+    status, out, _ = run("gears", "-", stdin=json.dumps(NINE_SPEED_HUB).encode())
+    assert status == 0
+    assert "Nine-speed hub, 44 × 19" in out
+    assert "2.72 m" in out
+    assert "Range 381%" in out
+    assert "at 60 rpm" in out
+    assert "at 90 rpm" in out
+
+
+def test_stepless_gears_as_a_table(run, file):
+    _, out, _ = run("gears", file(setup(sprockets([40], [20]), stepless_hub(0.5, 1.8))))
+    assert "Range 360% · stepless" in out
+
+
+def test_names_in_square_brackets_stay_text(run, file):
+    _, out, _ = run("gears", file(setup(name="[bold red]Loud[/]")))
+    assert "[bold red]Loud[/]" in out
+
+
+def test_compare(run, file):
+    data = brief(setup(name="Plain"), setup(sprockets([42], [28]), name="Low"), reference="Plain")
+    status, out, _ = run("compare", file(data), "--json")
+    found = json.loads(out)
+    assert status == 0
+    assert [held["name"] for held in found["setups"]] == ["Plain", "Low"]
+    assert found["setups"][1]["lowest"]["ratio"] == 1.5
+    assert found["setups"][1]["against"]["lowest"] == -0.25
+    _, table, _ = run("compare", file(data))
+    assert "reference" in table
+    assert "-25%" in table
+
+
+def test_compare_without_setups_says_so(run, file):
+    assert "holds no setups yet" in run("compare", file(brief()))[1]
+
+
+@pytest.mark.parametrize(
+    ("data", "message"),
+    [
+        (
+            {**NINE_SPEED_HUB, "path": [{"kind": "hub", "gears": {"ratios": [1, 0]}}]},
+            "path[0].gears.ratios[1]: must be above 0 and at most 20",
+        ),
+        ({**NINE_SPEED_HUB, "colour": "red"}, "colour: is not known here; allowed are"),
+        ({**NINE_SPEED_HUB, "format": "kettledrum-setup/2"}, "format: must be “kettledrum-setup/1”"),
+        (WHOLE_BRIEF, "format: must be “kettledrum-setup/1”"),
+        (b"", "the file is empty"),
+        (b'{"format": "kettle', "the file is not complete JSON"),
+        (b"\x7fELF\x02\x01\xff", "the file is not text in UTF-8"),
+        (b"[" * 100_000, "the file is nested too deeply"),
+        (b'{"name": NaN}', "name: must be a number, not infinite or undefined"),
+    ],
+)
+def test_bad_files_end_in_one_line_and_status_2(run, file, data, message):
+    status, out, err = run("gears", file(data))
+    assert (status, out) == (2, "")
+    assert err.startswith(message)
+    assert err.count("\n") == 1
+
+
+@pytest.mark.parametrize(
+    ("words", "message"),
+    [
+        (["gears", "/nowhere.json"], "/nowhere.json: cannot be read: No such file"),
+        (["gears", "/"], "/: cannot be read: Is a directory"),
+        (["gears", "-", "--cadence", "88:60"], "--cadence: must be LOW:HIGH in rpm"),
+        (["gears", "-", "--cadence", "quick"], "--cadence: must be LOW:HIGH in rpm"),
+        (["gears", "-", "--cadence", "60:nan"], "--cadence: must be LOW:HIGH in rpm"),
+        (["gears"], "Missing argument"),
+        (["gear"], "No such command"),
+        ([], "Missing command"),
+        (["serve", "--port", "0"], "Invalid value for '--port'"),
+        (["serve", "--data", "/dev/null/here"], "the store in /dev/null/here cannot be opened"),
+    ],
+)
+def test_bad_calls_end_in_one_line_and_status_2(run, words, message):
+    status, _, err = run(*words, stdin=json.dumps(NINE_SPEED_HUB).encode())
+    assert status == 2
+    assert err.startswith(message)
+    assert err.count("\n") == 1
+
+
+class Served:
+    """A server started as a user starts it."""
+
+    def __init__(self, *words: str, data: Path) -> None:
+        self.process = subprocess.Popen(
+            [sys.executable, "-c", "from kettledrum.cli import main; main()", *words],
+            env={**os.environ, "KETTLEDRUM_DATA": str(data), "PYTHONUNBUFFERED": "1"},
+            stdout=subprocess.PIPE,
+            text=True,
+        )
+        assert self.process.stdout is not None
+        self.address = self.process.stdout.readline().split()[-1]
+
+    def get(self, path: str):
+        with urllib.request.urlopen(self.address + path) as answer:
+            return json.load(answer)
+
+    def send(self, method: str, path: str, data=None):
+        request = urllib.request.Request(
+            self.address + path,
+            method=method,
+            data=None if data is None else json.dumps(data).encode(),
+            headers={"content-type": "application/json"},
+        )
+        urllib.request.urlopen(request).close()
+
+    def stop(self, with_signal=signal.SIGINT) -> None:
+        self.process.send_signal(with_signal)
+        self.process.communicate(timeout=10)
+
+
+def test_the_demo_keeps_changes_until_it_is_started_fresh(tmp_path):
+    served = Served("demo", data=tmp_path)
+    [job] = served.get("api/jobs")
+    setups = served.get(f"api/jobs/{job['id']}")["setups"]
+    served.send("DELETE", f"api/jobs/{job['id']}/setups/{setups[1]['id']}")
+    # Killed the moment it has answered: what was answered must be there.
+    served.stop(signal.SIGKILL)
+    served = Served("demo", data=tmp_path)
+    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [6]
+    served.stop()
+    served = Served("demo", "--fresh", data=tmp_path)
+    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [7]
+    served.stop()
+
+
+def test_the_demo_never_touches_the_users_own_data(tmp_path):
+    served = Served("serve", data=tmp_path)
+    served.send("POST", "api/jobs", WHOLE_BRIEF)
+    served.stop()
+    Served("demo", "--fresh", data=tmp_path).stop()
+    served = Served("serve", data=tmp_path)
+    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [1]
+    served.stop()
+
+
+def test_a_port_that_is_taken_is_said_to_be(run, tmp_path):
+    with socket.create_server(("127.0.0.1", 0)) as taken:
+        port = taken.getsockname()[1]
+        status, _, err = run("serve", "--data", str(tmp_path), "--port", str(port))
+    assert (status, err) == (2, f"--port: {port} is taken or not allowed; leave it out to use a free one\n")

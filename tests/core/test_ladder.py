@@ -1,0 +1,59 @@
+"""The gear for each speed, worked by hand on a wheel of 2 m round and a band of 60 to 90 rpm."""
+
+import pytest
+
+from examples import hub, setup, sprockets, stepless_hub
+from kettledrum.core import Setup, gear_table, ladder, validate
+
+WHEEL = {"rollout_mm": 2000}
+
+
+def rungs_of(*path, cadence=(60, 90)):
+    return ladder(gear_table(validate(Setup, setup(*path, wheel=WHEEL)), cadence))
+
+
+def test_single_speed_is_below_within_and_above_the_band():
+    # 2 × 2 m = 4 m a turn: 60 rpm is 14.4 km/h, 90 rpm is 21.6 km/h.
+    below, within, above = rungs_of(sprockets([40], [20]))
+    assert (below.band, within.band, above.band) == ("below", "within", "above")
+    assert (within.from_kmh, within.to_kmh) == (pytest.approx(14.4), pytest.approx(21.6))
+    assert within.cadence_from_rpm == (pytest.approx(60), pytest.approx(60))
+    assert above.cadence_to_rpm[0] == pytest.approx(150 / 0.24)
+
+
+def test_the_change_falls_at_the_geometric_mean():
+    # Gears of 2 m and 4 m, a band of 50 to 98 rpm with its middle at 70: √8 m × 70 rpm is 11.88 km/h.
+    rungs = rungs_of(hub(1, 2), cadence=(50, 98))
+    change = next(rung for rung in rungs if rung.gear == 1)
+    assert change.from_kmh == pytest.approx(8**0.5 * 70 * 0.06)
+    # Just before it the cranks turn √2 times as fast as just after, each as far from 70.
+    before = [rung for rung in rungs if rung.gear == 0][-1]
+    assert before.cadence_to_rpm[0] == pytest.approx(70 * 2**0.5)
+    assert change.cadence_from_rpm[0] == pytest.approx(70 / 2**0.5)
+
+
+def test_a_gap_wider_than_the_band_leaves_it_on_both_sides():
+    rungs = rungs_of(hub(1, 3))
+    assert [(rung.gear, rung.band) for rung in rungs] == [
+        (0, "below"),
+        (0, "within"),
+        (0, "above"),
+        (1, "below"),
+        (1, "within"),
+        (1, "above"),
+    ]
+
+
+def test_gears_that_repeat_are_ridden_once():
+    assert {rung.gear for rung in rungs_of(hub(1, 1, 2))} == {0, 2}
+
+
+def test_stepless_gives_every_cadence_that_can_be_had():
+    # 2 m to 6 m a turn. At 9 km/h (150 m a minute) the low end turns at 75 rpm, the high end at 25.
+    rungs = rungs_of(stepless_hub(1, 3))
+    assert [rung.band for rung in rungs] == ["below", "within", "within", "within", "above"]
+    assert [rung.from_kmh for rung in rungs] == pytest.approx([0, 7.2, 10.8, 21.6, 32.4])
+    rising, whole, falling = rungs[1:4]
+    assert rising.cadence_from_rpm == (pytest.approx(60), pytest.approx(60))
+    assert whole.cadence_from_rpm == (pytest.approx(60), pytest.approx(90))
+    assert falling.cadence_to_rpm == (pytest.approx(90), pytest.approx(90))

@@ -1,0 +1,185 @@
+"""Every refusal names the field and says what is allowed."""
+
+from copy import deepcopy
+
+import pytest
+
+from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, hub, setup, sprockets
+from kettledrum.core import Brief, InvalidInput, Setup, validate
+
+FRONT = ("path", 0, "front")
+RATIOS = ("path", 1, "gears", "ratios")
+
+
+def refusal(model, data) -> str:
+    with pytest.raises(InvalidInput) as error:
+        validate(model, data)
+    return str(error.value)
+
+
+def changed(data, place, value):
+    data = deepcopy(data)
+    *way, last = place
+    inner = data
+    for step in way:
+        inner = inner[step]
+    inner[last] = value
+    return data
+
+
+TEETH = "path[0].front[0]: must be a whole number from 5 to 200"
+RATIO = "path[1].gears.ratios[3]: must be above 0 and at most 20"
+NOT_A_RATIO = "path[1].gears.ratios[3]: must be a number above 0 and at most 20"
+
+
+@pytest.mark.parametrize(
+    ("place", "value", "message"),
+    [
+        (FRONT, [4], TEETH),
+        (FRONT, [201], TEETH),
+        (FRONT, [44.5], TEETH),
+        (FRONT, ["44"], TEETH),
+        (FRONT, ["forty"], TEETH),
+        (FRONT, [True], TEETH),
+        (FRONT, [float("nan")], TEETH + ", not infinite or undefined"),
+        (FRONT, [10**400], TEETH),
+        (FRONT, [], "path[0].front: must have 1 entry or more"),
+        (FRONT, 44, "path[0].front: must be a list in square brackets"),
+        (FRONT, None, "path[0]: must have front and rear, or pairs"),
+        ((*RATIOS, 3), 0, RATIO),
+        ((*RATIOS, 3), -1, RATIO),
+        ((*RATIOS, 3), 20.5, RATIO),
+        ((*RATIOS, 3), float("inf"), NOT_A_RATIO + ", not infinite or undefined"),
+        ((*RATIOS, 3), "one", NOT_A_RATIO),
+        (RATIOS, [], "path[1].gears.ratios: must have 1 entry or more"),
+        (("path", 1, "gears"), {}, "path[1].gears: must have either ratios or stepless"),
+        (
+            ("path", 1, "gears"),
+            {"stepless": {"low": 2, "high": 1}},
+            "path[1].gears.stepless: must run from low to high: low below high",
+        ),
+        (
+            ("path", 1, "gears"),
+            {"ratios": [1, 2], "names": ["low"]},
+            "path[1].gears: must have one name for each ratio: 2 of them",
+        ),
+        (
+            ("path", 1, "gears"),
+            {"layshaft": [[[30, 34]]]},
+            "path[1].gears.layshaft: is not known here; allowed are ratios, stepless, names",
+        ),
+        (("path",), [], "path: must have 1 entry or more"),
+        (("path",), [hub(1)] * 51, "path: must have at most 50 entries"),
+        (("path", 1, "kind"), "motor", "path[1].kind: must be “gearbox” or “sprockets” or “hub”"),
+        (("path", 0, "drive"), "rope", "path[0].drive: must be “chain” or “belt”"),
+        (("path", 1, "efficiency"), 1.2, "path[1].efficiency: must be above 0 and at most 1"),
+        (
+            ("path", 1, "efficiency"),
+            {"low": 0.9, "typical": 0.8, "high": 0.95},
+            "path[1].efficiency: must have low, typical and high in that order",
+        ),
+        (("wheel",), {"tyre_mm": 42}, "wheel: must have bead_seat_mm and tyre_mm, or rollout_mm"),
+        (("wheel", "tyre_mm"), 0, "wheel.tyre_mm: must be from 10 to 150"),
+        (("cranks", "length_mm"), "long", "cranks.length_mm: must be a number from 50 to 300"),
+        (("name",), "", "name: must be text of 1 to 120 characters"),
+        (("name",), "x" * 121, "name: must be text of 1 to 120 characters"),
+        (("name",), "<b>Fast</b>", "name: must be plain text without < or >"),
+        (("name",), "Fast\x1b[2J", "name: must be plain text without control characters"),
+        (("name",), 9, "name: must be text of 1 to 120 characters"),
+        (("colour",), "red", "colour: is not known here; allowed are format, name, cranks, path,"),
+        (("format",), "kettledrum-setup/2", "format: must be “kettledrum-setup/1”"),
+    ],
+)
+def test_a_setup_is_refused_by_field(place, value, message):
+    assert refusal(Setup, changed(NINE_SPEED_HUB, place, value)).startswith(message)
+
+
+def test_whole_numbers_written_with_a_point_are_whole():
+    assert validate(Setup, changed(NINE_SPEED_HUB, FRONT, [44.0])).path[0].front == [44]
+
+
+def test_a_later_format_is_the_only_thing_said_of_a_later_file():
+    later = {**NINE_SPEED_HUB, "format": "kettledrum-setup/2", "spokes": 36}
+    del later["wheel"]
+    assert refusal(Setup, later) == "format: must be “kettledrum-setup/1”"
+
+
+def test_what_is_missing_is_named():
+    data = deepcopy(NINE_SPEED_HUB)
+    del data["wheel"]
+    assert refusal(Setup, data) == "wheel: is missing"
+    assert refusal(Setup, {}) == "format: is missing"
+
+
+def test_a_list_is_no_setup():
+    assert refusal(Setup, [NINE_SPEED_HUB]) == "must be an object in curly brackets"
+
+
+def test_front_and_rear_and_pairs_do_not_go_together():
+    data = setup({**sprockets([40], [20]), "pairs": [[40, 20]]})
+    assert refusal(Setup, data) == "path[0]: must have front and rear, or pairs, not both"
+
+
+def test_a_pair_has_two_ends():
+    data = setup({"kind": "sprockets", "pairs": [[44]]})
+    assert refusal(Setup, data) == "path[0].pairs[0][1]: is missing"
+    data = setup({"kind": "sprockets", "pairs": [[44, 18, 3]]})
+    assert refusal(Setup, data).startswith("path[0].pairs[0]: must have at most 2 entries")
+
+
+def test_more_than_400_gears_are_refused_without_making_them():
+    data = setup(sprockets(list(range(30, 130)), list(range(11, 111))), hub(*[1] * 100))
+    assert refusal(Setup, data) == "path: has 1000000 gears; one path may have at most 400"
+
+
+def test_a_path_that_multiplies_out_to_nonsense_is_refused():
+    assert refusal(Setup, setup(*[hub(20)] * 50)).startswith(
+        "path: multiplies out to an overall ratio of 1.13e+65"
+    )
+
+
+@pytest.mark.parametrize(
+    ("place", "value", "message"),
+    [
+        (
+            ("rider", "cadence_rpm"),
+            [88, 60],
+            "rider.cadence_rpm: must run from low to high, low below high, such as 60 to 88",
+        ),
+        (("rider", "cadence_rpm"), [60, 60], "rider.cadence_rpm: must run from low to high"),
+        (("rider", "cadence_rpm"), [60], "rider.cadence_rpm[1]: is missing"),
+        (("rider", "cadence_rpm", 0), "slow", "rider.cadence_rpm[0]: must be a number from 5 to 250"),
+        (("rider", "mass_kg"), 0, "rider.mass_kg: must be from 15 to 300"),
+        (("rider", "power_w"), None, "rider.power_w: must be a number from 5 to 2500"),
+        (("reference",), "Another", "reference: must be the name of one of the setups"),
+        (("setups", 0, "path", 0, "front", 0), 3, "setups[0].path[0].front[0]: must be a whole number"),
+        (("load", "bike_kg"), float("nan"), "load.bike_kg: must be a number, not infinite or undefined"),
+        (("road",), 12, "road: must be an object in curly brackets"),
+        (("notes",), "x" * 20_001, "notes: must be text of 0 to 20000 characters"),
+    ],
+)
+def test_a_brief_is_refused_by_field(place, value, message):
+    assert refusal(Brief, changed(WHOLE_BRIEF, place, value)).startswith(message)
+
+
+def test_two_setups_must_not_share_a_name():
+    twice = brief(setup(name="Hill bike"), setup(name="Plain"), setup(name="Hill bike"))
+    assert refusal(Brief, twice) == (
+        "setups[2].name: must differ from the other setups' names; setups[0] is called “Hill bike” too"
+    )
+
+
+def test_a_job_holds_26_setups():
+    many = [setup(name=str(number)) for number in range(27)]
+    assert refusal(Brief, brief(*many)) == "setups: must have at most 26 entries"
+    assert len(validate(Brief, brief(*many[:26])).setups) == 26
+
+
+def test_a_key_from_outside_cannot_disturb_the_terminal():
+    message = refusal(Setup, {**NINE_SPEED_HUB, "\x1b[2J" + "x" * 500: 1})
+    assert "\x1b" not in message
+    assert len(message) < 300
+
+
+def test_names_lose_white_space_at_the_ends_only():
+    assert validate(Setup, setup(name="  Hill  bike ")).name == "Hill  bike"

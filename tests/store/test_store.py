@@ -1,0 +1,236 @@
+"""The store: what was answered is on disk, what was refused changed nothing."""
+
+import sqlite3
+import threading
+from pathlib import Path
+
+import pytest
+from alembic.autogenerate import compare_metadata
+from alembic.migration import MigrationContext
+from hypothesis import HealthCheck, given, settings
+from sqlmodel import SQLModel
+
+import strategies
+from examples import WHOLE_BRIEF, brief, setup, sprockets
+from kettledrum.core import Brief, InvalidInput, Need, Setup, validate
+from kettledrum.demo import fill, honey_round
+from kettledrum.store import NotFound, StaleWrite, Store, StoreUnusable, brief_of
+from kettledrum.store.database import FILE_NAME, open_database
+
+
+@pytest.fixture
+def store(tmp_path: Path):
+    store = Store(tmp_path)
+    yield store
+    store.close()
+
+
+def a_setup(name: str, front: int = 42) -> Setup:
+    return validate(Setup, setup(sprockets([front], [21]), name=name))
+
+
+def a_job(store: Store, *names: str):
+    return store.add_job(validate(Brief, brief(*(setup(name=name) for name in names))))
+
+
+def letters(store: Store, job_id: str) -> str:
+    return "".join(held.letter for held in store.job(job_id).setups)
+
+
+def test_a_job_is_all_there_after_a_restart(tmp_path):
+    first = Store(tmp_path)
+    job = first.add_job(validate(Brief, WHOLE_BRIEF))
+    first.close()
+    again = Store(tmp_path)
+    assert again.job(job.id) == job
+    assert brief_of(again.job(job.id)).model_dump(exclude_unset=True) == WHOLE_BRIEF | {
+        "setups": [held.setup.model_dump(exclude_unset=True) for held in job.setups],
+        "rider": job.need.rider.model_dump(exclude_unset=True),
+    }
+    again.close()
+
+
+@settings(max_examples=30, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None)
+@given(strategies.briefs())
+def test_any_brief_goes_through_the_store_unchanged(store, data):
+    given_brief = validate(Brief, data)
+    assert brief_of(store.job(store.add_job(given_brief).id)) == given_brief
+
+
+def test_a_change_makes_a_new_version(store):
+    job = a_job(store, "One")
+    [held] = job.setups
+    changed = store.change_setup(job.id, held.id, a_setup("One", front=44), held.version)
+    assert (changed.version, changed.letter) == (held.version + 1, "A")
+    assert store.job(job.id).setups == [changed]
+
+
+def test_a_stale_change_is_refused_and_changes_nothing(store):
+    job = a_job(store, "One")
+    [held] = job.setups
+    now = store.change_setup(job.id, held.id, a_setup("One", front=44), 1)
+    with pytest.raises(StaleWrite) as error:
+        store.change_setup(job.id, held.id, a_setup("One", front=50), 1)
+    assert error.value.current == 2
+    assert store.job(job.id).setups == [now]
+    need = validate(Need, {**job.need.model_dump(), "name": "Other"})
+    store.change_need(job.id, need, 1)
+    with pytest.raises(StaleWrite):
+        store.change_need(job.id, job.need, 1)
+    assert store.job(job.id).need.name == "Other"
+
+
+def test_a_name_that_is_taken_is_refused_and_changes_nothing(store):
+    job = a_job(store, "One", "Two")
+    before = store.job(job.id)
+    message = "name: must differ from the other setups' names; A is called “One” too"
+    with pytest.raises(InvalidInput, match=message):
+        store.add_setup(job.id, a_setup("One"))
+    with pytest.raises(InvalidInput, match=message):
+        store.change_setup(job.id, job.setups[1].id, a_setup("One"), 1)
+    assert store.job(job.id) == before
+
+
+def test_letters_stay_with_their_setups(store):
+    job = a_job(store, "One", "Two", "Three")
+    store.delete_setup(job.id, job.setups[1].id)
+    assert letters(store, job.id) == "AC"
+    added = store.add_setup(job.id, a_setup("Four"))
+    assert added.letter == "B"
+    assert letters(store, job.id) == "ACB"
+    # Its letter is taken by now, so the one brought back gets the next that is free, at its old place.
+    assert store.restore_setup(job.id, job.setups[1].id).letter == "D"
+    assert letters(store, job.id) == "ADCB"
+
+
+def test_a_deleted_setup_comes_back_as_it_was(store):
+    job = a_job(store, "One", "Two")
+    store.delete_setup(job.id, job.setups[0].id)
+    assert store.restore_setup(job.id, job.setups[0].id) == job.setups[0]
+    assert store.job(job.id) == job
+
+
+def test_a_deleted_setup_does_not_come_back_over_its_namesake(store):
+    job = a_job(store, "One")
+    store.delete_setup(job.id, job.setups[0].id)
+    store.add_setup(job.id, a_setup("One"))
+    with pytest.raises(InvalidInput, match="must differ"):
+        store.restore_setup(job.id, job.setups[0].id)
+
+
+def test_the_reference_goes_and_comes_with_its_setup(store):
+    job = store.add_job(honey_round())
+    first, second, *_ = job.setups
+    assert job.reference_id == first.id
+    store.delete_setup(job.id, first.id)
+    assert store.job(job.id).reference_id is None
+    store.restore_setup(job.id, first.id)
+    assert store.job(job.id).reference_id == first.id
+    assert store.change_reference(job.id, second.id, job.version).reference_id == second.id
+
+
+def test_the_first_setup_of_an_empty_job_is_its_reference(store):
+    job = a_job(store)
+    added = store.add_setup(job.id, a_setup("One"))
+    assert store.job(job.id).reference_id == added.id
+
+
+def test_a_job_is_full_at_26(store):
+    job = a_job(store, *(str(number) for number in range(26)))
+    assert letters(store, job.id) == "ABCDEFGHIJKLMNOPQRSTUVWXYZ"
+    with pytest.raises(InvalidInput, match="at most 26"):
+        store.add_setup(job.id, a_setup("one more"))
+
+
+def test_what_is_not_there_is_said_to_be_missing(store):
+    job, other = a_job(store, "One"), a_job(store, "Two")
+    with pytest.raises(NotFound):
+        store.job("nowhere")
+    with pytest.raises(NotFound):
+        store.setup(job.id, other.setups[0].id)
+    with pytest.raises(NotFound):
+        store.restore_setup(job.id, other.setups[0].id)
+    store.delete_setup(job.id, job.setups[0].id)
+    with pytest.raises(NotFound):
+        store.delete_setup(job.id, job.setups[0].id)
+
+
+def test_the_demo_is_put_in_once_and_starts_over_when_asked(store):
+    job = fill(store)
+    assert job is not None
+    store.delete_setup(job.id, job.setups[3].id)
+    assert fill(store) is None
+    assert [summary.setup_count for summary in store.jobs()] == [6]
+    fill(store, fresh=True)
+    assert [summary.setup_count for summary in store.jobs()] == [7]
+
+
+def test_writers_at_once_wait_for_each_other(tmp_path):
+    stores = [Store(tmp_path), Store(tmp_path)]
+    job = a_job(stores[0])
+    failures: list[Exception] = []
+
+    def add(store: Store, names: range) -> None:
+        try:
+            for name in names:
+                store.add_setup(job.id, a_setup(str(name)))
+        except Exception as error:
+            failures.append(error)
+
+    threads = [
+        threading.Thread(target=add, args=(store, range(start, start + 12)))
+        for store, start in zip(stores, (0, 100), strict=True)
+    ]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert failures == []
+    held = stores[1].job(job.id).setups
+    assert sorted(setup.letter for setup in held) == list("ABCDEFGHIJKLMNOPQRSTUVWX")
+    for store in stores:
+        store.close()
+
+
+def test_what_is_typed_is_forced_to_disk(tmp_path):
+    engine = open_database(tmp_path)
+    with engine.connect() as connection:
+        found = [
+            connection.exec_driver_sql(f"PRAGMA {name}").scalar()
+            for name in ("journal_mode", "synchronous", "foreign_keys")
+        ]
+    engine.dispose()
+    assert found == ["wal", 2, 1]  # 2 is FULL
+
+
+def test_the_migrations_make_just_the_tables_of_the_models(tmp_path):
+    engine = open_database(tmp_path)
+    with engine.connect() as connection:
+        context = MigrationContext.configure(connection, opts={"compare_type": True})
+        assert compare_metadata(context, SQLModel.metadata) == []
+    engine.dispose()
+
+
+def test_a_file_that_is_no_store_is_named(tmp_path):
+    (tmp_path / FILE_NAME).write_bytes(b"not a database at all, only some text" * 50)
+    with pytest.raises(StoreUnusable, match="cannot be opened: file is not a database"):
+        Store(tmp_path)
+
+
+def test_a_directory_that_cannot_be_made_is_named(tmp_path):
+    (tmp_path / "taken").write_text("a file")
+    with pytest.raises(StoreUnusable, match="cannot be opened"):
+        Store(tmp_path / "taken")
+
+
+def test_a_store_that_breaks_while_open_is_said_to(tmp_path):
+    store = Store(tmp_path)
+    job = a_job(store, "One")
+    with sqlite3.connect(tmp_path / FILE_NAME) as connection:
+        connection.execute("DROP TABLE setup")
+    connection.close()
+    with pytest.raises(StoreUnusable, match="cannot be written"):
+        store.add_setup(job.id, a_setup("Two"))
+    with pytest.raises(StoreUnusable, match="cannot be read"):
+        store.job(job.id)
+    store.close()

@@ -1,0 +1,95 @@
+"""Setups and briefs of every kind the models allow, for property tests."""
+
+from typing import Any
+
+from hypothesis import strategies as st
+
+teeth = st.integers(5, 200)
+ratio = st.floats(0.2, 4, allow_nan=False).map(lambda value: round(value, 3))
+text = st.text(
+    st.characters(codec="utf-8", exclude_characters="<>", exclude_categories=("Cc", "Cs")),
+    min_size=1,
+    max_size=120,
+)
+name = text.filter(lambda value: value == value.strip() and value != "")
+kept = st.dictionaries(
+    st.text(max_size=8),
+    st.recursive(
+        st.none() | st.booleans() | st.integers(-9, 9) | st.floats(-1e6, 1e6) | st.text(max_size=9),
+        lambda inner: st.lists(inner, max_size=2) | st.dictionaries(st.text(max_size=4), inner, max_size=2),
+        max_leaves=4,
+    ),
+    max_size=3,
+)
+
+
+@st.composite
+def gears(draw: st.DrawFn) -> dict[str, Any]:
+    if draw(st.booleans()):
+        low, high = sorted(draw(st.lists(ratio, min_size=2, max_size=2, unique=True)))
+        return {"stepless": {"low": low, "high": high}}
+    ratios = draw(st.lists(ratio, min_size=1, max_size=6))
+    found: dict[str, Any] = {"ratios": ratios}
+    if draw(st.booleans()):
+        found["names"] = draw(st.lists(name, min_size=len(ratios), max_size=len(ratios)))
+    return found
+
+
+@st.composite
+def stages(draw: st.DrawFn) -> dict[str, Any]:
+    extras = draw(
+        st.fixed_dictionaries(
+            {},
+            optional={
+                "name": name,
+                "limits": kept,
+                "efficiency": st.floats(0.5, 1) | st.just({"low": 0.9, "typical": 0.93, "high": 0.96}),
+                "mass_kg": st.floats(0, 20),
+                "care": kept,
+            },
+        )
+    )
+    kind = draw(st.sampled_from(["gearbox", "sprockets", "pairs", "hub"]))
+    if kind in ("gearbox", "hub"):
+        return {"kind": kind, "gears": draw(gears()), **extras}
+    some = st.lists(teeth, min_size=1, max_size=3)
+    drive = {"drive": draw(st.sampled_from(["chain", "belt"]))}
+    if kind == "pairs":
+        pair = st.lists(teeth, min_size=2, max_size=2)
+        return {"kind": "sprockets", "pairs": draw(st.lists(pair, min_size=1, max_size=3)), **drive, **extras}
+    return {"kind": "sprockets", "front": draw(some), "rear": draw(some), **drive, **extras}
+
+
+wheels = st.one_of(
+    st.fixed_dictionaries({"bead_seat_mm": st.integers(200, 640), "tyre_mm": st.floats(18, 90)}),
+    st.fixed_dictionaries({"rollout_mm": st.floats(900, 2400)}),
+)
+
+
+@st.composite
+def setups(draw: st.DrawFn) -> dict[str, Any]:
+    """Setup files, none of which goes beyond what one path may hold."""
+    return {
+        "format": "kettledrum-setup/1",
+        "name": draw(name),
+        "cranks": {"length_mm": draw(st.integers(120, 200))},
+        "path": draw(st.lists(stages(), min_size=1, max_size=2)),
+        "wheel": draw(wheels),
+        **draw(st.fixed_dictionaries({}, optional={"parts": kept, "motors": st.lists(kept, max_size=2)})),
+    }
+
+
+@st.composite
+def briefs(draw: st.DrawFn) -> dict[str, Any]:
+    held = draw(st.lists(setups(), max_size=3, unique_by=lambda setup: setup["name"]))
+    low, high = sorted(draw(st.lists(st.integers(30, 120), min_size=2, max_size=2, unique=True)))
+    found = {
+        "format": "kettledrum-brief/1",
+        "name": draw(name),
+        "rider": {"mass_kg": draw(st.integers(40, 140)), "power_w": 125, "cadence_rpm": [low, high]},
+        "setups": held,
+        **draw(st.fixed_dictionaries({}, optional={"load": kept, "road": kept, "wants": kept})),
+    }
+    if held and draw(st.booleans()):
+        found["reference"] = draw(st.sampled_from(held))["name"]
+    return found

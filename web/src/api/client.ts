@@ -1,0 +1,66 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Brief = components["schemas"]["Brief"];
+export type ComparedSetup = components["schemas"]["ComparedSetup"];
+export type Comparison = components["schemas"]["Comparison"];
+export type FieldProblem = components["schemas"]["FieldProblem"];
+export type Gear = components["schemas"]["Gear"];
+export type JobRecord = components["schemas"]["JobRecord"];
+export type JobSummary = components["schemas"]["JobSummary"];
+export type Need = components["schemas"]["Need"];
+export type ProblemDetails = components["schemas"]["ProblemDetails"];
+export type Rung = components["schemas"]["Rung"];
+export type Setup = components["schemas"]["Setup"];
+export type SetupRecord = components["schemas"]["SetupRecord"];
+export type Stage = NonNullable<Setup["path"]>[number];
+export type StageOptions = components["schemas"]["StageOptions"];
+
+export const api = createClient<paths>({ baseUrl: window.location.origin });
+
+/** What the server refused, and why: RFC 9457 problem details. */
+export class Refused extends Error {
+  constructor(readonly details: ProblemDetails) {
+    super(details.detail);
+  }
+}
+
+/** The server did not answer at all. */
+export class Unreachable extends Error {
+  constructor() {
+    super("Kettledrum does not answer. Start it again; what you typed is kept here.");
+  }
+}
+
+interface Answer {
+  data?: unknown;
+  error?: unknown;
+  response: Response;
+}
+
+/**
+ * The data of an answer; throws Refused or Unreachable. The caller names the type, since the client's own
+ * result types turn pairs of numbers into lists.
+ */
+export async function dataOf<Data>(request: Promise<Answer>): Promise<Data> {
+  let answer: Answer;
+  try {
+    answer = await request;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new Unreachable();
+  }
+  if (!answer.response.ok) throw new Refused(problemOf(answer));
+  return answer.data as Data;
+}
+
+function problemOf({ error, response }: Answer): ProblemDetails {
+  if (typeof error === "object" && error !== null && "detail" in error) return error as ProblemDetails;
+  return {
+    type: "about:blank",
+    title: response.statusText,
+    status: response.status,
+    detail: `The server answered ${response.status} without saying why.`,
+    problems: [],
+  };
+}

@@ -1,0 +1,146 @@
+import { useId, useMemo, useState } from "react";
+import type { Gear } from "../api/client";
+import type { BenchSetup } from "../drafts/useWorkbench";
+import { bandSpeeds, capital, explanation, gearName, pathInShort } from "../shell/format";
+import { Letter } from "../shell/Letter";
+import { useUnits } from "../shell/units";
+import styles from "./GearLanes.module.css";
+import { Lane } from "./Lane";
+import { layoutOf, speedScale, ticks } from "./laneLayout";
+import { cadenceText, placeText, readingAt } from "./reading";
+import { SpeedLine } from "./SpeedLine";
+import { useWidth } from "./useWidth";
+
+interface Props {
+  setups: BenchSetup[];
+  speedKmh: number;
+  onSpeed: (kmh: number) => void;
+}
+
+interface Pointed {
+  setup: BenchSetup;
+  gear: Gear;
+  x: number;
+  lane: number;
+}
+
+/** One lane a setup on a common logarithmic speed axis; each gear a bar from its speed at the low end of the band to the high. */
+export function GearLanes({ setups, speedKmh, onSpeed }: Props) {
+  const units = useUnits();
+  const tipId = useId();
+  const [ref, width] = useWidth(1100);
+  const [pointed, setPointed] = useState<Pointed | null>(null);
+  const layout = layoutOf(width, setups.length);
+  const scale = useMemo(
+    () =>
+      speedScale(
+        setups.map((setup) => setup.table),
+        units,
+        [layout.left, layout.right],
+      ),
+    [setups, units, layout.left, layout.right],
+  );
+  const marks = ticks(scale);
+  const readings = setups.map((setup) => readingAt(setup.table, speedKmh));
+
+  return (
+    <div className={styles.lanes} ref={ref} style={{ height: layout.height }}>
+      {!layout.narrow && <p className={styles.at}>at {units.speed(speedKmh)}</p>}
+      <svg
+        width={width}
+        height={layout.height}
+        className={styles.drawing}
+        aria-label="Gear lanes"
+        role="group"
+      >
+        {marks.map((mark) => (
+          <g key={mark}>
+            <line
+              x1={scale(mark)}
+              x2={scale(mark)}
+              y1={layout.top}
+              y2={layout.bottom}
+              className={styles.tick}
+            />
+            <text x={scale(mark)} y={layout.bottom + 20} className={styles.tickText}>
+              {mark}
+            </text>
+          </g>
+        ))}
+        <text x={layout.right + 10} y={layout.bottom + 20} className={styles.unit}>
+          {units.speedUnit}
+        </text>
+        {setups.map((setup, index) => (
+          <g key={setup.record.id} transform={`translate(0 ${layout.top + index * layout.lane})`}>
+            <line x1={0} x2={width} y1={layout.lane} y2={layout.lane} className={styles.rule} />
+            <Lane
+              setup={setup}
+              x={(kmh) => scale(units.speedValue(kmh))}
+              top={layout.barsTop}
+              speedKmh={speedKmh}
+              reading={readings[index]}
+              describedBy={pointed?.setup.record.id === setup.record.id ? tipId : undefined}
+              onPoint={(gear, x) => setPointed(gear && { setup, gear, x, lane: index })}
+            />
+          </g>
+        ))}
+        <SpeedLine
+          scale={scale}
+          layout={layout}
+          value={units.speedValue(speedKmh)}
+          unit={units.speedUnit}
+          onChange={(value) => onSpeed(units.kmh(value))}
+        />
+      </svg>
+      {setups.map((setup, index) => {
+        const reading = readings[index];
+        const top = layout.top + index * layout.lane;
+        return (
+          <div key={setup.record.id} className={styles.row} style={{ top, height: layout.labelHeight }}>
+            <div className={styles.label} style={{ width: layout.narrow ? undefined : layout.left - 16 }}>
+              <Letter letter={setup.record.letter} />
+              <div className={styles.names}>
+                <p className={styles.name} title={setup.table.name}>
+                  {setup.table.name}
+                </p>
+                {!layout.narrow && (
+                  <p className={styles.path}>
+                    {pathInShort(setup.table)}
+                    {setup.isReference && " · reference"}
+                  </p>
+                )}
+              </div>
+            </div>
+            {reading && (
+              <div className={styles.reading} data-band={reading.band}>
+                <p className={styles.cadence}>{cadenceText(reading)}</p>
+                <p className={styles.place}>{placeText(setup.table, reading)}</p>
+              </div>
+            )}
+          </div>
+        );
+      })}
+      {pointed && (
+        <GearTip id={tipId} pointed={pointed} width={width} top={layout.top + pointed.lane * layout.lane} />
+      )}
+    </div>
+  );
+}
+
+const TIP_WIDTH = 340;
+
+function GearTip({ id, pointed, width, top }: { id: string; pointed: Pointed; width: number; top: number }) {
+  const units = useUnits();
+  const { setup, gear, x } = pointed;
+  const left = Math.max(0, Math.min(x - TIP_WIDTH / 2, width - TIP_WIDTH));
+  return (
+    <div id={id} role="tooltip" className={styles.tip} style={{ left, top: top - 6, maxWidth: TIP_WIDTH }}>
+      <p className={styles.tipTitle}>
+        {setup.record.letter}, {gearName(setup.table, gear)}
+      </p>
+      <p>{explanation(setup.table, gear, units)}</p>
+      <p>{capital(bandSpeeds(setup.table, gear, units))}</p>
+      {gear.overlaps && <p>Less than 5 % above gear {gear.overlaps}: it adds nothing of its own.</p>}
+    </div>
+  );
+}

@@ -1,0 +1,122 @@
+import { useId, useRef, useState, type KeyboardEvent } from "react";
+import type { Gear } from "../api/client";
+import type { BenchSetup } from "../drafts/useWorkbench";
+import { bandSpeeds, explanation, gearName } from "../shell/format";
+import { setupColour } from "../shell/palette";
+import { useUnits } from "../shell/units";
+import styles from "./Lane.module.css";
+import type { Reading } from "./reading";
+
+const BAR = 14;
+const ROW = 17;
+
+interface Props {
+  setup: BenchSetup;
+  x: (kmh: number) => number;
+  top: number;
+  speedKmh: number;
+  reading: Reading | undefined;
+  describedBy: string | undefined;
+  onPoint: (gear: Gear | null, x: number) => void;
+}
+
+/** The gears of one setup as bars, in two rows so that overlaps show; left and right keys go from gear to gear. */
+export function Lane({ setup, x, top, speedKmh, reading, describedBy, onPoint }: Props) {
+  const { table, record } = setup;
+  const units = useUnits();
+  const bars = useRef<(SVGElement | null)[]>([]);
+  const [held, setHeld] = useState(0);
+  const stop = Math.min(held, table.gears.length - 1);
+  const colour = setupColour(record.letter);
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    const move = { ArrowRight: 1, ArrowLeft: -1, Home: -Infinity, End: Infinity }[event.key];
+    if (event.key === "Escape") onPoint(null, 0);
+    if (move === undefined) return;
+    event.preventDefault();
+    const next = Math.max(0, Math.min(stop + move, table.gears.length - 1));
+    setHeld(next);
+    bars.current[next]?.focus();
+  };
+
+  const y = (index: number) =>
+    top + (table.stepless || table.gears.length === 1 ? ROW / 2 : (index % 2) * ROW);
+
+  return (
+    <g
+      role="listbox"
+      aria-label={`${record.letter}, ${table.name}: gears`}
+      aria-orientation="horizontal"
+      tabIndex={-1}
+      onKeyDown={onKeyDown}
+      className={styles.lane}
+    >
+      {table.spans.map(([low, high]) => (
+        <SteplessBar
+          key={`${low}-${high}`}
+          from={x(table.gears[low]?.speed_kmh[0] ?? 0)}
+          to={x(table.gears[high]?.speed_kmh[1] ?? 0)}
+          y={y(0)}
+          colour={colour}
+        />
+      ))}
+      {table.gears.map((gear, index) => {
+        const [low, high] = gear.speed_kmh;
+        const [left, right] = [x(low), x(high)];
+        const within = speedKmh >= low && speedKmh <= high;
+        const chosen = reading?.gear === gear && reading.band === "within";
+        return (
+          <g
+            key={gear.choice.join("-")}
+            ref={(element) => {
+              bars.current[index] = element;
+            }}
+            role="option"
+            aria-selected={chosen}
+            aria-label={
+              `${gearName(table, gear)}: ${explanation(table, gear, units)}; ` +
+              bandSpeeds(table, gear, units)
+            }
+            aria-describedby={describedBy}
+            tabIndex={index === stop ? 0 : -1}
+            onFocus={() => {
+              setHeld(index);
+              onPoint(gear, (left + right) / 2);
+            }}
+            onBlur={() => onPoint(null, 0)}
+            onPointerEnter={() => onPoint(gear, (left + right) / 2)}
+            onPointerLeave={() => onPoint(null, 0)}
+            className={styles.gear}
+            data-within={within}
+            data-chosen={chosen}
+            data-stepless={table.stepless}
+          >
+            <rect
+              x={left}
+              width={Math.max(right - left, 2)}
+              y={y(index)}
+              height={table.stepless ? BAR + 4 : BAR}
+              rx={7}
+              fill={colour}
+            />
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function SteplessBar({ from, to, y, colour }: { from: number; to: number; y: number; colour: string }) {
+  const id = useId();
+  return (
+    <>
+      <linearGradient id={id}>
+        <stop offset="0" stopColor={colour} stopOpacity={0.2} />
+        <stop offset="0.12" stopColor={colour} stopOpacity={0.85} />
+        <stop offset="0.88" stopColor={colour} stopOpacity={0.85} />
+        <stop offset="1" stopColor={colour} stopOpacity={0.2} />
+      </linearGradient>
+      <rect x={from} width={Math.max(to - from, 2)} y={y} height={BAR + 4} rx={9} fill={`url(#${id})`} />
+    </>
+  );
+}

@@ -1,0 +1,108 @@
+import { createContext, useContext, useState, useSyncExternalStore, type ReactNode } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { api, dataOf, type JobRecord, type SetupRecord } from "../api/client";
+import { useKeepAnswer } from "../api/jobs";
+import { Autosave, type Entry } from "./autosave";
+import { needDraft, needOf, type NeedDraft } from "./needDraft";
+import { setupDraft, setupOf, type SetupDraft } from "./setupDraft";
+
+interface Drafts {
+  setups: Autosave<SetupDraft>;
+  needs: Autosave<NeedDraft>;
+}
+
+const DraftsContext = createContext<Drafts | null>(null);
+
+/** A setup's key names its job too, so that it can be saved from any view. */
+const setupKey = (jobId: string, setupId: string) => `${jobId}/${setupId}`;
+
+export function DraftsProvider({ children }: { children: ReactNode }) {
+  const keep = useKeepAnswer();
+  const client = useQueryClient();
+  const [drafts] = useState<Drafts>(() => ({
+    setups: new Autosave("setups", async (key, draft, version, leaving) => {
+      const [job_id = "", setup_id = ""] = key.split("/");
+      const record = await dataOf<SetupRecord>(
+        api.PUT("/api/jobs/{job_id}/setups/{setup_id}", {
+          params: { path: { job_id, setup_id }, query: { version } },
+          body: setupOf(draft),
+          keepalive: leaving,
+        }),
+      );
+      keep.setup(job_id, record);
+      return record.version;
+    }),
+    needs: new Autosave("needs", async (job_id, draft, version, leaving) => {
+      const job = await dataOf<JobRecord>(
+        api.PUT("/api/jobs/{job_id}", {
+          params: { path: { job_id }, query: { version } },
+          body: needOf(draft),
+          keepalive: leaving,
+        }),
+      );
+      keep.job(job);
+      void client.invalidateQueries({ queryKey: ["jobs"] });
+      return job.version;
+    }),
+  }));
+  return <DraftsContext value={drafts}>{children}</DraftsContext>;
+}
+
+function useDrafts(): Drafts {
+  const drafts = useContext(DraftsContext);
+  if (!drafts) throw new Error("DraftsProvider is missing");
+  return drafts;
+}
+
+function current<Draft>(entry: Entry<Draft> | undefined, version: number): Entry<Draft> | undefined {
+  return entry && (entry.state !== "saved" || entry.basedOn >= version) ? entry : undefined;
+}
+
+/** What is being typed over a job's setups, by setup; only those touched since they were last changed elsewhere. */
+export function useSetupEntries(job: JobRecord): Map<string, Entry<SetupDraft>> {
+  const { setups } = useDrafts();
+  const entries = useSyncExternalStore(setups.subscribe, setups.snapshot);
+  return new Map(
+    job.setups.flatMap((record) => {
+      const entry = current(entries.get(setupKey(job.id, record.id)), record.version);
+      return entry ? [[record.id, entry] as const] : [];
+    }),
+  );
+}
+
+export interface Editing<Draft> {
+  draft: Draft;
+  entry: Entry<Draft> | undefined;
+  change: (patch: Partial<Draft>) => void;
+  discard: () => void;
+  overwrite: () => void;
+}
+
+export function useSetupEditing(job: JobRecord, record: SetupRecord): Editing<SetupDraft> {
+  const { setups } = useDrafts();
+  const entries = useSyncExternalStore(setups.subscribe, setups.snapshot);
+  const key = setupKey(job.id, record.id);
+  const entry = current(entries.get(key), record.version);
+  const draft = entry?.draft ?? setupDraft(record.setup);
+  return {
+    draft,
+    entry,
+    change: (patch) => setups.change(key, { ...draft, ...patch }, record.version),
+    discard: () => setups.discard(key),
+    overwrite: () => setups.overwrite(key),
+  };
+}
+
+export function useNeedEditing(job: JobRecord): Editing<NeedDraft> {
+  const { needs } = useDrafts();
+  const entries = useSyncExternalStore(needs.subscribe, needs.snapshot);
+  const entry = current(entries.get(job.id), job.version);
+  const draft = entry?.draft ?? needDraft(job.need);
+  return {
+    draft,
+    entry,
+    change: (patch) => needs.change(job.id, { ...draft, ...patch }, job.version),
+    discard: () => needs.discard(job.id),
+    overwrite: () => needs.overwrite(job.id),
+  };
+}

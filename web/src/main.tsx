@@ -1,0 +1,13 @@
+import "@fontsource-variable/archivo/index.css";
+import "./shell/global.css";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { App } from "./shell/App";
+
+const root = document.getElementById("root");
+if (!root) throw new Error("The page has no root");
+createRoot(root).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);

@@ -1,0 +1,34 @@
+import { Outlet, useOutletContext, useParams } from "react-router";
+import type { JobRecord } from "../api/client";
+import { useJob } from "../api/jobs";
+import styles from "./JobFrame.module.css";
+import { Rail } from "./Rail";
+import { Failure, Loading } from "./Status";
+import { TopBar } from "./TopBar";
+
+/** The frame round every view of a job: the rail in the order of the work, the need in one line, the view. */
+export function JobFrame() {
+  const { jobId = "" } = useParams();
+  const { data: job, error, refetch } = useJob(jobId);
+  return (
+    <div className={styles.frame}>
+      <a className={styles.skip} href="#view">
+        Go to the view
+      </a>
+      <Rail jobId={jobId} />
+      <TopBar job={job} />
+      <main id="view" className={styles.view} tabIndex={-1}>
+        {job ? (
+          <Outlet context={job} />
+        ) : error ? (
+          <Failure error={error} retry={refetch} />
+        ) : (
+          <Loading what="the job" />
+        )}
+      </main>
+    </div>
+  );
+}
+
+/** The job that a view shows. */
+export const useJobOfView = () => useOutletContext<JobRecord>();

@@ -1,0 +1,43 @@
+import { createContext, useCallback, useContext, useState, type ReactNode } from "react";
+import Button from "@mui/material/Button";
+import Snackbar from "@mui/material/Snackbar";
+
+interface Notice {
+  text: string;
+  action?: { label: string; run: () => void };
+}
+
+const NoticesContext = createContext<(notice: Notice) => void>(() => undefined);
+
+/** Says what was done, with a way to take it back. */
+export const useNotify = () => useContext(NoticesContext);
+
+export function Notices({ children }: { children: ReactNode }) {
+  const [notice, setNotice] = useState<Notice | null>(null);
+  const notify = useCallback((next: Notice) => setNotice(next), []);
+  const { text, action } = notice ?? {};
+  return (
+    <NoticesContext value={notify}>
+      {children}
+      <Snackbar
+        open={notice !== null}
+        onClose={(_event, reason) => reason !== "clickaway" && setNotice(null)}
+        autoHideDuration={action ? 15_000 : 5_000}
+        message={text}
+        action={
+          action && (
+            <Button
+              color="inherit"
+              onClick={() => {
+                action.run();
+                setNotice(null);
+              }}
+            >
+              {action.label}
+            </Button>
+          )
+        }
+      />
+    </NoticesContext>
+  );
+}

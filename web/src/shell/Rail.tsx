@@ -1,0 +1,30 @@
+import { NavLink } from "react-router";
+import styles from "./Rail.module.css";
+
+const GROUPS = [
+  { name: "Need", entries: [{ name: "Job", path: "job" }] },
+  { name: "Build", entries: [{ name: "Setups", path: "setups" }] },
+  { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },
+];
+
+/** The views in the order of the work; only what exists is shown. */
+export function Rail({ jobId }: { jobId: string }) {
+  return (
+    <nav className={`${styles.rail} no-print`} aria-label="Views">
+      <div className={styles.mark}>
+        <img src="/favicon.svg" alt="" width={32} height={32} />
+        <span>Kettledrum</span>
+      </div>
+      {GROUPS.map((group) => (
+        <section key={group.name} className={styles.group} aria-label={group.name}>
+          <h2>{group.name}</h2>
+          {group.entries.map((entry) => (
+            <NavLink key={entry.path} to={`/jobs/${jobId}/${entry.path}`} className={styles.entry}>
+              {entry.name}
+            </NavLink>
+          ))}
+        </section>
+      ))}
+    </nav>
+  );
+}

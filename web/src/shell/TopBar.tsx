@@ -1,0 +1,78 @@
+import { useContext } from "react";
+import DarkModeOutlined from "@mui/icons-material/DarkModeOutlined";
+import LightModeOutlined from "@mui/icons-material/LightModeOutlined";
+import IconButton from "@mui/material/IconButton";
+import MenuItem from "@mui/material/MenuItem";
+import Select from "@mui/material/Select";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import { useColorScheme } from "@mui/material/styles";
+import type { JobRecord } from "../api/client";
+import styles from "./TopBar.module.css";
+import { MEASURE_NAMES, MEASURES, UnitsContext, type System } from "./units";
+
+export function TopBar({ job }: { job: JobRecord | undefined }) {
+  return (
+    <header className={styles.bar}>
+      <h1 className={styles.job} title={job?.need.name}>
+        {job?.need.name ?? "Kettledrum"}
+      </h1>
+      {job && <p className={styles.need}>{needInShort(job)}</p>}
+      <div className={`${styles.choices} no-print`}>
+        <UnitChoices />
+        <ThemeChoice />
+      </div>
+    </header>
+  );
+}
+
+function needInShort({ need }: JobRecord): string {
+  const [low, high] = need.rider.cadence_rpm;
+  return `${need.rider.mass_kg} kg rider · ${need.rider.power_w} W all day · ${low}–${high} rpm`;
+}
+
+function UnitChoices() {
+  const { units, choose } = useContext(UnitsContext);
+  return (
+    <>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={units.system}
+        aria-label="Units"
+        onChange={(_event, system: System | null) => system && choose({ system })}
+      >
+        <ToggleButton value="metric">km/h</ToggleButton>
+        <ToggleButton value="imperial">mph</ToggleButton>
+      </ToggleButtonGroup>
+      <Select
+        size="small"
+        value={units.measure}
+        onChange={(event) => choose({ measure: event.target.value })}
+        className={styles.measure}
+        inputProps={{ "aria-label": "Leading measure" }}
+      >
+        {MEASURES.map((measure) => (
+          <MenuItem key={measure} value={measure}>
+            {MEASURE_NAMES[measure]}
+          </MenuItem>
+        ))}
+      </Select>
+    </>
+  );
+}
+
+function ThemeChoice() {
+  const { mode, systemMode, setMode } = useColorScheme();
+  const dark = (mode === "system" ? systemMode : mode) === "dark";
+  return (
+    <IconButton
+      size="small"
+      aria-label={dark ? "Use the light theme" : "Use the dark theme"}
+      title={dark ? "Use the light theme" : "Use the dark theme"}
+      onClick={() => setMode(dark ? "light" : "dark")}
+    >
+      {dark ? <LightModeOutlined /> : <DarkModeOutlined />}
+    </IconButton>
+  );
+}

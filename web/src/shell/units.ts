@@ -1,0 +1,79 @@
+import { createContext, useContext } from "react";
+import type { Gear } from "../api/client";
+
+export const SYSTEMS = ["metric", "imperial"] as const;
+export const MEASURES = ["development", "gear_inches", "gain_ratio", "ratio"] as const;
+export type System = (typeof SYSTEMS)[number];
+export type Measure = (typeof MEASURES)[number];
+
+export const MEASURE_NAMES: Record<Measure, string> = {
+  development: "Development",
+  gear_inches: "Gear inches",
+  gain_ratio: "Gain ratio",
+  ratio: "Ratio",
+};
+
+const KM_PER_MILE = 1.609344;
+const FEET_PER_METRE = 1 / 0.3048;
+
+/** How figures are written: the rider's choice of units and of the measure that leads. */
+export class Units {
+  constructor(
+    readonly system: System,
+    readonly measure: Measure,
+  ) {}
+
+  get speedUnit(): string {
+    return this.system === "metric" ? "km/h" : "mph";
+  }
+
+  /** A speed in km/h as a number in the rider's unit. */
+  speedValue(kmh: number): number {
+    return this.system === "metric" ? kmh : kmh / KM_PER_MILE;
+  }
+
+  /** A number in the rider's unit as a speed in km/h. */
+  kmh(value: number): number {
+    return this.system === "metric" ? value : value * KM_PER_MILE;
+  }
+
+  speed(kmh: number): string {
+    return `${this.speedValue(kmh).toFixed(1)} ${this.speedUnit}`;
+  }
+
+  speeds([low, high]: [number, number]): string {
+    return `${this.speedValue(low).toFixed(1)}–${this.speed(high)}`;
+  }
+
+  length(metres: number): string {
+    return this.system === "metric" ? `${metres.toFixed(2)} m` : `${(metres * FEET_PER_METRE).toFixed(2)} ft`;
+  }
+
+  /** A gear in one measure, with its unit. */
+  gear(gear: Gear, measure: Measure = this.measure): string {
+    switch (measure) {
+      case "development":
+        return this.length(gear.development_m);
+      case "gear_inches":
+        return `${gear.gear_inches.toFixed(1)} in`;
+      case "gain_ratio":
+        return gear.gain_ratio.toFixed(2);
+      case "ratio":
+        return gear.ratio.toFixed(2);
+    }
+  }
+}
+
+export interface UnitsChoice {
+  units: Units;
+  choose: (choice: { system?: System; measure?: Measure }) => void;
+}
+
+export const UnitsContext = createContext<UnitsChoice>({
+  units: new Units("metric", "development"),
+  choose: () => undefined,
+});
+
+export function useUnits(): Units {
+  return useContext(UnitsContext).units;
+}

@@ -1,0 +1,57 @@
+import { useState } from "react";
+import Button from "@mui/material/Button";
+import { Navigate, useNavigate } from "react-router";
+import { Refused } from "../../api/client";
+import { useAddJob, useJobs } from "../../api/jobs";
+import { emptyNeed, needOf } from "../../drafts/needDraft";
+import { Failure, Loading } from "../../shell/Status";
+import styles from "./Job.module.css";
+import { NeedFields } from "./NeedFields";
+
+/** Opens the first job; where there is none yet, asks what the bicycle must do. */
+export function FirstJob() {
+  const { data: jobs, error, refetch } = useJobs();
+  if (error) return <Failure error={error} retry={refetch} />;
+  if (!jobs) return <Loading what="your jobs" />;
+  const [first] = jobs;
+  if (first) return <Navigate to={`/jobs/${first.id}/line-up`} replace />;
+  return <Welcome />;
+}
+
+function Welcome() {
+  const [draft, setDraft] = useState(emptyNeed);
+  const add = useAddJob();
+  const navigate = useNavigate();
+  const problems = add.error instanceof Refused ? add.error.details.problems : [];
+  const open = (view: string) => ({
+    onSuccess: (job: { id: string }) => void navigate(`/jobs/${job.id}/${view}`),
+  });
+  return (
+    <main className={`${styles.job} ${styles.welcome}`}>
+      <h1>What must the bicycle do?</h1>
+      <p>
+        Say who rides; then set the drives that might do the job side by side. Or look at the demo first: a
+        beekeeper’s round between hill apiaries, with seven drives to choose from.
+      </p>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          add.mutate({ ...needOf(draft), format: "kettledrum-brief/1" }, open("setups"));
+        }}
+      >
+        <NeedFields
+          draft={draft}
+          problems={problems}
+          change={(patch) => setDraft((before) => ({ ...before, ...patch }))}
+        />
+        {add.error && problems.length === 0 && <Failure error={add.error} />}
+        <div className={styles.actions}>
+          <Button type="submit" variant="contained" loading={add.isPending}>
+            Start the job
+          </Button>
+          <Button onClick={() => add.mutate("demo", open("line-up"))}>Open the demo</Button>
+        </div>
+      </form>
+    </main>
+  );
+}

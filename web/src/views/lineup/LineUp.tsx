@@ -1,0 +1,40 @@
+import { GearLanes } from "../../charts/GearLanes";
+import { useWorkbench } from "../../drafts/useWorkbench";
+import { NoSetups } from "../setups/NoSetups";
+import { useJobOfView } from "../../shell/JobFrame";
+import { useRemembered } from "../../shell/remembered";
+import { Failure, Loading } from "../../shell/Status";
+import { EveryGear } from "./EveryGear";
+import { HeadlineTable } from "./HeadlineTable";
+import styles from "./LineUp.module.css";
+
+const isSpeed = (value: unknown): value is number => typeof value === "number" && value > 0 && value < 400;
+
+/** The setups side by side on one road speed scale, with the figures below. */
+export function LineUp() {
+  const job = useJobOfView();
+  const { bench, error, retry } = useWorkbench(job);
+  const [speed, setSpeed] = useRemembered("speed", 14, isSpeed);
+  if (job.setups.length === 0) return <NoSetups job={job} />;
+  const count = job.setups.length === 1 ? "one setup" : `${job.setups.length} setups`;
+  const [low, high] = bench?.cadence ?? job.need.rider.cadence_rpm;
+  return (
+    <>
+      <div className={styles.heading}>
+        <h2>Line-up</h2>
+        <p>
+          {count} on one road speed scale; each bar is one gear from {low} to {high} rpm
+        </p>
+      </div>
+      {error && <Failure error={error} retry={retry} />}
+      {!bench && !error && <Loading what="the line-up" />}
+      {bench && (
+        <>
+          <GearLanes setups={bench.setups} speedKmh={speed} onSpeed={setSpeed} />
+          <HeadlineTable setups={bench.setups} jobId={job.id} />
+          <EveryGear setups={bench.setups} />
+        </>
+      )}
+    </>
+  );
+}

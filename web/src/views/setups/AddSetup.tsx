@@ -1,0 +1,94 @@
+import { useRef, useState } from "react";
+import Add from "@mui/icons-material/Add";
+import Alert from "@mui/material/Alert";
+import Button from "@mui/material/Button";
+import Divider from "@mui/material/Divider";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import { useNavigate } from "react-router";
+import type { JobRecord, Setup } from "../../api/client";
+import { useAddSetup } from "../../api/jobs";
+import { copyOf, startedFrom, STARTING_POINTS } from "./startingPoints";
+import styles from "./AddSetup.module.css";
+
+interface Props {
+  job: JobRecord;
+  like?: Setup;
+  prominent?: boolean;
+}
+
+/** Adds a setup: from a starting point, as a copy, or from a setup file. */
+export function AddSetup({ job, like, prominent }: Props) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [fileName, setFileName] = useState("");
+  const file = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const adding = useAddSetup(job.id);
+  const taken = job.setups.map((record) => record.setup.name);
+
+  const add = (text: string) =>
+    adding.mutate(text, { onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`) });
+  const addSetup = (setup: Setup) => {
+    setAnchor(null);
+    setFileName("");
+    add(JSON.stringify(setup));
+  };
+  const addFile = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    setFileName(chosen.name);
+    add(await chosen.text());
+  };
+
+  return (
+    <div className={`${styles.add} no-print`}>
+      <Button
+        startIcon={<Add />}
+        variant={prominent ? "contained" : "text"}
+        loading={adding.isPending}
+        loadingPosition="start"
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        Add setup
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {STARTING_POINTS.map((point) => (
+          <MenuItem
+            key={point.name}
+            onClick={() => addSetup(startedFrom(point, like ?? job.setups[0]?.setup, taken))}
+          >
+            {point.name}
+          </MenuItem>
+        ))}
+        <Divider />
+        {like && <MenuItem onClick={() => addSetup(copyOf(like, taken))}>Copy of {like.name}</MenuItem>}
+        <MenuItem
+          onClick={() => {
+            setAnchor(null);
+            file.current?.click();
+          }}
+        >
+          From a setup file…
+        </MenuItem>
+      </Menu>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        className="visually-hidden"
+        aria-label="Setup file"
+        tabIndex={-1}
+        onChange={(event) => {
+          void addFile(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+      {adding.error && (
+        <Alert severity="error" onClose={() => adding.reset()} className={styles.error}>
+          {fileName ? `${fileName} was not added: ` : "Not added: "}
+          {adding.error.message}
+        </Alert>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import { useRef, type KeyboardEvent } from "react";
+import type { ComparedSetup } from "../../api/client";
+import { plainRatio, step } from "../../shell/format";
+import tables from "../../shell/table.module.css";
+import { useUnits } from "../../shell/units";
+import styles from "./Setups.module.css";
+
+interface Props {
+  table: ComparedSetup;
+  looked: string;
+  onLook: (label: string) => void;
+}
+
+/** Every gear in every measure; the one looked at is the one the drawing stands in. */
+export function GearTable({ table, looked, onLook }: Props) {
+  const units = useUnits();
+  const [low, high] = table.cadence_rpm;
+  const buttons = useRef<(HTMLButtonElement | null)[]>([]);
+  const onKeyDown = (event: KeyboardEvent, index: number) => {
+    const to = { ArrowDown: index + 1, ArrowUp: index - 1, Home: 0, End: table.gears.length - 1 }[event.key];
+    const next = to === undefined ? undefined : buttons.current[to];
+    if (!next) return;
+    event.preventDefault();
+    next.focus();
+  };
+  const leads = (measure: typeof units.measure) => (units.measure === measure ? tables.strong : undefined);
+  return (
+    <div className={tables.scroll}>
+      <table className={tables.table}>
+        <caption className="visually-hidden">
+          The gears of {table.name}, from the lowest to the highest
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Gear</th>
+            {table.stages.map((stage, place) => (
+              <th scope="col" key={place}>
+                {stage.kind === "sprockets" ? "Teeth" : "Inside"}
+              </th>
+            ))}
+            <th scope="col">Ratio</th>
+            <th scope="col">Development</th>
+            <th scope="col">Gear inches</th>
+            <th scope="col">Gain ratio</th>
+            <th scope="col">Step up</th>
+            <th scope="col">at {low} rpm</th>
+            <th scope="col">at {high} rpm</th>
+          </tr>
+        </thead>
+        <tbody>
+          {table.gears.map((gear, index) => (
+            <tr
+              key={gear.choice.join("-")}
+              className={styles.gear}
+              data-looked={gear.label === looked}
+              onClick={() => onLook(gear.label)}
+              onPointerEnter={(event) => event.pointerType === "mouse" && onLook(gear.label)}
+            >
+              <th scope="row">
+                <button
+                  type="button"
+                  ref={(element) => {
+                    buttons.current[index] = element;
+                  }}
+                  tabIndex={gear.label === looked ? 0 : -1}
+                  onKeyDown={(event) => onKeyDown(event, index)}
+                  className={styles.gearButton}
+                  aria-pressed={gear.label === looked}
+                  aria-label={`Look at gear ${gear.label}`}
+                  onFocus={() => onLook(gear.label)}
+                >
+                  {gear.label}
+                </button>
+                {gear.overlaps && <span className={styles.beside}>beside {gear.overlaps}</span>}
+              </th>
+              {table.stages.map((stage, place) => {
+                const option = stage.options[gear.choice[place] ?? 0];
+                return (
+                  <td key={place}>
+                    {stage.kind === "sprockets" ? option?.label : plainRatio(option?.ratio ?? 1)}
+                  </td>
+                );
+              })}
+              <td className={leads("ratio")}>{gear.ratio.toFixed(2)}</td>
+              <td className={leads("development")}>{units.gear(gear, "development")}</td>
+              <td className={leads("gear_inches")}>{gear.gear_inches.toFixed(1)}</td>
+              <td className={leads("gain_ratio")}>{gear.gain_ratio.toFixed(2)}</td>
+              <td>{step(gear)}</td>
+              <td>{units.speed(gear.speed_kmh[0])}</td>
+              <td>{units.speed(gear.speed_kmh[1])}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

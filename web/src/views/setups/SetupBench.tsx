@@ -1,0 +1,92 @@
+import { useRef, useState } from "react";
+import type { Gear, JobRecord } from "../../api/client";
+import { PowerPath } from "../../charts/PowerPath";
+import { useSetupEditing } from "../../drafts/DraftsProvider";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import { bandSpeeds, capital, explanation, gearName } from "../../shell/format";
+import { useUnits } from "../../shell/units";
+import { GearTable } from "./GearTable";
+import { Parts } from "./Parts";
+import { SetupHead } from "./SetupHead";
+import { Sum } from "./Sum";
+import styles from "./Setups.module.css";
+
+interface Props {
+  job: JobRecord;
+  shown: BenchSetup;
+  bench: Workbench;
+}
+
+export function SetupBench({ job, shown, bench }: Props) {
+  const units = useUnits();
+  const { table, record, setup } = shown;
+  const editing = useSetupEditing(job, record);
+  const [looked, setLooked] = useState("1");
+  const [part, setPart] = useState<string | null>(null);
+  const parts = useRef<HTMLDivElement>(null);
+  const gear = table.gears.find((each) => each.label === looked) ?? table.gears[0];
+  const problems = mergedProblems(bench.problemsOf(record.id), editing.entry?.problems ?? []);
+  if (!gear) return null;
+
+  const pick = (place: string) => {
+    setPart(place);
+    const panel = parts.current?.querySelector(`[data-part="${place}"]`);
+    panel?.querySelector<HTMLElement>("input, textarea")?.focus();
+  };
+  const pickOption = (stage: number, option: number) => {
+    const found = table.gears.find((each) =>
+      each.choice.every((choice, place) => choice === (place === stage ? option : gear.choice[place])),
+    );
+    if (found) setLooked(found.label);
+  };
+
+  return (
+    <>
+      <SetupHead job={job} shown={shown} editing={editing} problems={problems} />
+      <PowerPath
+        table={table}
+        setup={setup}
+        gear={gear}
+        selected={part}
+        onPick={pick}
+        onOption={pickOption}
+      />
+      <div ref={parts}>
+        <Parts editing={editing} problems={problems} selected={part} onSelect={setPart} />
+      </div>
+      <Explained table={table} gear={gear} stale={problems.length > 0} units={units} />
+      <div className={styles.figures}>
+        <GearTable table={table} looked={gear.label} onLook={setLooked} />
+        <Sum shown={shown} reference={bench.setups.find((each) => each.isReference)} />
+      </div>
+    </>
+  );
+}
+
+function Explained({
+  table,
+  gear,
+  units,
+  stale,
+}: {
+  table: BenchSetup["table"];
+  gear: Gear;
+  units: ReturnType<typeof useUnits>;
+  stale: boolean;
+}) {
+  return (
+    <p className={styles.explained} role="status">
+      <strong>{capital(gearName(table, gear))}:</strong> {explanation(table, gear, units)};{" "}
+      {bandSpeeds(table, gear, units)}
+      {stale && <em>These figures are of the last entries that could be worked out.</em>}
+    </p>
+  );
+}
+
+type Problems = ReturnType<Workbench["problemsOf"]>;
+
+/** What the figures and what the save found wrong, each once. */
+function mergedProblems(figures: Problems, saved: Problems): Problems {
+  const known = new Set(figures.map((problem) => problem.where));
+  return [...figures, ...saved.filter((problem) => !known.has(problem.where))];
+}

@@ -1,0 +1,124 @@
+import DeleteOutlined from "@mui/icons-material/DeleteOutlined";
+import FileDownloadOutlined from "@mui/icons-material/FileDownloadOutlined";
+import FlagOutlined from "@mui/icons-material/FlagOutlined";
+import Alert from "@mui/material/Alert";
+import Button from "@mui/material/Button";
+import { useNavigate } from "react-router";
+import type { FieldProblem, JobRecord } from "../../api/client";
+import { useDeleteSetup, useMakeReference, useRestoreSetup } from "../../api/jobs";
+import type { Editing } from "../../drafts/DraftsProvider";
+import type { SetupDraft } from "../../drafts/setupDraft";
+import type { BenchSetup } from "../../drafts/useWorkbench";
+import { FieldText } from "../../shell/FieldText";
+import { useNotify } from "../../shell/Notices";
+import { problemsElsewhere } from "../../shell/problems";
+import { SaveState, SaveTrouble } from "../../shell/SaveState";
+import { shownPlaces } from "./places";
+import { AddStage } from "./StagePart";
+import styles from "./Setups.module.css";
+
+interface Props {
+  job: JobRecord;
+  shown: BenchSetup;
+  editing: Editing<SetupDraft>;
+  problems: FieldProblem[];
+}
+
+/** The setup's name, whether it is saved, and what can be done with it as a whole. */
+export function SetupHead({ job, shown, editing, problems }: Props) {
+  const { record, isReference } = shown;
+  const makeReference = useMakeReference(job);
+  const elsewhere = problemsElsewhere(problems, shownPlaces(editing.draft));
+  const unplaced = editing.entry?.state === "refused" && problems.length === 0 ? [editing.entry.message] : [];
+  const failure = makeReference.error;
+  return (
+    <>
+      <div className={styles.head}>
+        <div className={styles.nameField}>
+          <FieldText
+            label="Name of the setup"
+            hideLabel
+            place="name"
+            value={editing.draft.name}
+            problems={problems}
+            onChange={(name) => editing.change({ name })}
+          />
+        </div>
+        <SaveState entry={editing.entry} refused={problems.length > 0} />
+        <div className={`${styles.actions} no-print`}>
+          <AddStage stages={editing.draft.stages} onChange={(stages) => editing.change({ stages })} />
+          {isReference ? (
+            <span className={styles.isReference}>
+              <FlagOutlined fontSize="small" aria-hidden /> Reference
+            </span>
+          ) : (
+            <Button
+              startIcon={<FlagOutlined />}
+              onClick={() => makeReference.mutate(record.id)}
+              loading={makeReference.isPending}
+            >
+              Make reference
+            </Button>
+          )}
+          <Button
+            startIcon={<FileDownloadOutlined />}
+            href={`/api/jobs/${job.id}/setups/${record.id}/file`}
+            download={`${record.setup.name}.json`}
+          >
+            Save as file
+          </Button>
+          <DeleteButton job={job} shown={shown} onDeleted={editing.discard} />
+        </div>
+      </div>
+      <SaveTrouble
+        entry={editing.entry}
+        elsewhere={[...elsewhere.map(({ where, what }) => (where ? `${where}: ${what}` : what)), ...unplaced]}
+        onDiscard={editing.discard}
+        onOverwrite={editing.overwrite}
+      />
+      {failure && <Alert severity="error">{failure.message}</Alert>}
+      {(record.setup.motors?.length ?? 0) > 0 && (
+        <Alert severity="info">
+          The motor in this setup is kept, but not yet worked out: every figure here is for the pedals alone.
+        </Alert>
+      )}
+    </>
+  );
+}
+
+function DeleteButton({
+  job,
+  shown: { record },
+  onDeleted,
+}: {
+  job: JobRecord;
+  shown: BenchSetup;
+  onDeleted: () => void;
+}) {
+  const remove = useDeleteSetup(job.id);
+  const restore = useRestoreSetup(job.id);
+  const notify = useNotify();
+  const navigate = useNavigate();
+  const bringBack = () =>
+    restore.mutate(record.id, {
+      onSuccess: (setup) => void navigate(`/jobs/${job.id}/setups/${setup.id}`),
+      onError: (error) => notify({ text: `“${record.setup.name}” was not brought back: ${error.message}` }),
+    });
+  const onClick = () =>
+    remove.mutate(record.id, {
+      onSuccess: () => {
+        onDeleted();
+        notify({
+          text: `“${record.setup.name}” was deleted.`,
+          action: { label: "Bring it back", run: bringBack },
+        });
+        void navigate(`/jobs/${job.id}/setups`);
+      },
+      onError: (error) => notify({ text: `“${record.setup.name}” was not deleted: ${error.message}` }),
+    });
+  return (
+    <Button startIcon={<DeleteOutlined />} onClick={onClick} loading={remove.isPending}>
+      Delete
+    </Button>
+  );
+}

@@ -1,0 +1,56 @@
+import type { BenchSetup } from "../../drafts/useWorkbench";
+import { capital, difference, percent, steps } from "../../shell/format";
+import { useUnits } from "../../shell/units";
+import styles from "./Setups.module.css";
+
+interface Props {
+  shown: BenchSetup;
+  reference: BenchSetup | undefined;
+}
+
+/** What the setup adds up to, and how it stands against the reference. */
+export function Sum({ shown, reference }: Props) {
+  const units = useUnits();
+  const { table } = shown;
+  const rows: [string, string][] = [
+    ["Range", percent(table.range)],
+    ["Lowest gear", `${units.gear(table.lowest)}${alsoInches(units, table.lowest.gear_inches)}`],
+    ["Highest gear", `${units.gear(table.highest)}${alsoInches(units, table.highest.gear_inches)}`],
+    ["Steps", stepsInWords(shown)],
+  ];
+  if (table.distinct !== null)
+    rows.push(["Distinct gears", `${table.distinct} of ${table.gears.length}, at least 5 % apart`]);
+  const { against } = table;
+  if (reference && against) {
+    const letter = reference.record.letter;
+    rows.push([`Lowest against ${letter}`, capital(difference(against.lowest))]);
+    rows.push([`Highest against ${letter}`, capital(difference(against.highest))]);
+    if (against.gears_below !== null && against.gears_above !== null)
+      rows.push([`Beyond ${letter}`, `${gears(against.gears_below)} lower, ${against.gears_above} higher`]);
+  } else if (shown.isReference) rows.push(["Reference", "the others are measured against this"]);
+  return (
+    <section className={styles.sum} aria-label="What it adds up to">
+      <h3>What it adds up to</h3>
+      <dl>
+        {rows.map(([name, value]) => (
+          <div key={name}>
+            <dt>{name}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+const gears = (count: number): string => (count === 1 ? "1 gear" : `${count} gears`);
+
+const alsoInches = (units: ReturnType<typeof useUnits>, inches: number): string =>
+  units.measure === "gear_inches" ? "" : ` · ${inches.toFixed(1)} in`;
+
+function stepsInWords({ table }: BenchSetup): string {
+  const { gears, largest_step: largest } = table;
+  const place = gears.findIndex((gear) => gear.step !== null && gear.step === largest);
+  if (place < 1 || !steps(table).includes("–")) return steps(table);
+  return `${steps(table)}, largest from ${gears[place - 1]?.label} to ${gears[place]?.label}`;
+}

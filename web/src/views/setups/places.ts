@@ -1,0 +1,13 @@
+import type { SetupDraft, StageDraft } from "../../drafts/setupDraft";
+
+/** The fields that a stage's panel shows now, by their places in the file. */
+export function stageFields(stage: StageDraft, path: string): string[] {
+  if (stage.kind === "sprockets") return stage.paired ? [`${path}.pairs`] : [`${path}.front`, `${path}.rear`];
+  const gears = stage.stepless ? ["stepless"] : ["ratios", "names"];
+  return [`${path}.name`, ...gears.map((field) => `${path}.gears.${field}`)];
+}
+
+/** Every place whose problems a field or a panel of the editor shows itself. */
+export function shownPlaces(draft: SetupDraft): string[] {
+  return ["name", "cranks", "wheel", ...draft.stages.map((_stage, place) => `path[${place}]`)];
+}
