@@ -4,7 +4,7 @@ from typing import Any
 
 from hypothesis import strategies as st
 
-teeth = st.integers(5, 200)
+teeth = st.integers(9, 150)
 ratio = st.floats(0.2, 4, allow_nan=False).map(lambda value: round(value, 3))
 text = st.text(
     st.characters(codec="utf-8", exclude_characters="<>", exclude_categories=("Cc", "Cs")),

@@ -117,7 +117,7 @@ def main() -> None:
     """Runs the command line; every foreseen error ends in one line and exit status 2."""
     try:
         status = app(standalone_mode=False)
-    except typer.Abort:
+    except (typer.Abort, KeyboardInterrupt):
         status = 130
     except (KettledrumError, typer.TyperException) as error:
         message = error.format_message() if isinstance(error, typer.TyperException) else str(error)

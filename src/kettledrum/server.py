@@ -24,11 +24,22 @@ def serve(store: Store, port: int | None) -> None:
     Without a `port`, the usual one is used, or any free one where that is taken. Raises PortTaken.
     """
     listener = _listener(port)
+    config = uvicorn.Config(create_app(store), log_level="warning", access_log=False, lifespan="off")
     address = f"http://{_HOST}:{listener.getsockname()[1]}/"
-    sys.stdout.write(f"Kettledrum is at {address}\nThe data is in {store.directory}\nStop it with Ctrl+C.\n")
-    sys.stdout.flush()
-    server = uvicorn.Server(uvicorn.Config(create_app(store), log_level="warning", access_log=False))
-    server.run(sockets=[listener])
+    _Announced(config, address, store.directory).run(sockets=[listener])
+
+
+class _Announced(uvicorn.Server):
+    """A server that says where it is once it answers there."""
+
+    def __init__(self, config: uvicorn.Config, address: str, directory: Path) -> None:
+        super().__init__(config)
+        self._words = f"Kettledrum is at {address}\nThe data is in {directory}\nStop it with Ctrl+C.\n"
+
+    async def startup(self, sockets: list[socket.socket] | None = None) -> None:
+        await super().startup(sockets=sockets)
+        sys.stdout.write(self._words)
+        sys.stdout.flush()
 
 
 def directory_of(data: Path | None, default: Path, *, demo: bool) -> Path:

@@ -135,7 +135,7 @@ def test_drafts_are_refused_in_the_same_words(client):
 @pytest.mark.parametrize(
     ("body", "status", "detail"),
     [
-        (b"", 422, "Nothing was sent"),
+        (b"", 422, "the file is empty"),
         (b"{", 400, "the file is not complete JSON: line 1, column 2"),
         (b"\xff\xfe", 400, "the file is not text in UTF-8"),
         (b"[" * 100_000, 400, "the file is nested too deeply"),

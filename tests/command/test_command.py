@@ -2,18 +2,15 @@
 
 import io
 import json
-import os
 import signal
 import socket
-import subprocess
 import sys
-import urllib.request
-from pathlib import Path
 
 import pytest
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup, sprockets, stepless_hub
 from kettledrum.cli import main
+from serving import Served
 
 
 @pytest.fixture
@@ -135,37 +132,6 @@ def test_bad_calls_end_in_one_line_and_status_2(run, words, message):
     assert status == 2
     assert err.startswith(message)
     assert err.count("\n") == 1
-
-
-class Served:
-    """A server started as a user starts it."""
-
-    def __init__(self, *words: str, data: Path) -> None:
-        self.process = subprocess.Popen(
-            [sys.executable, "-c", "from kettledrum.cli import main; main()", *words],
-            env={**os.environ, "KETTLEDRUM_DATA": str(data), "PYTHONUNBUFFERED": "1"},
-            stdout=subprocess.PIPE,
-            text=True,
-        )
-        assert self.process.stdout is not None
-        self.address = self.process.stdout.readline().split()[-1]
-
-    def get(self, path: str):
-        with urllib.request.urlopen(self.address + path) as answer:
-            return json.load(answer)
-
-    def send(self, method: str, path: str, data=None):
-        request = urllib.request.Request(
-            self.address + path,
-            method=method,
-            data=None if data is None else json.dumps(data).encode(),
-            headers={"content-type": "application/json"},
-        )
-        urllib.request.urlopen(request).close()
-
-    def stop(self, with_signal=signal.SIGINT) -> None:
-        self.process.send_signal(with_signal)
-        self.process.communicate(timeout=10)
 
 
 def test_the_demo_keeps_changes_until_it_is_started_fresh(tmp_path):

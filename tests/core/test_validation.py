@@ -134,7 +134,7 @@ def test_more_than_400_gears_are_refused_without_making_them():
 
 def test_a_path_that_multiplies_out_to_nonsense_is_refused():
     assert refusal(Setup, setup(*[hub(20)] * 50)).startswith(
-        "path: multiplies out to an overall ratio of 1.13e+65"
+        "path: multiplies out to an overall ratio of 1.1259e+65"
     )
 
 

@@ -50,7 +50,7 @@ def test_a_job_is_all_there_after_a_restart(tmp_path):
     again.close()
 
 
-@settings(max_examples=30, suppress_health_check=[HealthCheck.function_scoped_fixture], deadline=None)
+@settings(max_examples=30, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(strategies.briefs())
 def test_any_brief_goes_through_the_store_unchanged(store, data):
     given_brief = validate(Brief, data)

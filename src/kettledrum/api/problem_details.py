@@ -65,7 +65,7 @@ def _answer(
 def _on_request_validation(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     if error.body is None and any(tuple(entry["loc"]) == ("body",) for entry in error.errors()):
-        return _answer(422, "Nothing was sent; a JSON object was expected")
+        return _answer(422, "the file is empty; a JSON object was expected")
     if isinstance(error.body, bytes):
         return _answer(415, "What is sent must be JSON, with the content type application/json")
     entries = [{**entry, "loc": entry["loc"][1:]} for entry in error.errors() if entry["loc"][0] == "body"]

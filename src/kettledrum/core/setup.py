@@ -47,7 +47,7 @@ class Setup(Model):
         for overall in (math.prod(low for low, _ in ends), math.prod(high for _, high in ends)):
             if not OVERALL_LOWEST <= overall <= OVERALL_HIGHEST:
                 raise refused(
-                    f"multiplies out to an overall ratio of {overall:.3g}; "
+                    f"multiplies out to an overall ratio of {overall:.6g}; "
                     f"from {OVERALL_LOWEST:g} to {OVERALL_HIGHEST:g} is allowed",
                     "path",
                 )

@@ -9,6 +9,8 @@ import type { Reading } from "./reading";
 
 const BAR = 14;
 const ROW = 17;
+/** A gear that adds nothing of its own. */
+const THIN = 6;
 
 interface Props {
   setup: BenchSetup;
@@ -94,9 +96,9 @@ export function Lane({ setup, x, top, speedKmh, reading, describedBy, onPoint }:
             <rect
               x={left}
               width={Math.max(right - left, 2)}
-              y={y(index)}
-              height={table.stepless ? BAR + 4 : BAR}
-              rx={7}
+              y={y(index) + (gear.overlaps ? (BAR - THIN) / 2 : 0)}
+              height={table.stepless ? BAR + 4 : gear.overlaps ? THIN : BAR}
+              rx={gear.overlaps ? THIN / 2 : BAR / 2}
               fill={colour}
             />
           </g>

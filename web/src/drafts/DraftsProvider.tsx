@@ -1,6 +1,6 @@
 import { createContext, useContext, useState, useSyncExternalStore, type ReactNode } from "react";
-import { useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, type JobRecord, type SetupRecord } from "../api/client";
+import { hashKey, useQueryClient } from "@tanstack/react-query";
+import { api, dataOf, Refused, type JobRecord, type SetupRecord } from "../api/client";
 import { useKeepAnswer } from "../api/jobs";
 import { Autosave, type Entry } from "./autosave";
 import { needDraft, needOf, type NeedDraft } from "./needDraft";
@@ -16,29 +16,62 @@ const DraftsContext = createContext<Drafts | null>(null);
 /** A setup's key names its job too, so that it can be saved from any view. */
 const setupKey = (jobId: string, setupId: string) => `${jobId}/${setupId}`;
 
+/**
+ * Sends a change; if it is stale, but what is stored is just what was to be stored, it was saved before: by this
+ * page when it was left, or by a window with the same thought.
+ */
+async function sent<Stored extends { version: number }>(
+  write: Promise<Stored>,
+  read: () => Promise<Stored | undefined>,
+  isIt: (stored: Stored) => boolean,
+): Promise<Stored> {
+  try {
+    return await write;
+  } catch (error) {
+    if (!(error instanceof Refused) || error.details.status !== 409) throw error;
+    const stored = await read();
+    if (stored && isIt(stored)) return stored;
+    throw error;
+  }
+}
+
+const same = (one: unknown, other: unknown): boolean => hashKey([one]) === hashKey([other]);
+
+const readJob = (job_id: string) =>
+  dataOf<JobRecord>(api.GET("/api/jobs/{job_id}", { params: { path: { job_id } } }));
+
 export function DraftsProvider({ children }: { children: ReactNode }) {
   const keep = useKeepAnswer();
   const client = useQueryClient();
   const [drafts] = useState<Drafts>(() => ({
     setups: new Autosave("setups", async (key, draft, version, leaving) => {
       const [job_id = "", setup_id = ""] = key.split("/");
-      const record = await dataOf<SetupRecord>(
+      const body = setupOf(draft);
+      const write = dataOf<SetupRecord>(
         api.PUT("/api/jobs/{job_id}/setups/{setup_id}", {
           params: { path: { job_id, setup_id }, query: { version } },
-          body: setupOf(draft),
+          body,
           keepalive: leaving,
         }),
       );
+      const read = async () => (await readJob(job_id)).setups.find((held) => held.id === setup_id);
+      const record = await sent(write, read, (stored) => same(stored.setup, body));
       keep.setup(job_id, record);
       return record.version;
     }),
     needs: new Autosave("needs", async (job_id, draft, version, leaving) => {
-      const job = await dataOf<JobRecord>(
+      const body = needOf(draft);
+      const write = dataOf<JobRecord>(
         api.PUT("/api/jobs/{job_id}", {
           params: { path: { job_id }, query: { version } },
-          body: needOf(draft),
+          body,
           keepalive: leaving,
         }),
+      );
+      const job = await sent(
+        write,
+        () => readJob(job_id),
+        (stored) => same(stored.need, body),
       );
       keep.job(job);
       void client.invalidateQueries({ queryKey: ["jobs"] });
@@ -84,11 +117,15 @@ export function useSetupEditing(job: JobRecord, record: SetupRecord): Editing<Se
   const key = setupKey(job.id, record.id);
   const entry = current(entries.get(key), record.version);
   const draft = entry?.draft ?? setupDraft(record.setup);
+  const { reload } = useKeepAnswer();
   return {
     draft,
     entry,
     change: (patch) => setups.change(key, { ...draft, ...patch }, record.version),
-    discard: () => setups.discard(key),
+    discard: () => {
+      setups.discard(key);
+      void reload(job.id);
+    },
     overwrite: () => setups.overwrite(key),
   };
 }
@@ -98,11 +135,15 @@ export function useNeedEditing(job: JobRecord): Editing<NeedDraft> {
   const entries = useSyncExternalStore(needs.subscribe, needs.snapshot);
   const entry = current(entries.get(job.id), job.version);
   const draft = entry?.draft ?? needDraft(job.need);
+  const { reload } = useKeepAnswer();
   return {
     draft,
     entry,
     change: (patch) => needs.change(job.id, { ...draft, ...patch }, job.version),
-    discard: () => needs.discard(job.id),
+    discard: () => {
+      needs.discard(job.id);
+      void reload(job.id);
+    },
     overwrite: () => needs.overwrite(job.id),
   };
 }

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import {
   api,
@@ -44,6 +45,7 @@ interface Judged {
   problems: FieldProblem[];
 }
 
+const AGAIN_MS = 3000;
 const PLACE = /^setups\[(\d+)\]\.?(.*)$/;
 
 function briefOf({ need, setups }: Drafted, reference: string | undefined): Brief {
@@ -98,8 +100,12 @@ export function useWorkbench(job: JobRecord) {
     staleTime: Infinity,
     gcTime: 10_000,
     retry: false,
+    refetchInterval: ({ state }) => (state.status === "error" ? AGAIN_MS : false),
   });
-  const data = query.data;
+  // A server that does not answer must not take the last figures, and the fields with them, off the screen.
+  const [last, setLast] = useState(query.data);
+  if (query.data && query.data !== last) setLast(query.data);
+  const data = query.data ?? last;
   const known = new Map(job.setups.map((record) => [record.id, record]));
   const bench: Workbench | undefined = data && {
     setups: data.tables.flatMap((table, index) => {

@@ -14,7 +14,10 @@ interface Props {
   unit?: string;
   hint?: string;
   numeric?: boolean;
+  /** Free text over several lines. */
   multiline?: boolean;
+  /** A list that may need a second or third line. */
+  list?: boolean;
   /** Takes more of a row than the fields beside it. */
   wide?: boolean;
   /** For a field whose meaning is plain from where it stands. */
@@ -32,6 +35,7 @@ export function FieldText({
   hint,
   numeric,
   multiline,
+  list,
   wide,
   hideLabel,
 }: Props) {
@@ -44,9 +48,9 @@ export function FieldText({
       className={wide ? styles.wide : undefined}
       label={hideLabel ? undefined : title}
       value={value}
-      multiline={multiline}
-      minRows={multiline ? 4 : undefined}
-      maxRows={multiline ? 14 : undefined}
+      multiline={multiline || list}
+      minRows={multiline ? 4 : list ? 1 : undefined}
+      maxRows={multiline ? 14 : list ? 4 : undefined}
       error={Boolean(problem)}
       helperText={problem ? sentence(problem, place, value) : hint}
       onChange={(event) => onChange(event.target.value)}

@@ -60,6 +60,7 @@ export const theme = createTheme({
       styleOverrides: {
         root: { backgroundColor: "var(--paper)", fontSize: "0.9375rem", padding: 0 },
         input: { padding: "7px 10px" },
+        multiline: { padding: 0 },
         notchedOutline: { top: 0, "& legend": { display: "none" } },
       },
     },

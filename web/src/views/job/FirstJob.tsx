@@ -28,6 +28,9 @@ function Welcome() {
   });
   return (
     <main className={`${styles.job} ${styles.welcome}`}>
+      <p className={styles.mark}>
+        <img src="/favicon.svg" alt="" width={32} height={32} /> Kettledrum
+      </p>
       <h1>What must the bicycle do?</h1>
       <p>
         Say who rides; then set the drives that might do the job side by side. Or look at the demo first: a

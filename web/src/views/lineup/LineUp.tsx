@@ -15,6 +15,7 @@ export function LineUp() {
   const job = useJobOfView();
   const { bench, error, retry } = useWorkbench(job);
   const [speed, setSpeed] = useRemembered("speed", 14, isSpeed);
+  const shown = bench && bench.setups.length > 0;
   if (job.setups.length === 0) return <NoSetups job={job} />;
   const count = job.setups.length === 1 ? "one setup" : `${job.setups.length} setups`;
   const [low, high] = bench?.cadence ?? job.need.rider.cadence_rpm;
@@ -27,8 +28,8 @@ export function LineUp() {
         </p>
       </div>
       {error && <Failure error={error} retry={retry} />}
-      {!bench && !error && <Loading what="the line-up" />}
-      {bench && (
+      {!shown && !error && <Loading what="the line-up" />}
+      {shown && (
         <>
           <GearLanes setups={bench.setups} speedKmh={speed} onSpeed={setSpeed} />
           <HeadlineTable setups={bench.setups} jobId={job.id} />

@@ -109,7 +109,7 @@ export function PartPanel(props: PanelProps) {
       onFocus={() => onSelect(place)}
     >
       <header>
-        <h3>{title}</h3>
+        <h2>{title}</h2>
         {actions}
       </header>
       {children}

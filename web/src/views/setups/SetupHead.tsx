@@ -99,18 +99,19 @@ function DeleteButton({
   const restore = useRestoreSetup(job.id);
   const notify = useNotify();
   const navigate = useNavigate();
+  // By the time it is asked for, this button may be gone: the promise tells all the same.
   const bringBack = () =>
-    restore.mutate(record.id, {
-      onSuccess: (setup) => void navigate(`/jobs/${job.id}/setups/${setup.id}`),
-      onError: (error) => notify({ text: `“${record.setup.name}” was not brought back: ${error.message}` }),
-    });
+    restore.mutateAsync(record.id).then(
+      (setup) => navigate(`/jobs/${job.id}/setups/${setup.id}`),
+      (error: Error) => notify({ text: `“${record.setup.name}” was not brought back: ${error.message}` }),
+    );
   const onClick = () =>
     remove.mutate(record.id, {
       onSuccess: () => {
         onDeleted();
         notify({
           text: `“${record.setup.name}” was deleted.`,
-          action: { label: "Bring it back", run: bringBack },
+          action: { label: "Bring it back", run: () => void bringBack() },
         });
         void navigate(`/jobs/${job.id}/setups`);
       },

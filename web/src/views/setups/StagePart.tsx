@@ -72,6 +72,7 @@ function SprocketFields({ stage, path, problems, change }: FieldsProps) {
     return (
       <FieldText
         label="Pairings, front/rear"
+        list
         place={`${path}.pairs`}
         problems={problems}
         value={stage.pairs}
@@ -83,6 +84,7 @@ function SprocketFields({ stage, path, problems, change }: FieldsProps) {
     <div className={styles.row}>
       <FieldText
         label="Front teeth"
+        list
         place={`${path}.front`}
         problems={problems}
         value={stage.front}
@@ -90,7 +92,8 @@ function SprocketFields({ stage, path, problems, change }: FieldsProps) {
       />
       <FieldText
         label="Rear teeth"
-        wide
+        list
+        wide={isLong(stage)}
         place={`${path}.rear`}
         problems={problems}
         value={stage.rear}
@@ -132,6 +135,7 @@ function GearFields({ stage, path, problems, change }: FieldsProps) {
       ) : (
         <FieldText
           label="Ratios inside"
+          list
           wide
           place={`${path}.gears.ratios`}
           problems={problems}
@@ -141,11 +145,11 @@ function GearFields({ stage, path, problems, change }: FieldsProps) {
       )}
       {!stage.stepless && stage.names !== "" && (
         <FieldText
-          label="Names of the gears"
+          label="Gear names"
+          wide
           place={`${path}.gears.names`}
           problems={problems}
           value={stage.names}
-          hint="One for each ratio, parted by commas"
           onChange={(names) => change({ names })}
         />
       )}

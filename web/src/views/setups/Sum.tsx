@@ -30,7 +30,7 @@ export function Sum({ shown, reference }: Props) {
   } else if (shown.isReference) rows.push(["Reference", "the others are measured against this"]);
   return (
     <section className={styles.sum} aria-label="What it adds up to">
-      <h3>What it adds up to</h3>
+      <h2>What it adds up to</h2>
       <dl>
         {rows.map(([name, value]) => (
           <div key={name}>

@@ -1,0 +1,49 @@
+"""A page on a server of its own; it may ask nobody else for anything, and must log no error."""
+
+import shutil
+
+import pytest
+from playwright.sync_api import Page
+
+from serving import CHROMIUM_WORDS, Served
+
+
+@pytest.fixture(scope="session")
+def browser_type_launch_args(browser_type_launch_args):
+    return {
+        **browser_type_launch_args,
+        "executable_path": shutil.which("chromium"),
+        "args": CHROMIUM_WORDS,
+    }
+
+
+@pytest.fixture(scope="session")
+def browser_context_args(browser_context_args):
+    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "accept_downloads": True}
+
+
+@pytest.fixture
+def demo(tmp_path):
+    """The demo, as `kettledrum demo` serves it."""
+    served = Served("demo", data=tmp_path)
+    yield served
+    served.stop()
+
+
+@pytest.fixture
+def expected_errors() -> set[str]:
+    """What the browser may log in a test that provokes it, such as "422"; empty in all others."""
+    return set()
+
+
+@pytest.fixture(autouse=True)
+def watched(page: Page, expected_errors: set[str]):
+    """Fails a test whose page logs an error or asks anybody but this machine for anything."""
+    logged: list[str] = []
+    asked: list[str] = []
+    page.on("console", lambda message: message.type in ("error", "warning") and logged.append(message.text))
+    page.on("pageerror", lambda error: logged.append(str(error)))
+    page.on("request", lambda request: asked.append(request.url))
+    yield
+    assert [url for url in asked if not url.startswith(("http://127.0.0.1:", "data:", "blob:"))] == []
+    assert [text for text in logged if not any(expected in text for expected in expected_errors)] == []

@@ -1,0 +1,40 @@
+"""Nothing is cut off or runs sideways, in either theme, and axe finds nothing."""
+
+import pytest
+from axe_playwright_python.sync_playwright import Axe
+from playwright.sync_api import Page, expect
+
+VIEWS = ["Job", "Setups", "Line-up"]
+
+
+def open_view(page: Page, address: str, view: str) -> None:
+    page.goto(address)
+    page.get_by_role("navigation", name="Views").get_by_role("link", name=view).click()
+    expect(page.locator("main h2, main input").first).to_be_visible()
+    expect(page.get_by_text("Opening")).to_have_count(0)
+
+
+@pytest.mark.parametrize("view", VIEWS)
+@pytest.mark.parametrize("width", [390, 768, 1280, 1920])
+def test_no_view_runs_sideways(page, demo, view, width):
+    page.set_viewport_size({"width": width, "height": 800})
+    open_view(page, demo.address, view)
+    wide = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
+    assert wide <= 0
+
+
+@pytest.mark.parametrize("view", VIEWS)
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_axe_finds_nothing(page, demo, view, scheme):
+    page.emulate_media(color_scheme=scheme)
+    open_view(page, demo.address, view)
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
+
+
+def test_the_theme_is_chosen_and_remembered(page, demo):
+    open_view(page, demo.address, "Line-up")
+    page.get_by_role("button", name="Use the dark theme").click()
+    expect(page.locator("html")).to_have_attribute("data-theme", "dark")
+    page.reload()
+    expect(page.locator("html")).to_have_attribute("data-theme", "dark")

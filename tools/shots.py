@@ -1,0 +1,70 @@
+"""Refreshes docs/screenshots from the demo data: one picture of each main view, and of the hard cases."""
+
+import shutil
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).parents[1]
+sys.path.insert(0, str(ROOT / "tests"))
+
+from serving import CHROMIUM_WORDS, Served  # noqa: E402
+
+SHOTS = ROOT / "docs" / "screenshots"
+
+
+def line_up(page: Page) -> None:
+    """The lanes, with a gear explaining itself."""
+    page.get_by_role("listbox", name="D, Fourteen-speed hub").get_by_role("option").nth(5).hover()
+
+
+def setup(name: str) -> Callable[[Page], None]:
+    """A setup's power path, parts and gears."""
+
+    def show(page: Page) -> None:
+        page.get_by_role("link", name="Setups").click()
+        page.get_by_role("navigation", name="Setups").get_by_role("link", name=name).click()
+        page.get_by_role("button", name="Look at gear").nth(1).focus()
+
+    return show
+
+
+def job(page: Page) -> None:
+    """What the bicycle must do."""
+    page.get_by_role("link", name="Job").click()
+
+
+PICTURES = [
+    ("line-up", line_up, 1280, "light"),
+    ("line-up-dark", line_up, 1280, "dark"),
+    ("line-up-phone", lambda _page: None, 390, "light"),
+    ("setups", setup("Eight-speed hub"), 1280, "light"),
+    ("setups-crank-gearbox", setup("Twelve-speed crank gearbox"), 1280, "dark"),
+    ("setups-derailleur", setup("One ring, twelve sprockets"), 1280, "light"),
+    ("job", job, 1280, "light"),
+]
+
+
+def main() -> None:
+    """Takes every picture."""
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as data, sync_playwright() as playwright:
+        served = Served("demo", data=Path(data))
+        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=CHROMIUM_WORDS)
+        for name, show, width, scheme in PICTURES:
+            page = browser.new_page(viewport={"width": width, "height": 800}, color_scheme=scheme)
+            page.goto(served.address)
+            page.get_by_role("slider").wait_for()
+            show(page)
+            page.wait_for_load_state("networkidle")
+            page.screenshot(path=SHOTS / f"{name}.png")
+            page.close()
+        browser.close()
+        served.stop()
+
+
+if __name__ == "__main__":
+    main()
