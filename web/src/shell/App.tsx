@@ -1,18 +1,21 @@
-import { useMemo, type ReactNode } from "react";
+import { lazy, Suspense, useMemo, type ReactNode } from "react";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { DraftsProvider } from "../drafts/DraftsProvider";
-import { FirstJob } from "../views/job/FirstJob";
-import { JobView } from "../views/job/JobView";
-import { LineUp } from "../views/lineup/LineUp";
-import { Setups } from "../views/setups/Setups";
 import { JobFrame } from "./JobFrame";
 import { Notices } from "./Notices";
 import { isOneOf, useRemembered } from "./remembered";
+import { Loading } from "./Status";
 import { theme } from "./theme";
 import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "./units";
+
+// Each view is loaded when it is first opened.
+const FirstJob = lazy(async () => ({ default: (await import("../views/job/FirstJob")).FirstJob }));
+const JobView = lazy(async () => ({ default: (await import("../views/job/JobView")).JobView }));
+const LineUp = lazy(async () => ({ default: (await import("../views/lineup/LineUp")).LineUp }));
+const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
 
@@ -31,7 +34,14 @@ export function App() {
                     <Route path="setups/:setupId?" element={<Setups />} />
                     <Route path="line-up" element={<LineUp />} />
                   </Route>
-                  <Route path="*" element={<FirstJob />} />
+                  <Route
+                    path="*"
+                    element={
+                      <Suspense fallback={<Loading what="your jobs" />}>
+                        <FirstJob />
+                      </Suspense>
+                    }
+                  />
                 </Routes>
               </BrowserRouter>
             </DraftsProvider>

@@ -1,3 +1,4 @@
+import { Suspense } from "react";
 import { Outlet, useOutletContext, useParams } from "react-router";
 import type { JobRecord } from "../api/client";
 import { useJob } from "../api/jobs";
@@ -19,7 +20,9 @@ export function JobFrame() {
       <TopBar job={job} />
       <main id="view" className={styles.view} tabIndex={-1}>
         {job ? (
-          <Outlet context={job} />
+          <Suspense fallback={<Loading what="the view" />}>
+            <Outlet context={job} />
+          </Suspense>
         ) : error ? (
           <Failure error={error} retry={refetch} />
         ) : (
