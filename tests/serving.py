@@ -24,6 +24,7 @@ class Served:
     """`kettledrum` with some words, on a data directory; `address` is where it is served."""
 
     def __init__(self, *words: str, data: Path) -> None:
+        self.data = data
         self.process = subprocess.Popen(
             [sys.executable, "-c", "from kettledrum.cli import main; main()", *words],
             env={**os.environ, "KETTLEDRUM_DATA": str(data), "PYTHONUNBUFFERED": "1"},

@@ -5,6 +5,8 @@ import shutil
 import pytest
 from playwright.sync_api import Page
 
+from kettledrum.demo import fill
+from kettledrum.store import Store
 from serving import CHROMIUM_WORDS, Served
 
 
@@ -22,12 +24,21 @@ def browser_context_args(browser_context_args):
     return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "accept_downloads": True}
 
 
-@pytest.fixture
-def demo(tmp_path):
+@pytest.fixture(scope="session")
+def demo_server(tmp_path_factory):
     """The demo, as `kettledrum demo` serves it."""
-    served = Served("demo", data=tmp_path)
+    served = Served("demo", data=tmp_path_factory.mktemp("data"))
     yield served
     served.stop()
+
+
+@pytest.fixture
+def demo(demo_server):
+    """The demo, started over for the test."""
+    store = Store(demo_server.data / "demo")
+    fill(store, fresh=True)
+    store.close()
+    return demo_server
 
 
 @pytest.fixture

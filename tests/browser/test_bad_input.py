@@ -35,7 +35,11 @@ def stored(demo, name: str):
         ("path[1].gears.ratios", "0.5 NaN", "The 2nd must be a number above 0 and at most 20."),
         ("path[1].gears.ratios", "1e999 1", "The 1st must be a number above 0 and at most 20."),
         ("wheel.tyre_mm", "fat", "Must be a number from 10 to 150."),
-        ("wheel.tyre_mm", "", "Must have bead_seat_mm and tyre_mm, or rollout_mm."),
+        (
+            "wheel.tyre_mm",
+            "",
+            "Must have a bead seat and a tyre (bead_seat_mm, tyre_mm), or a roll-out (rollout_mm).",
+        ),
         ("cranks.length_mm", "", "Is missing."),
         ("name", "x" * 121, "Must be text of 1 to 120 characters."),
         ("name", "<b>Fast</b>", "Must be plain text without < or >."),

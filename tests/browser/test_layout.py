@@ -32,6 +32,25 @@ def test_axe_finds_nothing(page, demo, view, scheme):
     assert found.violations_count == 0, found.generate_report()
 
 
+SIZES = """() => {
+  const small = [];
+  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+    const element = node.parentElement;
+    const shown = element.checkVisibility() && !element.closest(".visually-hidden, noscript");
+    const size = parseFloat(getComputedStyle(element).fontSize);
+    if (shown && node.data.trim() && size < 14) small.push(`${size}px ${node.data}`);
+  }
+  return small;
+}"""
+
+
+@pytest.mark.parametrize("view", VIEWS)
+def test_all_that_is_read_is_large_enough(page, demo, view):
+    open_view(page, demo.address, view)
+    assert page.evaluate(SIZES) == []
+
+
 def test_the_theme_is_chosen_and_remembered(page, demo):
     open_view(page, demo.address, "Line-up")
     page.get_by_role("button", name="Use the dark theme").click()

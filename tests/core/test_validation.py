@@ -78,7 +78,11 @@ NOT_A_RATIO = "path[1].gears.ratios[3]: must be a number above 0 and at most 20"
             {"low": 0.9, "typical": 0.8, "high": 0.95},
             "path[1].efficiency: must have low, typical and high in that order",
         ),
-        (("wheel",), {"tyre_mm": 42}, "wheel: must have bead_seat_mm and tyre_mm, or rollout_mm"),
+        (
+            ("wheel",),
+            {"tyre_mm": 42},
+            "wheel: must have a bead seat and a tyre (bead_seat_mm, tyre_mm), or a roll-out (rollout_mm)",
+        ),
         (("wheel", "tyre_mm"), 0, "wheel.tyre_mm: must be from 10 to 150"),
         (("cranks", "length_mm"), "long", "cranks.length_mm: must be a number from 50 to 300"),
         (("name",), "", "name: must be text of 1 to 120 characters"),

@@ -217,6 +217,15 @@ def test_a_file_that_is_no_store_is_named(tmp_path):
         Store(tmp_path)
 
 
+def test_a_store_of_a_newer_version_is_left_alone(tmp_path):
+    Store(tmp_path).close()
+    with sqlite3.connect(tmp_path / FILE_NAME) as connection:
+        connection.execute("UPDATE alembic_version SET version_num = '9999'")
+    connection.close()
+    with pytest.raises(StoreUnusable, match="was made by a newer Kettledrum"):
+        Store(tmp_path)
+
+
 def test_a_directory_that_cannot_be_made_is_named(tmp_path):
     (tmp_path / "taken").write_text("a file")
     with pytest.raises(StoreUnusable, match="cannot be opened"):

@@ -21,7 +21,9 @@ class Wheel(Model):
     @model_validator(mode="after")
     def _is_measurable(self) -> "Wheel":
         if self.rollout_mm is None and (self.bead_seat_mm is None or self.tyre_mm is None):
-            raise refused("must have bead_seat_mm and tyre_mm, or rollout_mm")
+            raise refused(
+                "must have a bead seat and a tyre (bead_seat_mm, tyre_mm), or a roll-out (rollout_mm)"
+            )
         return self
 
     @property

@@ -4,11 +4,13 @@ from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.util import CommandError
 from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.engine.interfaces import DBAPIConnection
 from sqlalchemy.exc import DatabaseError
 from sqlalchemy.pool import ConnectionPoolEntry
 
+from kettledrum import __version__
 from kettledrum.store.errors import StoreUnusable
 
 FILE_NAME = "kettledrum.sqlite"
@@ -27,6 +29,11 @@ def open_database(directory: Path) -> Engine:
     except (OSError, DatabaseError) as error:
         reason = error.orig if isinstance(error, DatabaseError) else error
         raise StoreUnusable(f"the store in {directory} cannot be opened: {reason}") from error
+    except CommandError as error:
+        # Alembic's word for a revision that this version does not have.
+        raise StoreUnusable(
+            f"the store in {directory} was made by a newer Kettledrum; this one is {__version__}"
+        ) from error
     return engine
 
 

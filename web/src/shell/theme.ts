@@ -71,6 +71,7 @@ export const theme = createTheme({
         root: {
           textTransform: "none",
           padding: "4px 12px",
+          "&.MuiToggleButton-sizeSmall": { fontSize: "0.9375rem" },
           color: "var(--ink)",
           borderColor: "var(--petrol)",
           "&.Mui-selected, &.Mui-selected:hover": {

@@ -1,5 +1,6 @@
 import type { FieldProblem } from "../../api/client";
 import type { NeedDraft } from "../../drafts/needDraft";
+import { boundFields } from "../../shell/boundFields";
 import { FieldText } from "../../shell/FieldText";
 import styles from "./Job.module.css";
 
@@ -12,66 +13,32 @@ interface Props {
 /** Who rides, and what for. */
 export function NeedFields({ draft, problems, change }: Props) {
   // An upside-down band is a fault of both ends; it is said at the first.
-  const band = problems.map((problem) =>
+  const placed = problems.map((problem) =>
     problem.where === "rider.cadence_rpm" ? { ...problem, where: "rider.cadence_rpm[0]" } : problem,
   );
+  const field = boundFields(draft, change, placed);
   return (
     <>
-      <FieldText
-        label="Name of the job"
-        place="name"
-        problems={problems}
-        value={draft.name}
-        onChange={(name) => change({ name })}
-      />
+      <FieldText label="Name of the job" {...field("name", "name")} />
       <h3>The rider</h3>
       <div className={styles.fields}>
-        <FieldText
-          label="Body mass"
-          unit="kg"
-          numeric
-          place="rider.mass_kg"
-          problems={problems}
-          value={draft.mass}
-          onChange={(mass) => change({ mass })}
-        />
-        <FieldText
-          label="Power held all day"
-          unit="W"
-          numeric
-          place="rider.power_w"
-          problems={problems}
-          value={draft.power}
-          onChange={(power) => change({ power })}
-        />
+        <FieldText label="Body mass" unit="kg" numeric {...field("mass", "rider.mass_kg")} />
+        <FieldText label="Power held all day" unit="W" numeric {...field("power", "rider.power_w")} />
         <FieldText
           label="Lowest easy cadence"
           unit="rpm"
           numeric
-          place="rider.cadence_rpm[0]"
-          problems={band}
-          value={draft.cadenceLow}
-          onChange={(cadenceLow) => change({ cadenceLow })}
+          {...field("cadenceLow", "rider.cadence_rpm[0]")}
         />
         <FieldText
           label="Highest easy cadence"
           unit="rpm"
           numeric
-          place="rider.cadence_rpm[1]"
-          problems={band}
-          value={draft.cadenceHigh}
-          onChange={(cadenceHigh) => change({ cadenceHigh })}
+          {...field("cadenceHigh", "rider.cadence_rpm[1]")}
         />
       </div>
       <h3>Notes</h3>
-      <FieldText
-        label="What the bicycle must do"
-        multiline
-        place="notes"
-        problems={problems}
-        value={draft.notes}
-        onChange={(notes) => change({ notes })}
-      />
+      <FieldText label="What the bicycle must do" multiline {...field("notes", "notes")} />
     </>
   );
 }

@@ -9,6 +9,7 @@ import { useDeleteSetup, useMakeReference, useRestoreSetup } from "../../api/job
 import type { Editing } from "../../drafts/DraftsProvider";
 import type { SetupDraft } from "../../drafts/setupDraft";
 import type { BenchSetup } from "../../drafts/useWorkbench";
+import { boundFields } from "../../shell/boundFields";
 import { FieldText } from "../../shell/FieldText";
 import { useNotify } from "../../shell/Notices";
 import { problemsElsewhere } from "../../shell/problems";
@@ -38,10 +39,7 @@ export function SetupHead({ job, shown, editing, problems }: Props) {
           <FieldText
             label="Name of the setup"
             hideLabel
-            place="name"
-            value={editing.draft.name}
-            problems={problems}
-            onChange={(name) => editing.change({ name })}
+            {...boundFields(editing.draft, editing.change, problems)("name", "name")}
           />
         </div>
         <SaveState entry={editing.entry} refused={problems.length > 0} />

@@ -8,8 +8,9 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import type { FieldProblem, Stage } from "../../api/client";
 import { emptyStage, type StageDraft } from "../../drafts/setupDraft";
+import { boundFields } from "../../shell/boundFields";
 import { FieldText } from "../../shell/FieldText";
-import { PartPanel } from "./Parts";
+import { PartPanel } from "./PartPanel";
 import styles from "./Parts.module.css";
 import { stageFields } from "./places";
 
@@ -68,90 +69,40 @@ interface FieldsProps {
 }
 
 function SprocketFields({ stage, path, problems, change }: FieldsProps) {
+  const field = boundFields(stage, change, problems);
   if (stage.paired)
     return (
       <FieldText
         label="Pairings, front/rear"
         list
-        place={`${path}.pairs`}
-        problems={problems}
-        value={stage.pairs}
         hint="Such as 44/19 42/21"
-        onChange={(pairs) => change({ pairs })}
+        {...field("pairs", `${path}.pairs`)}
       />
     );
   return (
     <div className={styles.row}>
-      <FieldText
-        label="Front teeth"
-        list
-        place={`${path}.front`}
-        problems={problems}
-        value={stage.front}
-        onChange={(front) => change({ front })}
-      />
-      <FieldText
-        label="Rear teeth"
-        list
-        wide={isLong(stage)}
-        place={`${path}.rear`}
-        problems={problems}
-        value={stage.rear}
-        onChange={(rear) => change({ rear })}
-      />
+      <FieldText label="Front teeth" list {...field("front", `${path}.front`)} />
+      <FieldText label="Rear teeth" list wide={isLong(stage)} {...field("rear", `${path}.rear`)} />
     </div>
   );
 }
 
 function GearFields({ stage, path, problems, change }: FieldsProps) {
+  const field = boundFields(stage, change, problems);
+  const gears = `${path}.gears`;
   return (
     <div className={styles.row}>
-      <FieldText
-        label="Called"
-        place={`${path}.name`}
-        problems={problems}
-        value={stage.name}
-        onChange={(name) => change({ name })}
-      />
+      <FieldText label="Called" {...field("name", `${path}.name`)} />
       {stage.stepless ? (
         <>
-          <FieldText
-            label="Lowest ratio"
-            numeric
-            place={`${path}.gears.stepless.low`}
-            problems={problems}
-            value={stage.low}
-            onChange={(low) => change({ low })}
-          />
-          <FieldText
-            label="Highest ratio"
-            numeric
-            place={`${path}.gears.stepless.high`}
-            problems={problems}
-            value={stage.high}
-            onChange={(high) => change({ high })}
-          />
+          <FieldText label="Lowest ratio" numeric {...field("low", `${gears}.stepless.low`)} />
+          <FieldText label="Highest ratio" numeric {...field("high", `${gears}.stepless.high`)} />
         </>
       ) : (
-        <FieldText
-          label="Ratios inside"
-          list
-          wide
-          place={`${path}.gears.ratios`}
-          problems={problems}
-          value={stage.ratios}
-          onChange={(ratios) => change({ ratios })}
-        />
+        <FieldText label="Ratios inside" list wide {...field("ratios", `${gears}.ratios`)} />
       )}
       {!stage.stepless && stage.names !== "" && (
-        <FieldText
-          label="Gear names"
-          wide
-          place={`${path}.gears.names`}
-          problems={problems}
-          value={stage.names}
-          onChange={(names) => change({ names })}
-        />
+        <FieldText label="Gear names" wide {...field("names", `${gears}.names`)} />
       )}
     </div>
   );

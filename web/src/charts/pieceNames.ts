@@ -1,0 +1,13 @@
+import type { StageOptions } from "../api/client";
+import { plainRatio } from "../shell/format";
+import type { Piece } from "./powerPathLayout";
+
+/** What a piece of the drawing is called aloud, in the option it stands in. */
+export function pieceLabel(piece: Piece, chosen: number): string {
+  const option = piece.options.options[chosen];
+  if (piece.kind === "sprockets") return `sprockets ${option?.label ?? ""} on a ${piece.options.drive}`;
+  return `${piece.options.name ?? caseName(piece.options)}, ratio ${plainRatio(option?.ratio ?? 1)}`;
+}
+
+export const caseName = (options: StageOptions): string =>
+  options.kind === "hub" ? "hub" : "gearbox at the cranks";
