@@ -65,6 +65,7 @@ def test_bars_stand_on_the_logarithm_of_speed(page, demo, units):
     page.goto(demo.address)
     page.get_by_role("button", name=units).click()
     lane = page.get_by_role("listbox", name="D, Fourteen-speed hub")
+    expect(lane.get_by_role("option")).to_have_count(14)
     bars = [bar.bounding_box() for bar in lane.get_by_role("option").all()]
     # From 60 to 88 rpm is the same proportion in every gear, so on this axis every bar has one width,
     # and gears an even 13.4 % apart stand evenly.
