@@ -31,7 +31,7 @@ def gears(draw: st.DrawFn) -> dict[str, Any]:
     ratios = draw(st.lists(ratio, min_size=1, max_size=6))
     found: dict[str, Any] = {"ratios": ratios}
     if draw(st.booleans()):
-        found["names"] = draw(st.lists(name, min_size=len(ratios), max_size=len(ratios)))
+        found["names"] = draw(st.lists(name, min_size=len(ratios), max_size=len(ratios), unique=True))
     return found
 
 

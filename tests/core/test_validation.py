@@ -65,6 +65,11 @@ NOT_A_RATIO = "path[1].gears.ratios[3]: must be a number above 0 and at most 20"
         ),
         (
             ("path", 1, "gears"),
+            {"ratios": [1, 2], "names": ["low", "low"]},
+            "path[1].gears.names: must differ from each other",
+        ),
+        (
+            ("path", 1, "gears"),
             {"layshaft": [[[30, 34]]]},
             "path[1].gears.layshaft: is not known here; allowed are ratios, stepless, names",
         ),

@@ -6,7 +6,7 @@ trusts its models.
 
 from kettledrum.core.brief import Brief, Need, Rider
 from kettledrum.core.comparison import ComparedSetup, Comparison, Difference, compare, difference
-from kettledrum.core.errors import InvalidInput, KettledrumError, Problem
+from kettledrum.core.errors import InvalidInput, KettledrumError, Problem, place_in
 from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.ladder import Rung, ladder
 from kettledrum.core.setup import Setup
@@ -30,6 +30,7 @@ __all__ = [
     "difference",
     "gear_table",
     "ladder",
+    "place_in",
     "problems",
     "validate",
 ]

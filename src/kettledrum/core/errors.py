@@ -18,6 +18,17 @@ class Problem:
         return f"{self.where}: {self.what}" if self.where else self.what
 
 
+LONGEST_KEY = 60
+"""A key longer than this is cut short where an error names it."""
+
+
+def place_in(where: str, key: str) -> str:
+    """The place of `key` inside the place `where`; a key from outside is made safe to print."""
+    shown = key if key.isprintable() else ascii(key)
+    shown = shown if len(shown) <= LONGEST_KEY else shown[:LONGEST_KEY] + "…"
+    return f"{where}.{shown}" if where and shown else where or shown
+
+
 class KettledrumError(Exception):
     """Base of every error that Kettledrum raises on purpose."""
 

@@ -36,4 +36,6 @@ class Gears(Model):
             raise refused("must have either ratios or stepless")
         if self.names is not None and len(self.names) != len(self.ratios or []):
             raise refused(f"must have one name for each ratio: {len(self.ratios or [])} of them")
+        if self.names is not None and len(set(self.names)) < len(self.names):
+            raise refused("must differ from each other", "names")
         return self

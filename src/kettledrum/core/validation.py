@@ -5,10 +5,7 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from kettledrum.core.errors import InvalidInput, Problem
-
-LONGEST_KEY = 60
-"""A key longer than this is cut short where an error names it."""
+from kettledrum.core.errors import InvalidInput, Problem, place_in
 
 AnyModel = TypeVar("AnyModel", bound=BaseModel)
 
@@ -38,7 +35,7 @@ def _problem(error: Any, data: object) -> Problem:
     context = error.get("ctx", {})
     match kind:
         case "refused":
-            return Problem(_join(where, context["field"]), context["message"])
+            return Problem(place_in(where, context["field"]), context["message"])
         case "missing":
             return Problem(where, "is missing")
         case "extra_forbidden":
@@ -50,9 +47,9 @@ def _problem(error: Any, data: object) -> Problem:
         case "literal_error":
             return Problem(where, f"must be {_quoted(context['expected'])}")
         case "union_tag_invalid":
-            return Problem(_join(where, "kind"), f"must be {_quoted(context['expected_tags'])}")
+            return Problem(place_in(where, "kind"), f"must be {_quoted(context['expected_tags'])}")
         case "union_tag_not_found":
-            return Problem(_join(where, "kind"), "is missing")
+            return Problem(place_in(where, "kind"), "is missing")
         case "list_type" | "tuple_type":
             return Problem(where, "must be a list in square brackets")
         case "model_type" | "model_attributes_type" | "dict_type":
@@ -73,13 +70,6 @@ def _quoted(expected: str) -> str:
     return " or ".join(f"“{word.strip(chr(39))}”" for word in words)
 
 
-def _join(where: str, key: str) -> str:
-    """The place of a key inside another place; a key from outside is made safe to print."""
-    shown = key if key.isprintable() else ascii(key)
-    shown = shown if len(shown) <= LONGEST_KEY else shown[:LONGEST_KEY] + "…"
-    return f"{where}.{shown}" if where and shown else where or shown
-
-
 def _place(location: Sequence[int | str], data: object, *, missing: bool) -> str:
     """The place in the file, as in ``path[1].gears.ratios[3]``.
 
@@ -95,6 +85,6 @@ def _place(location: Sequence[int | str], data: object, *, missing: bool) -> str
             inside = isinstance(here, list | tuple) and part < len(here)
             here = here[part] if inside else None  # type: ignore[index]
         elif isinstance(here, dict) and (part in here or (missing and last)):
-            where = _join(where, part)
+            where = place_in(where, part)
             here = here.get(part)
     return where

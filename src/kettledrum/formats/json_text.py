@@ -8,7 +8,7 @@ import json
 import math
 from collections.abc import Iterator
 
-from kettledrum.core import InvalidInput, Problem
+from kettledrum.core import InvalidInput, Problem, place_in
 
 MOST_BYTES = 4_000_000
 DEEPEST = 32
@@ -78,6 +78,6 @@ def _parts(value: object) -> Iterator[tuple[str, int, object]]:
         if isinstance(part, dict):
             for key, inner in part.items():
                 yield where, depth, key
-                waiting.append((f"{where}.{key}" if where else key, depth + 1, inner))
+                waiting.append((place_in(where, key), depth + 1, inner))
         elif isinstance(part, list):
             waiting.extend((f"{where}[{place}]", depth + 1, inner) for place, inner in enumerate(part))
