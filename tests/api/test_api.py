@@ -203,3 +203,19 @@ def test_the_page_answers_every_view_and_loads_nothing_from_elsewhere(client):
 
 def test_the_front_ends_types_are_those_of_this_api():
     assert schema_text() == (ROOT / "web/src/api/openapi.json").read_text()
+
+
+def test_a_change_is_undone_and_redone(client, job):
+    sent = {**job["setups"][0]["setup"], "name": "Once"}
+    client.put(place(job), params={"version": 1}, json=sent)
+    seen = client.get(f"/api/jobs/{job['id']}").json()
+    assert (seen["undo"], seen["redo"]) == ("name of “As ridden: single-speed”", None)
+    url = f"/api/jobs/{job['id']}/undo"
+    undone = client.post(url, params={"revision": seen["revision"]}).json()
+    assert undone["what"] == seen["undo"]
+    assert undone["job"]["setups"][0]["setup"]["name"] == "As ridden: single-speed"
+    assert client.post(url, params={"revision": seen["revision"]}).status_code == 409
+    nothing = client.post(url, params={"revision": undone["job"]["revision"]}).json()
+    assert nothing["what"] is None
+    redone = client.post(url[:-4] + "redo", params={"revision": undone["job"]["revision"]}).json()
+    assert redone["job"]["setups"][0]["setup"] == sent

@@ -107,7 +107,7 @@ def test_a_deleted_setup_comes_back_as_it_was(store):
     job = a_job(store, "One", "Two")
     store.delete_setup(job.id, job.setups[0].id)
     assert store.restore_setup(job.id, job.setups[0].id) == job.setups[0]
-    assert store.job(job.id) == job
+    assert store.job(job.id).setups == job.setups
 
 
 def test_a_deleted_setup_does_not_come_back_over_its_namesake(store):

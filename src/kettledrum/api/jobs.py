@@ -8,7 +8,7 @@ from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.core import Brief, Need, Setup
 from kettledrum.demo import honey_round
 from kettledrum.formats import written
-from kettledrum.store import JobRecord, JobSummary, SetupRecord, Store, brief_of
+from kettledrum.store import JobRecord, JobSummary, SetupRecord, Stepped, Store, brief_of
 
 
 def _store(request: Request) -> Store:
@@ -18,6 +18,7 @@ def _store(request: Request) -> Store:
 
 TheStore = Annotated[Store, Depends(_store)]
 BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
+SeenAt = Annotated[int, Query(description="The revision that the job was seen at.")]
 
 router = APIRouter(prefix="/jobs", tags=["jobs"], route_class=StrictJsonRoute)
 
@@ -62,6 +63,18 @@ def change_need(job_id: str, version: BasedOn, need: Need, store: TheStore) -> J
 def change_reference(job_id: str, setup_id: str, version: BasedOn, store: TheStore) -> JobRecord:
     """Makes a setup the one that the others are measured against."""
     return store.change_reference(job_id, setup_id, version)
+
+
+@router.post("/{job_id}/undo", response_model_exclude_unset=True)
+def undo(job_id: str, revision: SeenAt, store: TheStore) -> Stepped:
+    """Takes back the last change to a job."""
+    return store.undo(job_id, revision)
+
+
+@router.post("/{job_id}/redo", response_model_exclude_unset=True)
+def redo(job_id: str, revision: SeenAt, store: TheStore) -> Stepped:
+    """Does the change that was last taken back again."""
+    return store.redo(job_id, revision)
 
 
 @router.post("/{job_id}/setups", status_code=201, response_model_exclude_unset=True)

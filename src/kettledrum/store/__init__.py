@@ -1,7 +1,7 @@
 """Jobs and setups on disk: one SQLite file, one door to it."""
 
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
-from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, brief_of
+from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
 from kettledrum.store.store import Store
 
 __all__ = [
@@ -10,6 +10,7 @@ __all__ = [
     "NotFound",
     "SetupRecord",
     "StaleWrite",
+    "Stepped",
     "Store",
     "StoreUnusable",
     "brief_of",

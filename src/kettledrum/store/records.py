@@ -15,13 +15,27 @@ class SetupRecord(BaseModel):
 
 
 class JobRecord(BaseModel):
-    """A job with its setups in order. `reference_id` is the setup the others are measured against."""
+    """A job with its setups in order. `reference_id` is the setup the others are measured against.
+
+    `revision` counts its changes; `undo` and `redo` say in words what would be taken back, or done
+    again, next.
+    """
 
     id: str
     version: int
     need: Need
     reference_id: str | None
+    revision: int
+    undo: str | None
+    redo: str | None
     setups: list[SetupRecord]
+
+
+class Stepped(BaseModel):
+    """What an undo took back or a redo did again, in words, null where there was nothing; the job now."""
+
+    what: str | None
+    job: JobRecord
 
 
 class JobSummary(BaseModel):

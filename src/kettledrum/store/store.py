@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from string import ascii_uppercase
+from typing import Literal
 
 from sqlalchemy.exc import DatabaseError
 from sqlmodel import Session, col, delete, func, select
@@ -12,10 +13,11 @@ from sqlmodel import Session, col, delete, func, select
 from kettledrum.core import Brief, InvalidInput, Need, Problem, Setup
 from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.formats import as_json
+from kettledrum.store import revisions
 from kettledrum.store.database import open_database
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
-from kettledrum.store.records import JobRecord, JobSummary, SetupRecord
-from kettledrum.store.tables import JobRow, SetupRow, now
+from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped
+from kettledrum.store.tables import JobRow, RevisionRow, SetupRow, now
 
 
 class Store:
@@ -71,33 +73,29 @@ class Store:
     def start_over(self, brief: Brief) -> JobRecord:
         """Empties the store and puts one job in, in one step."""
         with self._writing() as session:
+            session.exec(delete(RevisionRow))
             session.exec(delete(SetupRow))
             session.exec(delete(JobRow))
             return _add_job(session, brief)
 
     def change_need(self, job_id: str, need: Need, version: int) -> JobRecord:
         """Replaces what the job asks for; `version` is the job's version the change was based on."""
-        with self._writing() as session:
-            row = _job_row(session, job_id)
+        with self._changing(job_id) as (_, row):
             _next_version(row, version, "This job")
             row.name, row.need = need.name, _text(need)
-            session.flush()
-            return _job_record(session, row)
+        return self.job(job_id)
 
     def change_reference(self, job_id: str, setup_id: str, version: int) -> JobRecord:
         """Makes one of the job's setups its reference."""
-        with self._writing() as session:
-            row = _job_row(session, job_id)
+        with self._changing(job_id) as (session, row):
             _setup_row(session, job_id, setup_id)
             _next_version(row, version, "This job")
             row.reference_id = setup_id
-            session.flush()
-            return _job_record(session, row)
+        return self.job(job_id)
 
     def add_setup(self, job_id: str, setup: Setup) -> SetupRecord:
         """Adds a setup at the end of a job, with the first letter that is free."""
-        with self._writing() as session:
-            job = _job_row(session, job_id)
+        with self._changing(job_id) as (session, job):
             row = _add_setup(session, job_id, setup)
             if job.reference_id is None:
                 job.reference_id = row.id
@@ -106,7 +104,7 @@ class Store:
 
     def change_setup(self, job_id: str, setup_id: str, setup: Setup, version: int) -> SetupRecord:
         """Replaces a setup; `version` is the setup's version the change was based on."""
-        with self._writing() as session:
+        with self._changing(job_id) as (session, _):
             row = _setup_row(session, job_id, setup_id)
             _next_version(row, version, f"“{row.name}”")
             _claim_name(session, job_id, setup.name, setup_id)
@@ -116,12 +114,12 @@ class Store:
 
     def delete_setup(self, job_id: str, setup_id: str) -> None:
         """Takes a setup out of its job; `restore_setup` brings it back."""
-        with self._writing() as session:
+        with self._changing(job_id) as (session, _):
             _setup_row(session, job_id, setup_id).deleted_at = now()
 
     def restore_setup(self, job_id: str, setup_id: str) -> SetupRecord:
         """Brings a deleted setup back to its place, with its letter unless another has taken it since."""
-        with self._writing() as session:
+        with self._changing(job_id) as (session, _):
             row = session.get(SetupRow, setup_id)
             if row is None or row.job_id != job_id:
                 raise NotFound("This setup")
@@ -133,6 +131,32 @@ class Store:
                 row.deleted_at = None
                 session.flush()
             return _setup_record(row)
+
+    def undo(self, job_id: str, revision: int) -> Stepped:
+        """Takes back the last change to a job; `revision` is the one the job was seen at."""
+        return self._step(job_id, revision, "undo")
+
+    def redo(self, job_id: str, revision: int) -> Stepped:
+        """Does the change that was last taken back again."""
+        return self._step(job_id, revision, "redo")
+
+    def _step(self, job_id: str, revision: int, way: Literal["undo", "redo"]) -> Stepped:
+        with self._writing() as session:
+            job = _job_row(session, job_id)
+            if job.revision != revision:
+                raise StaleWrite("This job", job.revision)
+            what = revisions.step(session, job, way)
+            return Stepped(what=what, job=_job_record(session, job))
+
+    @contextmanager
+    def _changing(self, job_id: str) -> Iterator[tuple[Session, JobRow]]:
+        """A writing session that keeps what it changes in a job as a revision."""
+        with self._writing() as session:
+            job = _job_row(session, job_id)
+            before = revisions.snapshot(session, job)
+            yield session, job
+            session.flush()
+            revisions.record(session, job, before)
 
     @contextmanager
     def _reading(self) -> Iterator[Session]:
@@ -248,5 +272,8 @@ def _job_record(session: Session, row: JobRow) -> JobRecord:
         version=row.version,
         need=Need.model_validate(json.loads(row.need)),
         reference_id=row.reference_id if row.reference_id in present else None,
+        revision=row.revision,
+        undo=revisions.undoable(session, row),
+        redo=revisions.redoable(session, row),
         setups=setups,
     )

@@ -18,7 +18,7 @@ def now() -> str:
 
 
 class JobRow(SQLModel, table=True):
-    """A job: its need as JSON, and which setup is its reference."""
+    """A job: its need as JSON, which setup is its reference, and the revision it stands at."""
 
     __tablename__ = "job"
 
@@ -29,6 +29,7 @@ class JobRow(SQLModel, table=True):
     version: int = 1
     created_at: str = Field(default_factory=now)
     changed_at: str = Field(default_factory=now)
+    revision: int = Field(default=0, sa_column_kwargs={"server_default": "0"})
 
 
 class SetupRow(SQLModel, table=True):
@@ -50,3 +51,17 @@ class SetupRow(SQLModel, table=True):
     created_at: str = Field(default_factory=now)
     changed_at: str = Field(default_factory=now)
     deleted_at: str | None = None
+
+
+class RevisionRow(SQLModel, table=True):
+    """A change to a job, with what stood before and after it; above the job's own number it is undone."""
+
+    __tablename__ = "revision"
+    __table_args__ = (Index("revision_number", "job_id", "number", unique=True),)
+
+    id: int | None = Field(default=None, primary_key=True)
+    job_id: str = Field(foreign_key="job.id", ondelete="CASCADE")
+    number: int
+    what: str
+    changes: str
+    at: str = Field(default_factory=now)

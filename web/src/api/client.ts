@@ -14,6 +14,7 @@ export type Rung = components["schemas"]["Rung"];
 export type Setup = components["schemas"]["Setup"];
 export type SetupRecord = components["schemas"]["SetupRecord"];
 export type Stage = NonNullable<Setup["path"]>[number];
+export type Stepped = components["schemas"]["Stepped"];
 export type StageOptions = components["schemas"]["StageOptions"];
 
 export const api = createClient<paths>({ baseUrl: window.location.origin });

@@ -1,7 +1,8 @@
 import { createContext, useContext, useState, useSyncExternalStore, type ReactNode } from "react";
 import { hashKey, useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, Refused, type JobRecord, type SetupRecord } from "../api/client";
+import { api, dataOf, Refused, type JobRecord, type SetupRecord, type Stepped } from "../api/client";
 import { useKeepAnswer } from "../api/jobs";
+import { useNotify } from "../shell/Notices";
 import { Autosave, type Entry } from "./autosave";
 import { needDraft, needOf, type NeedDraft } from "./needDraft";
 import { setupDraft, setupOf, type SetupDraft } from "./setupDraft";
@@ -57,6 +58,8 @@ export function DraftsProvider({ children }: { children: ReactNode }) {
       const read = async () => (await readJob(job_id)).setups.find((held) => held.id === setup_id);
       const record = await sent(write, read, (stored) => same(stored.setup, body));
       keep.setup(job_id, record);
+      // What can be undone has changed with it.
+      void keep.reload(job_id);
       return record.version;
     }),
     needs: new Autosave("needs", async (job_id, draft, version, leaving) => {
@@ -101,6 +104,47 @@ export function useSetupEntries(job: JobRecord): Map<string, Entry<SetupDraft>> 
       return entry ? [[record.id, entry] as const] : [];
     }),
   );
+}
+
+/** Undo and redo of a job, after whatever is being typed has been saved. */
+export function useStepping(job: JobRecord) {
+  const { setups, needs } = useDrafts();
+  const keep = useKeepAnswer();
+  const notify = useNotify();
+
+  const step = async (way: "undo" | "redo") => {
+    await Promise.all([setups.flush(), needs.flush()]);
+    const refused = [
+      ...setups
+        .unsaved()
+        .filter((key) => key.startsWith(`${job.id}/`))
+        .map((key) => () => setups.discard(key)),
+      ...needs
+        .unsaved()
+        .filter((key) => key === job.id)
+        .map((key) => () => needs.discard(key)),
+    ];
+    if (way === "undo" && refused.length > 0) {
+      refused.forEach((discard) => discard());
+      notify({ text: "Undone: what could not be saved." });
+      return;
+    }
+    try {
+      const { revision } = await readJob(job.id);
+      const params = { path: { job_id: job.id }, query: { revision } };
+      const { what, job: now } = await dataOf<Stepped>(
+        way === "undo"
+          ? api.POST("/api/jobs/{job_id}/undo", { params })
+          : api.POST("/api/jobs/{job_id}/redo", { params }),
+      );
+      keep.job(now);
+      const [done, nothing] = way === "undo" ? ["Undone", "undo"] : ["Done again", "redo"];
+      notify({ text: what ? `${done}: ${what}.` : `There is nothing to ${nothing}.` });
+    } catch (error) {
+      notify({ text: error instanceof Error ? error.message : String(error) });
+    }
+  };
+  return { undo: () => step("undo"), redo: () => step("redo") };
 }
 
 export interface Editing<Draft> {

@@ -72,6 +72,22 @@ export class Autosave<Draft> {
     void this.save(key);
   }
 
+  /** Saves all that waits, and resolves when nothing is on its way to the disk any more. */
+  async flush(): Promise<void> {
+    for (;;) {
+      const waiting = [...this.entries].filter(([, entry]) => entry.state === "waiting").map(([key]) => key);
+      await Promise.all(waiting.map((key) => this.save(key)));
+      const busy = [...this.entries.values()].some(({ state }) => state === "waiting" || state === "saving");
+      if (!busy) return;
+      await new Promise((resolve) => window.setTimeout(resolve, 20));
+    }
+  }
+
+  /** The keys of what could not be saved. */
+  unsaved(): string[] {
+    return [...this.entries].filter(([, { state }]) => state === "refused").map(([key]) => key);
+  }
+
   private schedule(key: string, pause: number): void {
     window.clearTimeout(this.timers.get(key));
     this.timers.set(

@@ -9,6 +9,7 @@ import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useColorScheme } from "@mui/material/styles";
 import type { JobRecord } from "../api/client";
 import styles from "./TopBar.module.css";
+import { UndoButtons } from "./UndoButtons";
 import { MEASURE_NAMES, MEASURES, UnitsContext, type System } from "./units";
 
 export function TopBar({ job }: { job: JobRecord | undefined }) {
@@ -17,6 +18,11 @@ export function TopBar({ job }: { job: JobRecord | undefined }) {
       <h1 className={styles.job} title={job?.need.name}>
         {job?.need.name ?? "Kettledrum"}
       </h1>
+      {job && (
+        <span className={`${styles.undo} no-print`}>
+          <UndoButtons job={job} />
+        </span>
+      )}
       {job && <p className={styles.need}>{needInShort(job)}</p>}
       <div className={`${styles.choices} no-print`}>
         <UnitChoices />

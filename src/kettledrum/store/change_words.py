@@ -1,0 +1,86 @@
+"""A change in words, as undo and redo name it: "front teeth of “Eight-speed hub”"."""
+
+import json
+from typing import Any, NamedTuple
+
+Content = dict[str, Any]
+
+
+class Change(NamedTuple):
+    """What one row held before and after; None before it was there. `key` is "job" or a setup's id."""
+
+    key: str
+    before: Content | None
+    after: Content | None
+
+
+_STAGE_WORDS = {
+    "front": "front teeth",
+    "rear": "rear teeth",
+    "pairs": "pairings",
+    "gears": "gears",
+    "drive": "chain or belt",
+}
+_NEED_WORDS = {"name": "name of the job", "notes": "notes of the job", "rider": "rider"}
+
+
+def in_words(changes: list[Change]) -> str:
+    """What changes did together, as a noun; a setup's own change tells more than what it drew after it."""
+    setups = [_setup_words(change) for change in changes if change.key != "job"]
+    if len(setups) > 1:
+        return "order of the setups"
+    return setups[0] if setups else _job_words(changes[0])
+
+
+def kind(changes: list[Change]) -> str | None:
+    """What was changed, whoever it belongs to; None where no one goes on with it, as with an addition."""
+    told = [change for change in changes if change.key != "job"] or changes
+    if any(change.before is None or _moved_in_or_out(change) for change in told):
+        return None
+    return in_words(changes).split(" of “")[0]
+
+
+def _moved_in_or_out(change: Change) -> bool:
+    before, after = change.before or {}, change.after or {}
+    return before.get("deleted_at") != after.get("deleted_at")
+
+
+def _job_words(change: Change) -> str:
+    before, after = change.before or {}, change.after or {}
+    if before.get("need") != after.get("need"):
+        key = _first_difference(json.loads(before["need"]), json.loads(after["need"]))
+        return _NEED_WORDS.get(key, "what the job asks for")
+    return "choice of the reference"
+
+
+def _setup_words(change: Change) -> str:
+    after = change.after or {}
+    name = f"“{after['name']}”"
+    if change.before is None:
+        return f"addition of {name}"
+    if change.before["deleted_at"] != after["deleted_at"]:
+        return f"{'deletion' if after['deleted_at'] else 'return'} of {name}"
+    if change.before["name"] != after["name"]:
+        return f"name of “{change.before['name']}”"
+    if change.before["document"] == after["document"]:
+        return f"place of {name}"
+    return (
+        f"{_document_words(json.loads(change.before['document']), json.loads(after['document']))} of {name}"
+    )
+
+
+def _document_words(before: Content, after: Content) -> str:
+    key = _first_difference(before, after)
+    if key != "path":
+        return key
+    if len(before["path"]) != len(after["path"]):
+        return "stages"
+    for old, new in zip(before["path"], after["path"], strict=True):
+        if old != new:
+            return _STAGE_WORDS.get(_first_difference(old, new), "stages")
+    return "stages"
+
+
+def _first_difference(before: Content, after: Content) -> str:
+    keys = [*after, *(key for key in before if key not in after)]
+    return next((key for key in keys if before.get(key) != after.get(key)), "")

@@ -1,0 +1,79 @@
+"""Undo and redo, by button and by key: everything follows, and it is said what was undone."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+from test_setups import explained, field, open_setup, saved
+
+from serving import Served
+
+
+def undo(page: Page, what: str):
+    return page.get_by_role("button", name=f"Undo: {what}")
+
+
+def test_a_change_is_taken_back_and_done_again(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    expect(page.get_by_role("button", name="Nothing to undo")).to_be_disabled()
+    field(page, "path[0].rear").fill("20")
+    saved(page)
+    undo(page, "rear teeth of “Eight-speed hub”").click()
+    expect(page.get_by_text("Undone: rear teeth of “Eight-speed hub”.")).to_be_visible()
+    expect(field(page, "path[0].rear")).to_have_value("22")
+    expect(explained(page)).to_contain_text("44 ÷ 22")
+    page.get_by_role("button", name="Redo: rear teeth of “Eight-speed hub”").click()
+    expect(field(page, "path[0].rear")).to_have_value("20")
+    expect(explained(page)).to_contain_text("44 ÷ 20")
+
+
+def test_keys_undo_from_any_view(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    page.get_by_role("button", name="Delete").click()
+    expect(page.get_by_role("navigation", name="Setups").get_by_role("link")).to_have_count(6)
+    page.get_by_role("link", name="Line-up").click()
+    expect(page.get_by_role("listbox")).to_have_count(6)
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("listbox")).to_have_count(7)
+    expect(page.get_by_text("Undone: deletion of “Eight-speed hub”.")).to_be_visible()
+    page.keyboard.press("Control+Shift+Z")
+    expect(page.get_by_role("listbox")).to_have_count(6)
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("listbox")).to_have_count(7)
+
+
+def test_undo_waits_for_what_is_being_typed(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    field(page, "path[0].front").fill("50")
+    # At once, before the pause after which it is saved.
+    page.get_by_role("button", name="Look at gear 1").focus()
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text("Undone: front teeth of “Eight-speed hub”.")).to_be_visible()
+    expect(field(page, "path[0].front")).to_have_value("44")
+
+
+def test_the_job_is_undone_too_and_over_a_restart(page, tmp_path):
+    served = Served("demo", data=tmp_path)
+    page.goto(served.address)
+    page.get_by_role("link", name="Job").click()
+    page.get_by_label("Lowest easy cadence, rpm").fill("50")
+    saved(page)
+    served.stop()
+    served = Served("demo", data=tmp_path)
+    page.goto(served.address)
+    expect(page.get_by_text("each bar is one gear from 50 to 88 rpm")).to_be_visible()
+    undo(page, "rider").click()
+    expect(page.get_by_text("each bar is one gear from 60 to 88 rpm")).to_be_visible()
+    served.stop()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_undo_first_takes_back_what_could_not_be_saved(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    field(page, "path[0].rear").fill("20")
+    saved(page)
+    field(page, "path[0].rear").fill("2")
+    expect(page.get_by_text("Not saved", exact=True)).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(page.get_by_text("Undone: what could not be saved.")).to_be_visible()
+    expect(field(page, "path[0].rear")).to_have_value("20")
