@@ -1,4 +1,4 @@
-# make demo · make test · make dev · make lint · make shots
+# make demo · make test · make dev · make lint · make shots · make bench
 #
 # A step leaves a stamp in what it made, and is done again only when what it stands on has changed.
 
@@ -10,7 +10,7 @@ NODE := web/node_modules/.installed
 STATIC := src/kettledrum/api/static/index.html
 WEB := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo test dev lint shots types clean
+.PHONY: demo test dev lint shots bench types clean
 
 demo: $(RUN) $(STATIC)
 	$(BIN)/kettledrum demo
@@ -38,6 +38,10 @@ types: $(RUN) $(NODE)
 shots: $(WORK) $(STATIC)
 	@tools/install-chromium
 	$(BIN)/python tools/shots.py
+
+bench: $(WORK) $(STATIC)
+	@tools/install-chromium
+	@$(BIN)/python bench/speed.py
 
 clean:
 	rm -rf .venv web/node_modules src/kettledrum/api/static

@@ -10,5 +10,13 @@ export default defineConfig({
     // The components are needed at once and come in one piece, of 175 kB when compressed.
     chunkSizeWarningLimit: 600,
   },
-  server: { proxy: { "/api": { target: "http://127.0.0.1:8750", changeOrigin: true } } },
+  server: {
+    proxy: {
+      "/api": {
+        target: "http://127.0.0.1:8750",
+        changeOrigin: true,
+        headers: { origin: "http://127.0.0.1:8750" },
+      },
+    },
+  },
 });

@@ -189,6 +189,14 @@ def test_only_names_of_this_machine_are_answered(client):
     assert client.get("/api/jobs", headers={"host": "localhost:1234"}).status_code == 200
 
 
+@pytest.mark.parametrize("origin", ["http://kettle.example", "http://127.0.0.1:9999", "null"])
+def test_a_page_elsewhere_gets_nothing(client, job, origin):
+    for method, url in (("GET", "/api/jobs"), ("DELETE", f"/api/jobs/{job['id']}")):
+        answer = client.request(method, url, headers={"origin": origin})
+        assert (answer.status_code, answer.headers["content-type"]) == (403, PROBLEM)
+    assert len(client.get("/api/jobs", headers={"origin": "http://127.0.0.1:8750"}).json()) == 1
+
+
 def test_the_page_answers_every_view_and_loads_nothing_from_elsewhere(client):
     for url in ("/", "/jobs/1/line-up", "/jobs/1/setups/2"):
         answer = client.get(url)

@@ -137,14 +137,25 @@ def test_text_never_becomes_markup(page, demo):
     assert page.title() == "Kettledrum"
 
 
-def test_a_change_made_in_another_window_is_not_written_over(page, demo, context):
+def change_elsewhere(demo, name: str, front: int) -> None:
+    """What another window does, in the pause before this one's typing is saved."""
+    [job] = demo.get("api/jobs")
+    held = stored(demo, name)
+    held["setup"]["path"][0]["front"] = [front]
+    where = f"api/jobs/{job['id']}/setups/{held['id']}?version={held['version']}"
+    demo.send("PUT", where, held["setup"])
+
+
+@pytest.fixture
+def clash(page, demo):
+    """The same teeth typed here and changed in another window at once."""
     open_setup(page, demo.address, "Eight-speed hub")
-    other = context.new_page()
-    open_setup(other, demo.address, "Eight-speed hub")
-    field(other, "path[0].front").fill("50")
-    saved(other)
     field(page, "path[0].front").fill("40")
+    change_elsewhere(demo, "Eight-speed hub", 50)
     expect(page.get_by_text("was changed in another window")).to_be_visible()
+
+
+def test_a_change_made_in_another_window_is_not_written_over(page, demo, clash):
     expect(field(page, "path[0].front")).to_have_value("40")
     assert stored(demo, "Eight-speed hub")["setup"]["path"][0]["front"] == [50]
     page.get_by_role("button", name="Save mine").click()
@@ -152,14 +163,15 @@ def test_a_change_made_in_another_window_is_not_written_over(page, demo, context
     assert stored(demo, "Eight-speed hub")["setup"]["path"][0]["front"] == [40]
 
 
-def test_the_other_windows_change_can_be_taken(page, demo, context):
-    open_setup(page, demo.address, "Eight-speed hub")
-    other = context.new_page()
-    open_setup(other, demo.address, "Eight-speed hub")
-    field(other, "path[0].front").fill("50")
-    saved(other)
-    field(page, "path[0].front").fill("40")
+def test_the_other_windows_change_can_be_taken(page, demo, clash):
     page.get_by_role("button", name="Take the other").click()
+    expect(field(page, "path[0].front")).to_have_value("50")
+    expect(explained(page)).to_contain_text("50 ÷ 22")
+
+
+def test_another_windows_change_is_seen_without_a_reload(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    change_elsewhere(demo, "Eight-speed hub", 50)
     expect(field(page, "path[0].front")).to_have_value("50")
     expect(explained(page)).to_contain_text("50 ÷ 22")
 
@@ -176,21 +188,16 @@ def test_the_first_job_keeps_what_was_typed_when_refused(page, tmp_path):
     served.stop()
 
 
-class TestServerGone:
-    @pytest.fixture
-    def expected_errors(self):
-        return {"ERR_CONNECTION_REFUSED", "ERR_CONNECTION_RESET", "ERR_EMPTY_RESPONSE"}
-
-    def test_typing_goes_on_and_is_saved_when_it_is_back(self, page, tmp_path):
-        served = Served("demo", data=tmp_path)
-        port = re.search(r":(\d+)/", served.address)[1]
-        open_setup(page, served.address, "Eight-speed hub")
-        served.stop()
-        field(page, "path[0].front").fill("46")
-        expect(page.get_by_text("Kettledrum does not answer").first).to_be_visible()
-        expect(field(page, "path[0].front")).to_have_value("46")
-        served = Served("demo", "--port", port, data=tmp_path)
-        expect(page.get_by_text("Saved", exact=True)).to_be_visible(timeout=10_000)
-        expect(explained(page)).to_contain_text("46 ÷ 22")
-        assert stored(served, "Eight-speed hub")["setup"]["path"][0]["front"] == [46]
-        served.stop()
+def test_typing_goes_on_and_is_saved_when_it_is_back(page, tmp_path):
+    served = Served("demo", data=tmp_path)
+    port = re.search(r":(\d+)/", served.address)[1]
+    open_setup(page, served.address, "Eight-speed hub")
+    served.stop()
+    field(page, "path[0].front").fill("46")
+    expect(page.get_by_text("Kettledrum does not answer").first).to_be_visible()
+    expect(field(page, "path[0].front")).to_have_value("46")
+    served = Served("demo", "--port", port, data=tmp_path)
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible(timeout=10_000)
+    expect(explained(page)).to_contain_text("46 ÷ 22")
+    assert stored(served, "Eight-speed hub")["setup"]["path"][0]["front"] == [46]
+    served.stop()

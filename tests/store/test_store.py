@@ -243,3 +243,55 @@ def test_a_store_that_breaks_while_open_is_said_to(tmp_path):
     with pytest.raises(StoreUnusable, match="cannot be read"):
         store.job(job.id)
     store.close()
+
+
+def test_a_job_is_put_away_and_brought_back_as_it_was(store):
+    job, other = a_job(store, "One"), a_job(store, "Two")
+    store.delete_job(job.id)
+    assert [summary.id for summary in store.jobs()] == [other.id]
+    assert [summary.id for summary in store.jobs(deleted=True)] == [job.id]
+    for refused in (store.job, store.delete_job, store.copy_job):
+        with pytest.raises(NotFound):
+            refused(job.id)
+    with pytest.raises(NotFound):
+        store.add_setup(job.id, a_setup("Two"))
+    assert store.restore_job(job.id) == job
+    assert store.jobs(deleted=True) == []
+
+
+def test_a_demo_that_was_put_away_stays_away(store):
+    job = fill(store)
+    assert job is not None
+    store.delete_job(job.id)
+    assert fill(store) is None
+    assert store.jobs() == []
+
+
+def test_a_copied_job_goes_its_own_way(store):
+    job = store.add_job(honey_round())
+    copy = store.copy_job(job.id)
+    assert copy.need.name == "Honey round, copy"
+    assert brief_of(copy).setups == brief_of(job).setups
+    assert brief_of(copy).reference == brief_of(job).reference
+    store.delete_setup(copy.id, copy.setups[0].id)
+    assert store.job(job.id) == job
+    long = validate(Brief, brief(name="x" * 120))
+    assert store.copy_job(store.add_job(long).id).need.name == "x" * 114 + ", copy"
+
+
+def test_setups_are_put_in_another_order_and_keep_their_letters(store):
+    job = a_job(store, "One", "Two", "Three")
+    one, two, three = (held.id for held in job.setups)
+    assert [held.letter for held in store.change_order(job.id, [three, one, two], 0).setups] == [
+        "C",
+        "A",
+        "B",
+    ]
+    with pytest.raises(StaleWrite):
+        store.change_order(job.id, [one, two, three], 0)
+    for wrong in ([one, two], [one, two, two], [one, two, three, "four"], []):
+        with pytest.raises(InvalidInput, match="must name every setup of the job once"):
+            store.change_order(job.id, wrong, 1)
+    assert letters(store, job.id) == "CAB"
+    assert store.undo(job.id, 1).what == "order of the setups"
+    assert letters(store, job.id) == "ABC"

@@ -2,10 +2,11 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, Query, Request, Response
+from fastapi import APIRouter, Body, Depends, Query, Request, Response
 
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.core import Brief, Need, Setup
+from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.demo import honey_round
 from kettledrum.formats import written
 from kettledrum.store import JobRecord, JobSummary, SetupRecord, Stepped, Store, brief_of
@@ -19,6 +20,7 @@ def _store(request: Request) -> Store:
 TheStore = Annotated[Store, Depends(_store)]
 BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
 SeenAt = Annotated[int, Query(description="The revision that the job was seen at.")]
+SetupIds = Annotated[list[str], Body(max_length=MOST_SETUPS)]
 
 router = APIRouter(prefix="/jobs", tags=["jobs"], route_class=StrictJsonRoute)
 
@@ -39,6 +41,30 @@ def add_job(brief: Brief, store: TheStore) -> JobRecord:
 def add_demo_job(store: TheStore) -> JobRecord:
     """Makes the demo job."""
     return store.add_job(honey_round())
+
+
+@router.get("/deleted")
+def list_deleted_jobs(store: TheStore) -> list[JobSummary]:
+    """The jobs that can be brought back."""
+    return store.jobs(deleted=True)
+
+
+@router.post("/{job_id}/copy", status_code=201, response_model_exclude_unset=True)
+def copy_job(job_id: str, store: TheStore) -> JobRecord:
+    """Makes a second job like this one."""
+    return store.copy_job(job_id)
+
+
+@router.delete("/{job_id}", status_code=204)
+def delete_job(job_id: str, store: TheStore) -> None:
+    """Puts a job away."""
+    store.delete_job(job_id)
+
+
+@router.post("/{job_id}/restore", response_model_exclude_unset=True)
+def restore_job(job_id: str, store: TheStore) -> JobRecord:
+    """Brings a deleted job back."""
+    return store.restore_job(job_id)
 
 
 @router.get("/{job_id}", response_model_exclude_unset=True)
@@ -75,6 +101,12 @@ def undo(job_id: str, revision: SeenAt, store: TheStore) -> Stepped:
 def redo(job_id: str, revision: SeenAt, store: TheStore) -> Stepped:
     """Does the change that was last taken back again."""
     return store.redo(job_id, revision)
+
+
+@router.put("/{job_id}/order", response_model_exclude_unset=True)
+def change_order(job_id: str, revision: SeenAt, setup_ids: SetupIds, store: TheStore) -> JobRecord:
+    """Puts a job's setups in another order."""
+    return store.change_order(job_id, setup_ids, revision)
 
 
 @router.post("/{job_id}/setups", status_code=201, response_model_exclude_unset=True)

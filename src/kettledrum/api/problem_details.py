@@ -49,9 +49,10 @@ class UnreadableBody(HTTPException):
         self.problems = error.problems
 
 
-def _answer(
+def answer(
     status: int, detail: str, found: list[Problem] | None = None, version: int | None = None
 ) -> JSONResponse:
+    """An answer of problem details."""
     body = ProblemDetails(
         title=HTTPStatus(status).phrase,
         status=status,
@@ -65,44 +66,44 @@ def _answer(
 def _on_request_validation(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     if error.body is None and any(tuple(entry["loc"]) == ("body",) for entry in error.errors()):
-        return _answer(422, "the file is empty; a JSON object was expected")
+        return answer(422, "the file is empty; a JSON object was expected")
     if isinstance(error.body, bytes):
-        return _answer(415, "What is sent must be JSON, with the content type application/json")
+        return answer(415, "What is sent must be JSON, with the content type application/json")
     entries = [{**entry, "loc": entry["loc"][1:]} for entry in error.errors() if entry["loc"][0] == "body"]
     found = problems(entries, error.body)
     for entry in error.errors():
         if entry["loc"][0] != "body":
             found.append(Problem(".".join(map(str, entry["loc"][1:])), str(entry["msg"])))
-    return _answer(422, str(InvalidInput(found)), found)
+    return answer(422, str(InvalidInput(found)), found)
 
 
 def _on_http(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     found = error.problems if isinstance(error, UnreadableBody) else None
-    return _answer(error.status_code, str(error.detail), found)
+    return answer(error.status_code, str(error.detail), found)
 
 
 def _on_invalid(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, InvalidInput)
-    return _answer(422, str(error), error.problems)
+    return answer(422, str(error), error.problems)
 
 
 def _on_not_found(_request: Request, error: Exception) -> JSONResponse:
-    return _answer(404, str(error))
+    return answer(404, str(error))
 
 
 def _on_stale(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, StaleWrite)
-    return _answer(409, str(error), version=error.current)
+    return answer(409, str(error), version=error.current)
 
 
 def _on_unusable(_request: Request, error: Exception) -> JSONResponse:
-    return _answer(503, str(error))
+    return answer(503, str(error))
 
 
 def _on_anything(_request: Request, error: Exception) -> JSONResponse:
     _log.error("an answer failed", exc_info=error)
-    return _answer(500, "Kettledrum made a mistake; nothing was written. What happened is in its log.")
+    return answer(500, "Kettledrum made a mistake; nothing was written. What happened is in its log.")
 
 
 def install(app: FastAPI) -> None:

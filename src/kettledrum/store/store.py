@@ -12,11 +12,12 @@ from sqlmodel import Session, col, delete, func, select
 
 from kettledrum.core import Brief, InvalidInput, Need, Problem, Setup
 from kettledrum.core.brief import MOST_SETUPS
+from kettledrum.core.quantities import NAME_LENGTH
 from kettledrum.formats import as_json
 from kettledrum.store import revisions
 from kettledrum.store.database import open_database
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
-from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped
+from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
 from kettledrum.store.tables import JobRow, RevisionRow, SetupRow, now
 
 
@@ -35,8 +36,8 @@ class Store:
         """Lets go of the file."""
         self._engine.dispose()
 
-    def jobs(self) -> list[JobSummary]:
-        """Every job, oldest first."""
+    def jobs(self, *, deleted: bool = False) -> list[JobSummary]:
+        """Every job, oldest first; or with `deleted`, those that can be brought back."""
         with self._reading() as session:
             counts = dict(
                 session.exec(
@@ -45,7 +46,12 @@ class Store:
                     .group_by(SetupRow.job_id)
                 ).all()
             )
-            rows = session.exec(select(JobRow).order_by(JobRow.created_at, JobRow.id)).all()
+            mark = col(JobRow.deleted_at)
+            rows = session.exec(
+                select(JobRow)
+                .where(mark.is_not(None) if deleted else mark.is_(None))
+                .order_by(JobRow.created_at, JobRow.id)
+            ).all()
             return [JobSummary(id=row.id, name=row.name, setup_count=counts.get(row.id, 0)) for row in rows]
 
     def job(self, job_id: str) -> JobRecord:
@@ -66,9 +72,32 @@ class Store:
     def add_first_job(self, brief: Brief) -> JobRecord | None:
         """A new job from a brief, unless the store holds one already: then None, and nothing changes."""
         with self._writing() as session:
+            # A job that was deleted counts: a demo that was put away does not come back by itself.
             if session.exec(select(JobRow.id)).first() is not None:
                 return None
             return _add_job(session, brief)
+
+    def copy_job(self, job_id: str) -> JobRecord:
+        """A second job like this one, under a name that says so."""
+        with self._writing() as session:
+            brief = brief_of(_job_record(session, _job_row(session, job_id)))
+            ending = ", copy"
+            name = brief.name[: NAME_LENGTH - len(ending)] + ending
+            return _add_job(session, brief.model_copy(update={"name": name}))
+
+    def delete_job(self, job_id: str) -> None:
+        """Puts a job away; `restore_job` brings it back."""
+        with self._writing() as session:
+            _job_row(session, job_id).deleted_at = now()
+
+    def restore_job(self, job_id: str) -> JobRecord:
+        """Brings a deleted job back as it was."""
+        with self._writing() as session:
+            row = session.get(JobRow, job_id)
+            if row is None:
+                raise NotFound("This job")
+            row.deleted_at = None
+            return _job_record(session, row)
 
     def start_over(self, brief: Brief) -> JobRecord:
         """Empties the store and puts one job in, in one step."""
@@ -91,6 +120,21 @@ class Store:
             _setup_row(session, job_id, setup_id)
             _next_version(row, version, "This job")
             row.reference_id = setup_id
+        return self.job(job_id)
+
+    def change_order(self, job_id: str, setup_ids: list[str], revision: int) -> JobRecord:
+        """Puts a job's setups in another order; each keeps its letter.
+
+        `setup_ids` names every setup once; `revision` is the one the job was seen at.
+        """
+        with self._changing(job_id) as (session, job):
+            if job.revision != revision:
+                raise StaleWrite("This job", job.revision)
+            rows = {row.id: row for row in _present(session, job_id)}
+            if sorted(setup_ids) != sorted(rows):
+                raise InvalidInput([Problem("", "the order must name every setup of the job once")])
+            for position, setup_id in enumerate(setup_ids):
+                rows[setup_id].position = position
         return self.job(job_id)
 
     def add_setup(self, job_id: str, setup: Setup) -> SetupRecord:
@@ -182,7 +226,7 @@ def _text(model: Need | Setup) -> str:
 
 def _job_row(session: Session, job_id: str) -> JobRow:
     row = session.get(JobRow, job_id)
-    if row is None:
+    if row is None or row.deleted_at is not None:
         raise NotFound("This job")
     return row
 

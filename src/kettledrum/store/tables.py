@@ -30,6 +30,7 @@ class JobRow(SQLModel, table=True):
     created_at: str = Field(default_factory=now)
     changed_at: str = Field(default_factory=now)
     revision: int = Field(default=0, sa_column_kwargs={"server_default": "0"})
+    deleted_at: str | None = None
 
 
 class SetupRow(SQLModel, table=True):

@@ -7,8 +7,19 @@ export function useJobs() {
   return useQuery({ queryKey: ["jobs"], queryFn: () => dataOf<JobSummary[]>(api.GET("/api/jobs")) });
 }
 
+export function useDeletedJobs() {
+  return useQuery({
+    queryKey: ["jobs", "deleted"],
+    queryFn: () => dataOf<JobSummary[]>(api.GET("/api/jobs/deleted")),
+  });
+}
+
+const LOOK_AGAIN_MS = 1500;
+
+/** A job, looked at again and again, so that what another window changes is seen here too. */
 export function useJob(jobId: string) {
   return useQuery({
+    refetchInterval: LOOK_AGAIN_MS,
     queryKey: jobKey(jobId),
     queryFn: () => dataOf<JobRecord>(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } } })),
   });
@@ -29,14 +40,23 @@ export function useKeepAnswer() {
   };
 }
 
+/** A body that is JSON text already. */
+const asText = (text: string) => ({
+  body: text as never,
+  bodySerializer: () => text,
+  headers: { "Content-Type": "application/json" },
+});
+
 export function useAddJob() {
   const keep = useKeepAnswer();
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (brief: Brief | "demo") =>
-      brief === "demo"
-        ? dataOf<JobRecord>(api.POST("/api/jobs/demo"))
-        : dataOf<JobRecord>(api.POST("/api/jobs", { body: brief })),
+    mutationFn: (brief: Brief | "demo" | { text: string }) => {
+      if (brief === "demo") return dataOf<JobRecord>(api.POST("/api/jobs/demo"));
+      // A file goes as the text it is; the server reads and judges it.
+      const body = "text" in brief ? brief.text : JSON.stringify(brief);
+      return dataOf<JobRecord>(api.POST("/api/jobs", asText(body)));
+    },
     onSuccess: (job) => {
       keep.job(job);
       return client.invalidateQueries({ queryKey: ["jobs"] });
@@ -52,9 +72,7 @@ export function useAddSetup(jobId: string) {
       dataOf<SetupRecord>(
         api.POST("/api/jobs/{job_id}/setups", {
           params: { path: { job_id: jobId } },
-          body: body as never,
-          bodySerializer: (text) => text,
-          headers: { "Content-Type": "application/json" },
+          ...asText(body),
         }),
       ),
     onSuccess: () => keep.reload(jobId),
@@ -97,5 +115,43 @@ export function useMakeReference(job: JobRecord) {
         }),
       ),
     onSuccess: keep.job,
+  });
+}
+
+const inPath = (job_id: string) => ({ params: { path: { job_id } } });
+
+/** Copies a job, puts it away, or brings it back; the lists of jobs follow. */
+export function useJobActions() {
+  const client = useQueryClient();
+  const listsChanged = () => client.invalidateQueries({ queryKey: ["jobs"] });
+  const copy = useMutation({
+    mutationFn: (jobId: string) => dataOf<JobRecord>(api.POST("/api/jobs/{job_id}/copy", inPath(jobId))),
+    onSuccess: listsChanged,
+  });
+  const remove = useMutation({
+    mutationFn: (jobId: string) => dataOf<undefined>(api.DELETE("/api/jobs/{job_id}", inPath(jobId))),
+    onSuccess: listsChanged,
+  });
+  const restore = useMutation({
+    mutationFn: (jobId: string) => dataOf<JobRecord>(api.POST("/api/jobs/{job_id}/restore", inPath(jobId))),
+    onSuccess: listsChanged,
+  });
+  return { copy, remove, restore };
+}
+
+/** Puts the setups in another order, at once on the screen and then in the store. */
+export function useChangeOrder(job: JobRecord) {
+  const keep = useKeepAnswer();
+  return useMutation({
+    mutationFn: (setups: SetupRecord[]) =>
+      dataOf<JobRecord>(
+        api.PUT("/api/jobs/{job_id}/order", {
+          params: { path: { job_id: job.id }, query: { revision: job.revision } },
+          body: setups.map((setup) => setup.id),
+        }),
+      ),
+    onMutate: (setups) => keep.job({ ...job, setups }),
+    onSuccess: keep.job,
+    onError: () => keep.reload(job.id),
   });
 }

@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo, type ReactNode } from "react";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { BrowserRouter, Route, Routes } from "react-router";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { DraftsProvider } from "../drafts/DraftsProvider";
 import { JobFrame } from "./JobFrame";
 import { Notices } from "./Notices";
@@ -13,6 +13,7 @@ import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "./unit
 
 // Each view is loaded when it is first opened.
 const FirstJob = lazy(async () => ({ default: (await import("../views/job/FirstJob")).FirstJob }));
+const NewJob = lazy(async () => ({ default: (await import("../views/job/FirstJob")).NewJob }));
 const JobView = lazy(async () => ({ default: (await import("../views/job/JobView")).JobView }));
 const LineUp = lazy(async () => ({ default: (await import("../views/lineup/LineUp")).LineUp }));
 const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
@@ -29,7 +30,16 @@ export function App() {
             <DraftsProvider>
               <BrowserRouter>
                 <Routes>
+                  <Route
+                    path="/jobs/new"
+                    element={
+                      <Suspense fallback={<Loading what="a new job" />}>
+                        <NewJob />
+                      </Suspense>
+                    }
+                  />
                   <Route path="/jobs/:jobId" element={<JobFrame />}>
+                    <Route index element={<Navigate to="line-up" replace />} />
                     <Route path="job" element={<JobView />} />
                     <Route path="setups/:setupId?" element={<Setups />} />
                     <Route path="line-up" element={<LineUp />} />

@@ -1,6 +1,7 @@
 import { createContext, useCallback, useContext, useState, type ReactNode } from "react";
 import Button from "@mui/material/Button";
 import Snackbar from "@mui/material/Snackbar";
+import styles from "./Notices.module.css";
 
 interface Notice {
   text: string;
@@ -20,6 +21,7 @@ export function Notices({ children }: { children: ReactNode }) {
     <NoticesContext value={notify}>
       {children}
       <Snackbar
+        className={styles.notice}
         open={notice !== null}
         onClose={(_event, reason) => reason !== "clickaway" && setNotice(null)}
         autoHideDuration={action ? 15_000 : 5_000}

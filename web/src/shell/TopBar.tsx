@@ -8,6 +8,7 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useColorScheme } from "@mui/material/styles";
 import type { JobRecord } from "../api/client";
+import { JobMenu } from "./JobMenu";
 import styles from "./TopBar.module.css";
 import { UndoButtons } from "./UndoButtons";
 import { MEASURE_NAMES, MEASURES, UnitsContext, type System } from "./units";
@@ -15,9 +16,7 @@ import { MEASURE_NAMES, MEASURES, UnitsContext, type System } from "./units";
 export function TopBar({ job }: { job: JobRecord | undefined }) {
   return (
     <header className={styles.bar}>
-      <h1 className={styles.job} title={job?.need.name}>
-        {job?.need.name ?? "Kettledrum"}
-      </h1>
+      <h1 className={styles.job}>{job ? <JobMenu job={job} /> : "Kettledrum"}</h1>
       {job && (
         <span className={`${styles.undo} no-print`}>
           <UndoButtons job={job} />

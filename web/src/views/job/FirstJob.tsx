@@ -1,11 +1,12 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
-import { Navigate, useNavigate } from "react-router";
+import { Link, Navigate, useNavigate } from "react-router";
 import { Refused } from "../../api/client";
-import { useAddJob, useJobs } from "../../api/jobs";
+import { useAddJob, useDeletedJobs, useJobs } from "../../api/jobs";
 import { emptyNeed, needOf } from "../../drafts/needDraft";
 import { Failure, Loading } from "../../shell/Status";
 import styles from "./Job.module.css";
+import { JobList } from "./JobList";
 import { NeedFields } from "./NeedFields";
 
 /** Opens the first job; where there is none yet, asks what the bicycle must do. */
@@ -15,10 +16,13 @@ export function FirstJob() {
   if (!jobs) return <Loading what="your jobs" />;
   const [first] = jobs;
   if (first) return <Navigate to={`/jobs/${first.id}/line-up`} replace />;
-  return <Welcome />;
+  return <NewJob />;
 }
 
-function Welcome() {
+/** Asks for what a new job needs; where there is none yet, also offers the demo and what was deleted. */
+export function NewJob() {
+  const { data: jobs = [] } = useJobs();
+  const { data: deleted = [] } = useDeletedJobs();
   const [draft, setDraft] = useState(emptyNeed);
   const add = useAddJob();
   const navigate = useNavigate();
@@ -33,8 +37,9 @@ function Welcome() {
       </p>
       <h1>What must the bicycle do?</h1>
       <p>
-        Say who rides; then set the drives that might do the job side by side. Or look at the demo first: a
-        beekeeper’s round between hill apiaries, with seven drives to choose from.
+        Say who rides; then set the drives that might do the job side by side.
+        {jobs.length === 0 &&
+          " Or look at the demo first: a beekeeper’s round between hill apiaries, with seven drives to choose from."}
       </p>
       <form
         onSubmit={(event) => {
@@ -52,9 +57,16 @@ function Welcome() {
           <Button type="submit" variant="contained" loading={add.isPending}>
             Start the job
           </Button>
-          <Button onClick={() => add.mutate("demo", open("line-up"))}>Open the demo</Button>
+          {jobs.length === 0 ? (
+            <Button onClick={() => add.mutate("demo", open("line-up"))}>Open the demo</Button>
+          ) : (
+            <Button component={Link} to="/">
+              Back
+            </Button>
+          )}
         </div>
       </form>
+      {jobs.length === 0 && deleted.length > 0 && <JobList openId={undefined} />}
     </main>
   );
 }

@@ -4,6 +4,7 @@ import { useJobOfView } from "../../shell/JobFrame";
 import { problemsElsewhere } from "../../shell/problems";
 import { SaveState, SaveTrouble } from "../../shell/SaveState";
 import styles from "./Job.module.css";
+import { JobList } from "./JobList";
 import { NEED_PLACES, NeedFields } from "./NeedFields";
 
 /** What the bicycle must do: the rider and the notes of the job. */
@@ -15,18 +16,21 @@ export function JobView() {
   const places = new Set(found.map((problem) => problem.where));
   const problems = [...found, ...(entry?.problems ?? []).filter((problem) => !places.has(problem.where))];
   return (
-    <div className={styles.job}>
-      <div className={styles.heading}>
-        <h2>Job</h2>
-        <SaveState entry={entry} refused={problems.length > 0} />
+    <div className={styles.columns}>
+      <div className={styles.job}>
+        <div className={styles.heading}>
+          <h2>Job</h2>
+          <SaveState entry={entry} refused={problems.length > 0} />
+        </div>
+        <SaveTrouble
+          entry={entry}
+          elsewhere={problemsElsewhere(problems, NEED_PLACES).map(({ where, what }) => `${where}: ${what}`)}
+          onDiscard={discard}
+          onOverwrite={overwrite}
+        />
+        <NeedFields draft={draft} problems={problems} change={change} />
       </div>
-      <SaveTrouble
-        entry={entry}
-        elsewhere={problemsElsewhere(problems, NEED_PLACES).map(({ where, what }) => `${where}: ${what}`)}
-        onDiscard={discard}
-        onOverwrite={overwrite}
-      />
-      <NeedFields draft={draft} problems={problems} change={change} />
+      <JobList openId={job.id} />
     </div>
   );
 }

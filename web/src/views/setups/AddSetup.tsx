@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import Add from "@mui/icons-material/Add";
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
@@ -8,6 +8,7 @@ import MenuItem from "@mui/material/MenuItem";
 import { useNavigate } from "react-router";
 import type { JobRecord, Setup } from "../../api/client";
 import { useAddSetup } from "../../api/jobs";
+import { FileInput, useFileInput } from "../../shell/FileInput";
 import { copyOf, startedFrom, STARTING_POINTS } from "./startingPoints";
 import styles from "./AddSetup.module.css";
 
@@ -21,7 +22,7 @@ interface Props {
 export function AddSetup({ job, like, prominent }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [fileName, setFileName] = useState("");
-  const file = useRef<HTMLInputElement>(null);
+  const file = useFileInput();
   const navigate = useNavigate();
   const adding = useAddSetup(job.id);
   const taken = job.setups.map((record) => record.setup.name);
@@ -33,10 +34,9 @@ export function AddSetup({ job, like, prominent }: Props) {
     setFileName("");
     add(JSON.stringify(setup));
   };
-  const addFile = async (chosen: File | undefined) => {
-    if (!chosen) return;
-    setFileName(chosen.name);
-    add(await chosen.text());
+  const addFile = (text: string, name: string) => {
+    setFileName(name);
+    add(text);
   };
 
   return (
@@ -65,24 +65,13 @@ export function AddSetup({ job, like, prominent }: Props) {
         <MenuItem
           onClick={() => {
             setAnchor(null);
-            file.current?.click();
+            file.pick();
           }}
         >
           From a setup file…
         </MenuItem>
       </Menu>
-      <input
-        ref={file}
-        type="file"
-        accept=".json,application/json"
-        className="visually-hidden"
-        aria-label="Setup file"
-        tabIndex={-1}
-        onChange={(event) => {
-          void addFile(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
+      <FileInput label="Setup file" input={file.input} onText={addFile} />
       {adding.error && (
         <Alert severity="error" onClose={() => adding.reset()} className={styles.error}>
           {fileName ? `${fileName} was not added: ` : "Not added: "}

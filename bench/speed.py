@@ -1,0 +1,138 @@
+"""How fast Kettledrum is, run by hand with `make bench`; figures are medians unless they say otherwise.
+
+Speed is not tested: machines differ. What is worth comparing is one run with another on the same machine.
+"""
+
+import gzip
+import http.client
+import json
+import re
+import shutil
+import statistics
+import sys
+import tempfile
+import time
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from kettledrum.core import Brief, Setup, compare, gear_table, validate
+from kettledrum.demo import honey_round
+from kettledrum.formats import as_json
+
+sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
+
+from examples import setup, sprockets
+from serving import CHROMIUM_WORDS, Served
+
+TYPE_A_TOOTH = """async (teeth) => {
+  const field = document.querySelector('[data-place="path[0].front"]');
+  const set = Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, "value").set;
+  const start = performance.now();
+  set.call(field, teeth);
+  field.dispatchEvent(new Event("input", { bubbles: true }));
+  await new Promise((done) => {
+    const caption = `${teeth} teeth`;
+    const shown = () => [...document.querySelectorAll("text")].some((text) => text.textContent === caption);
+    const watch = new MutationObserver(() => {
+      if (!shown()) return;
+      watch.disconnect();
+      requestAnimationFrame(() => setTimeout(done));
+    });
+    watch.observe(document.body, { subtree: true, childList: true, characterData: true });
+  });
+  return performance.now() - start;
+}"""
+
+
+def timed(run: Callable[[], object], times: int = 40) -> float:
+    """Milliseconds that a run takes."""
+    taken = []
+    for _ in range(times):
+        start = time.perf_counter()
+        run()
+        taken.append(time.perf_counter() - start)
+    return statistics.median(taken) * 1000
+
+
+def line(what: str, figure: float, unit: str) -> None:
+    """Prints a figure."""
+    sys.stdout.write(f"{what:<58}{figure:>9.1f} {unit}\n")
+
+
+def eight_setups() -> Brief:
+    """The demo's seven setups and one more."""
+    data = as_json(honey_round())
+    assert isinstance(data, dict)
+    assert isinstance(data["setups"], list)
+    data["setups"].append(
+        setup(sprockets([28, 38, 48], [11, 13, 15, 18, 21, 24, 28, 32]), name="Three rings")
+    )
+    return validate(Brief, data)
+
+
+def core(brief: Brief) -> None:
+    """The core alone."""
+    largest = validate(Setup, setup(sprockets(list(range(30, 50)), list(range(11, 31)))))
+    line(
+        "gear table of the largest path (400 gears), core", timed(lambda: gear_table(largest, (60, 88))), "ms"
+    )
+    line("compare of 8 setups, core", timed(lambda: compare(brief)), "ms")
+
+
+def through_the_api(served: Served, brief: Brief) -> None:
+    """The same through the API, on one connection."""
+    connection = http.client.HTTPConnection(served.address.split("/")[2])
+    body = json.dumps(as_json(brief)).encode()
+
+    def ask() -> None:
+        connection.request("POST", "/api/calculate/compare", body, {"content-type": "application/json"})
+        connection.getresponse().read()
+
+    line("compare of 8 setups, through the API", timed(ask), "ms")
+
+
+def first_load(served: Served) -> None:
+    """What the first page loads of script, as it would be compressed."""
+    page = urllib.request.urlopen(served.address).read().decode()
+    scripts = re.findall(r'(?:src|href)="/(assets/[^"]+\.js)"', page)
+    sizes = [len(gzip.compress(urllib.request.urlopen(served.address + name).read())) for name in scripts]
+    line("script on first load, before any view, gzip", sum(sizes) / 1000, "kB")
+
+
+def typing(page: Page, served: Served) -> None:
+    """From a tooth typed to the drawing repainted."""
+    page.goto(served.address)
+    page.get_by_role("link", name="Setups").click()
+    page.get_by_role("navigation", name="Setups").get_by_role("link", name="Fourteen-speed hub").click()
+    page.wait_for_timeout(500)
+    taken = []
+    for teeth in range(28, 68):
+        taken.append(page.evaluate(TYPE_A_TOOTH, str(teeth)))
+        page.wait_for_timeout(120)
+    taken.sort()
+    line("a tooth typed to repainted figures, p50", taken[len(taken) // 2], "ms")
+    line("a tooth typed to repainted figures, p95", taken[int(len(taken) * 0.95)], "ms")
+
+
+def main() -> None:
+    """Prints every figure."""
+    brief = eight_setups()
+    core(brief)
+    with tempfile.TemporaryDirectory() as data, sync_playwright() as playwright:
+        start = time.perf_counter()
+        served = Served("demo", data=Path(data))
+        served.get("api/jobs")
+        line("server start to first answer, new store", (time.perf_counter() - start) * 1000, "ms")
+        through_the_api(served, brief)
+        first_load(served)
+        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=CHROMIUM_WORDS)
+        typing(browser.new_page(viewport={"width": 1280, "height": 800}), served)
+        browser.close()
+        served.stop()
+
+
+if __name__ == "__main__":
+    main()
