@@ -127,14 +127,15 @@ export function GearLanes({ setups, speedKmh, onSpeed }: Props) {
   );
 }
 
-const TIP_WIDTH = 340;
+const TIP_WIDTH = 390;
 
 function GearTip({ id, pointed, width, top }: { id: string; pointed: Pointed; width: number; top: number }) {
   const units = useUnits();
   const { setup, gear, x } = pointed;
-  const left = Math.max(0, Math.min(x - TIP_WIDTH / 2, width - TIP_WIDTH));
+  const most = Math.min(TIP_WIDTH, width);
+  const left = Math.max(0, Math.min(x - most / 2, width - most));
   return (
-    <div id={id} role="tooltip" className={styles.tip} style={{ left, top: top - 6, maxWidth: TIP_WIDTH }}>
+    <div id={id} role="tooltip" className={styles.tip} style={{ left, top: top - 6, maxWidth: most }}>
       <p className={styles.tipTitle}>
         {setup.record.letter}, {gearName(setup.table, gear)}
       </p>
