@@ -112,18 +112,23 @@ export function useStepping(job: JobRecord) {
   const keep = useKeepAnswer();
   const notify = useNotify();
 
+  useSyncExternalStore(setups.subscribe, setups.snapshot);
+  useSyncExternalStore(needs.subscribe, needs.snapshot);
+  /** How to forget each thing typed in this job that the server refused. */
+  const refusals = () => [
+    ...setups
+      .unsaved()
+      .filter((key) => key.startsWith(`${job.id}/`))
+      .map((key) => () => setups.discard(key)),
+    ...needs
+      .unsaved()
+      .filter((key) => key === job.id)
+      .map((key) => () => needs.discard(key)),
+  ];
+
   const step = async (way: "undo" | "redo") => {
     await Promise.all([setups.flush(), needs.flush()]);
-    const refused = [
-      ...setups
-        .unsaved()
-        .filter((key) => key.startsWith(`${job.id}/`))
-        .map((key) => () => setups.discard(key)),
-      ...needs
-        .unsaved()
-        .filter((key) => key === job.id)
-        .map((key) => () => needs.discard(key)),
-    ];
+    const refused = refusals();
     if (way === "undo" && refused.length > 0) {
       refused.forEach((discard) => discard());
       notify({ text: "Undone: what could not be saved." });
@@ -144,7 +149,8 @@ export function useStepping(job: JobRecord) {
       notify({ text: error instanceof Error ? error.message : String(error) });
     }
   };
-  return { undo: () => step("undo"), redo: () => step("redo") };
+  const undoes = refusals().length > 0 ? "what could not be saved" : job.undo;
+  return { undoes, undo: () => step("undo"), redo: () => step("redo") };
 }
 
 export interface Editing<Draft> {

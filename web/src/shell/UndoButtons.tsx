@@ -11,7 +11,7 @@ const isTyping = (target: EventTarget | null): boolean =>
 
 /** Takes the last change to the job back, or does it again; also by Ctrl+Z and Ctrl+Shift+Z outside fields. */
 export function UndoButtons({ job }: { job: JobRecord }) {
-  const { undo, redo } = useStepping(job);
+  const { undoes, undo, redo } = useStepping(job);
   const latest = useRef({ undo, redo });
   useEffect(() => {
     latest.current = { undo, redo };
@@ -29,7 +29,7 @@ export function UndoButtons({ job }: { job: JobRecord }) {
   }, []);
   return (
     <>
-      <Step label="Undo" what={job.undo} icon={Undo} run={undo} />
+      <Step label="Undo" what={undoes} icon={Undo} run={undo} />
       <Step label="Redo" what={job.redo} icon={Redo} run={redo} />
     </>
   );
