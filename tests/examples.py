@@ -79,3 +79,38 @@ WHOLE_BRIEF = {
     "setups": [NINE_SPEED_HUB],
 }
 """A brief file with every key that the format names so far."""
+
+
+REFUSED_SETUPS: list[tuple[dict[str, Any], str]] = [
+    (setup(sprockets([4], [20])), "path[0].front[0]: must be a whole number from 5 to 200"),
+    (setup(sprockets([201], [20])), "path[0].front[0]: must be a whole number from 5 to 200"),
+    (setup(sprockets([40], [20.5])), "path[0].rear[0]: must be a whole number from 5 to 200"),
+    (
+        setup({**sprockets([], [20]), "front": ["forty"]}),
+        "path[0].front[0]: must be a whole number from 5 to 200",
+    ),
+    (setup(sprockets([40], [])), "path[0].rear: must have 1 entry or more"),
+    (setup(hub(0)), "path[0].gears.ratios[0]: must be above 0 and at most 20"),
+    (setup(hub(1, 20.5)), "path[0].gears.ratios[1]: must be above 0 and at most 20"),
+    (setup(hub()), "path[0].gears.ratios: must have 1 entry or more"),
+    (setup(hub(*[1] * 401)), "path[0].gears.ratios: must have at most 400 entries"),
+    (
+        setup(sprockets([*range(20, 41)], [*range(11, 31)])),
+        "path: has 420 gears; one path may have at most 400",
+    ),
+    (setup(name="x" * 121), "name: must be text of 1 to 120 characters"),
+    (setup(name="<b>Fast</b>"), "name: must be plain text without < or >"),
+    (setup(colour="red"), "colour: is not known here; allowed are"),
+    (setup() | {"format": "kettledrum-setup/2"}, "format: must be “kettledrum-setup/1”"),
+]
+"""Setups that cannot be, and what is said of each, wherever it is given."""
+
+REFUSED_BRIEFS: list[tuple[dict[str, Any], str]] = [
+    (brief(setup(), setup()), "setups[1].name: must differ from the other setups' names"),
+    (
+        brief(rider={"mass_kg": 78, "power_w": 125, "cadence_rpm": [88, 60]}),
+        "rider.cadence_rpm: must run from low to high, low below high",
+    ),
+    (brief(spokes=36), "spokes: is not known here; allowed are"),
+    (brief() | {"format": "kettledrum-brief/2"}, "format: must be “kettledrum-brief/1”"),
+]

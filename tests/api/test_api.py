@@ -6,7 +6,7 @@ from pathlib import Path
 import pytest
 from starlette.testclient import TestClient
 
-from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup, sprockets
+from examples import NINE_SPEED_HUB, REFUSED_BRIEFS, REFUSED_SETUPS, WHOLE_BRIEF, brief, setup, sprockets
 from kettledrum.api import create_app
 from kettledrum.api.schema import schema_text
 from kettledrum.demo import honey_round
@@ -121,6 +121,24 @@ def test_a_refused_setup_names_the_field_and_leaves_the_store_alone(client, job,
         assert problem["where"] == where
         assert problem["what"] in answer.json()["detail"]
     assert client.get(f"/api/jobs/{job['id']}").json() == before
+
+
+@pytest.mark.parametrize(("data", "message"), REFUSED_SETUPS)
+def test_setups_that_cannot_be_are_refused_by_field(client, job, data, message):
+    before = client.get(f"/api/jobs/{job['id']}").json()
+    answer = client.post(f"/api/jobs/{job['id']}/setups", json=data)
+    assert (answer.status_code, answer.headers["content-type"]) == (422, PROBLEM)
+    assert answer.json()["detail"].startswith(message)
+    assert client.get(f"/api/jobs/{job['id']}").json() == before
+
+
+@pytest.mark.parametrize(("data", "message"), REFUSED_BRIEFS)
+@pytest.mark.parametrize("url", ["/api/jobs", "/api/calculate/compare"])
+def test_briefs_that_cannot_be_are_refused_by_field(client, store, url, data, message):
+    answer = client.post(url, json=data)
+    assert (answer.status_code, answer.headers["content-type"]) == (422, PROBLEM)
+    assert answer.json()["detail"].startswith(message)
+    assert store.jobs() == []
 
 
 def test_drafts_are_refused_in_the_same_words(client):

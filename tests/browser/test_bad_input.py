@@ -32,6 +32,8 @@ def stored(demo, name: str):
         ("path[0].rear", "", "Must have 1 entry or more."),
         ("path[0].front", "44 3", "The 2nd must be a whole number from 5 to 200."),
         ("path[1].gears.ratios", "0.5 1 -1", "The 3rd must be above 0 and at most 20."),
+        ("path[1].gears.ratios", "0.5 20.5", "The 2nd must be above 0 and at most 20."),
+        ("path[1].gears.ratios", "", "Must have 1 entry or more."),
         ("path[1].gears.ratios", "0.5 NaN", "The 2nd must be a number above 0 and at most 20."),
         ("path[1].gears.ratios", "1e999 1", "The 1st must be a number above 0 and at most 20."),
         ("wheel.tyre_mm", "fat", "Must be a number from 10 to 150."),

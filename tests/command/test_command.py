@@ -8,7 +8,16 @@ import sys
 
 import pytest
 
-from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup, sprockets, stepless_hub
+from examples import (
+    NINE_SPEED_HUB,
+    REFUSED_BRIEFS,
+    REFUSED_SETUPS,
+    WHOLE_BRIEF,
+    brief,
+    setup,
+    sprockets,
+    stepless_hub,
+)
 from kettledrum.cli import main
 from serving import Served
 
@@ -110,6 +119,20 @@ def test_bad_files_end_in_one_line_and_status_2(run, file, data, message):
     assert (status, out) == (2, "")
     assert err.startswith(message)
     assert err.count("\n") == 1
+
+
+@pytest.mark.parametrize(("data", "message"), REFUSED_SETUPS)
+def test_setups_that_cannot_be_are_refused_by_field(run, file, data, message):
+    status, out, err = run("gears", file(data))
+    assert (status, out, err.count("\n")) == (2, "", 1)
+    assert err.startswith(message)
+
+
+@pytest.mark.parametrize(("data", "message"), REFUSED_BRIEFS)
+def test_briefs_that_cannot_be_are_refused_by_field(run, file, data, message):
+    status, out, err = run("compare", file(data))
+    assert (status, out, err.count("\n")) == (2, "", 1)
+    assert err.startswith(message)
 
 
 @pytest.mark.parametrize(
