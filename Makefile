@@ -32,6 +32,7 @@ lint: $(WORK) $(NODE)
 	cd web && npm run --silent lint
 
 types: $(RUN) $(NODE)
+	$(BIN)/python tools/schemas.py src/kettledrum/formats/json-schemas
 	$(BIN)/python -m kettledrum.api.schema > web/src/api/openapi.json
 	cd web && npm run --silent types
 

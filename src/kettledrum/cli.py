@@ -1,4 +1,4 @@
-"""The command line: `kettledrum serve | demo | gears | compare`.
+"""The command line: `kettledrum serve | demo | gears | compare | backup | restore | export | import`.
 
 What goes wrong is said in one line on standard error, with exit status 2.
 """
@@ -10,10 +10,11 @@ from typing import Annotated
 import typer
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
-from kettledrum import command_tables
+from kettledrum import command_tables, data_commands
+from kettledrum.command_input import Data, File, content_of, directory_of
 from kettledrum.core import InvalidInput, KettledrumError, Problem, compare, gear_table
 from kettledrum.core.brief import CadenceBand
-from kettledrum.formats import MOST_BYTES, read_brief, read_setup
+from kettledrum.formats import MOST_BYTES, gear_tables_text, read_brief, read_setup
 
 app = typer.Typer(
     add_completion=False,
@@ -22,12 +23,8 @@ app = typer.Typer(
     help="Works out, compares and looks after bicycle drives.",
 )
 
-File = Annotated[str, typer.Argument(metavar="FILE", help="The file to read; - is standard input.")]
 Json = Annotated[bool, typer.Option("--json", help="Print JSON instead of a table.")]
-Data = Annotated[
-    Path | None,
-    typer.Option(envvar="KETTLEDRUM_DATA", help="The data directory; by default this user's own."),
-]
+Csv = Annotated[bool, typer.Option("--csv", help="Print CSV for a spreadsheet instead of a table.")]
 Port = Annotated[
     int | None,
     typer.Option(min=1, max=65535, help="The port to listen on; by default 8750, or a free one."),
@@ -55,47 +52,42 @@ def gears(
     file: File,
     cadence: Annotated[str, typer.Option(metavar="LOW:HIGH", help="The cadences in rpm.")] = "60:90",
     json: Json = False,
+    csv: Csv = False,
 ) -> None:
     """Print the gear table of a setup file."""
-    table = gear_table(read_setup(_content(file)), _cadence_band(cadence))
-    _print_json(table) if json else command_tables.gears(table)
+    table = gear_table(read_setup(content_of(file, MOST_BYTES)), _cadence_band(cadence))
+    if csv:
+        print(gear_tables_text([table]), end="")
+    else:
+        _print_json(table) if json else command_tables.gears(table)
 
 
 @app.command("compare")
 def compare_setups(file: File, json: Json = False) -> None:
     """Print the setups of a brief file side by side."""
-    result = compare(read_brief(_content(file)))
+    result = compare(read_brief(content_of(file, MOST_BYTES)))
     _print_json(result) if json else command_tables.comparison(result)
+
+
+app.command()(data_commands.backup)
+app.command()(data_commands.restore)
+app.command()(data_commands.export)
+app.command("import")(data_commands.import_)
 
 
 def _serve(data: Path | None, port: int | None, *, demo: bool, fresh: bool = False) -> None:
     # Imported here, since a gear table on the command line needs neither web nor database.
-    from platformdirs import user_data_path
-
     from kettledrum.demo import fill
-    from kettledrum.server import directory_of
     from kettledrum.server import serve as start
     from kettledrum.store import Store
 
-    store = Store(directory_of(data, user_data_path("kettledrum"), demo=demo))
+    store = Store.mended(directory_of(data, demo=demo))
     try:
         if demo:
             fill(store, fresh=fresh)
         start(store, port)
     finally:
         store.close()
-
-
-def _content(file: str) -> bytes:
-    """The bytes of a file, at most just over what is read. Raises InvalidInput."""
-    if file == "-":
-        return sys.stdin.buffer.read(MOST_BYTES + 1)
-    try:
-        with Path(file).open("rb") as opened:
-            return opened.read(MOST_BYTES + 1)
-    except (OSError, ValueError) as error:
-        reason = error.strerror if isinstance(error, OSError) else "is no file name"
-        raise InvalidInput([Problem(file, f"cannot be read: {reason}")]) from error
 
 
 def _cadence_band(text: str) -> tuple[float, float]:

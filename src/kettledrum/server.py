@@ -42,12 +42,6 @@ class _Announced(uvicorn.Server):
         sys.stdout.flush()
 
 
-def directory_of(data: Path | None, default: Path, *, demo: bool) -> Path:
-    """Where the store lies; the demo's is apart, so that starting it over harms nothing else."""
-    directory = (data or default).expanduser()
-    return directory / "demo" if demo else directory
-
-
 def _listener(port: int | None) -> socket.socket:
     for candidate in [port] if port is not None else [USUAL_PORT, 0]:
         # Named as TCP, or the event loop leaves small answers to wait 40 ms for company (Nagle's algorithm).

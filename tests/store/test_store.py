@@ -15,7 +15,8 @@ from examples import WHOLE_BRIEF, brief, setup, sprockets
 from kettledrum.core import Brief, InvalidInput, Need, Setup, validate
 from kettledrum.demo import fill, honey_round
 from kettledrum.store import NotFound, StaleWrite, Store, StoreUnusable, brief_of
-from kettledrum.store.database import FILE_NAME, open_database
+from kettledrum.store.database import open_database
+from kettledrum.store.sqlite_file import FILE_NAME
 
 
 @pytest.fixture
@@ -213,7 +214,7 @@ def test_the_migrations_make_just_the_tables_of_the_models(tmp_path):
 
 def test_a_file_that_is_no_store_is_named(tmp_path):
     (tmp_path / FILE_NAME).write_bytes(b"not a database at all, only some text" * 50)
-    with pytest.raises(StoreUnusable, match="cannot be opened: file is not a database"):
+    with pytest.raises(StoreUnusable, match="is damaged: file is not a database"):
         Store(tmp_path)
 
 

@@ -10,7 +10,7 @@ from starlette.requests import Request
 from starlette.responses import Response
 
 from kettledrum import __version__
-from kettledrum.api import calculate, jobs, problem_details, site
+from kettledrum.api import calculate, damaged, exchange, gear_tables, jobs, problem_details, site
 from kettledrum.store import Store
 
 LOOPBACK = ["127.0.0.1", "localhost", "[::1]"]
@@ -33,8 +33,8 @@ def create_app(store: Store, static: Path = site.STATIC) -> FastAPI:
     )
     app.state.store = store
     api = APIRouter(prefix="/api", responses=problem_details.ERRORS)
-    api.include_router(jobs.router)
-    api.include_router(calculate.router)
+    for part in (jobs, gear_tables, calculate, exchange, damaged):
+        api.include_router(part.router)
     app.include_router(api)
     problem_details.install(app)
     site.install(app, static)

@@ -2,22 +2,16 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Depends, Query, Request, Response
+from fastapi import APIRouter, Body, Query, Response
 
 from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.the_store import TheStore
 from kettledrum.core import Brief, Need, Setup
 from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.demo import honey_round
 from kettledrum.formats import written
-from kettledrum.store import JobRecord, JobSummary, SetupRecord, Stepped, Store, brief_of
+from kettledrum.store import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
 
-
-def _store(request: Request) -> Store:
-    store: Store = request.app.state.store
-    return store
-
-
-TheStore = Annotated[Store, Depends(_store)]
 BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
 SeenAt = Annotated[int, Query(description="The revision that the job was seen at.")]
 SetupIds = Annotated[list[str], Body(max_length=MOST_SETUPS)]

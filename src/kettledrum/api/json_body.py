@@ -12,17 +12,22 @@ from kettledrum.core import InvalidInput
 from kettledrum.formats import MOST_BYTES, parse
 
 
+async def bounded(request: Request, most_bytes: int) -> bytes:
+    """The whole body, which is refused as soon as it grows too large, not once it is held."""
+    chunks, size = [], 0
+    async for chunk in request.stream():
+        size += len(chunk)
+        if size > most_bytes:
+            raise HTTPException(413, f"At most {most_bytes // 1_000_000} MB can be sent")
+        chunks.append(chunk)
+    return b"".join(chunks)
+
+
 class _StrictRequest(Request):
     async def body(self) -> bytes:
-        """The whole body, which is refused as soon as it grows too large, not once it is held."""
+        """The whole body, up to the most that is read."""
         if not hasattr(self, "_body"):
-            chunks, size = [], 0
-            async for chunk in self.stream():
-                size += len(chunk)
-                if size > MOST_BYTES:
-                    raise HTTPException(413, f"At most {MOST_BYTES // 1_000_000} MB can be sent")
-                chunks.append(chunk)
-            self._body = b"".join(chunks)
+            self._body = await bounded(self, MOST_BYTES)
         return self._body
 
     async def json(self) -> object:

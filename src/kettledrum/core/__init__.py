@@ -10,9 +10,10 @@ from kettledrum.core.errors import InvalidInput, KettledrumError, Problem, place
 from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.ladder import Rung, ladder
 from kettledrum.core.setup import Setup
-from kettledrum.core.validation import problems, validate
+from kettledrum.core.validation import AnyModel, problems, validate
 
 __all__ = [
+    "AnyModel",
     "Brief",
     "ComparedSetup",
     "Comparison",

@@ -128,7 +128,8 @@ class PlainText:
         self, schema: CoreSchema, handler: GetJsonSchemaHandler
     ) -> JsonSchemaValue:
         shortest = 0 if self.lines else 1
-        return {"type": "string", "minLength": shortest, "maxLength": self.longest}
+        plain = {} if self.lines else {"pattern": "^[^<>]*$"}
+        return {"type": "string", "minLength": shortest, "maxLength": self.longest, **plain}
 
 
 Name = Annotated[str, PlainText(NAME_LENGTH)]

@@ -1,6 +1,25 @@
 """The open formats in and out."""
 
+from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, pack, unpack
 from kettledrum.formats.files import as_json, read_brief, read_setup, written
+from kettledrum.formats.imports import read_any
 from kettledrum.formats.json_text import MOST_BYTES, parse
+from kettledrum.formats.schemas import FORMATS, schema_text
+from kettledrum.formats.spreadsheet import System, gear_tables_text
 
-__all__ = ["MOST_BYTES", "as_json", "parse", "read_brief", "read_setup", "written"]
+__all__ = [
+    "FORMATS",
+    "MOST_ARCHIVE_BYTES",
+    "MOST_BYTES",
+    "System",
+    "as_json",
+    "gear_tables_text",
+    "pack",
+    "parse",
+    "read_any",
+    "read_brief",
+    "read_setup",
+    "schema_text",
+    "unpack",
+    "written",
+]

@@ -1,10 +1,13 @@
 """Jobs and setups on disk: one SQLite file, one door to it."""
 
+from kettledrum.store.backup import back_up, restore
+from kettledrum.store.damaged import Damaged
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
 from kettledrum.store.store import Store
 
 __all__ = [
+    "Damaged",
     "JobRecord",
     "JobSummary",
     "NotFound",
@@ -13,5 +16,7 @@ __all__ = [
     "Stepped",
     "Store",
     "StoreUnusable",
+    "back_up",
     "brief_of",
+    "restore",
 ]

@@ -1,9 +1,11 @@
 """Opening the SQLite file: settings of every connection, migrations, transactions."""
 
+import sqlite3
 from pathlib import Path
 
 from alembic import command
 from alembic.config import Config
+from alembic.script import ScriptDirectory
 from alembic.util import CommandError
 from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.engine.interfaces import DBAPIConnection
@@ -12,21 +14,36 @@ from sqlalchemy.pool import ConnectionPoolEntry
 
 from kettledrum import __version__
 from kettledrum.store.errors import StoreUnusable
-
-FILE_NAME = "kettledrum.sqlite"
-WAIT_MS = 5000
+from kettledrum.store.sqlite_file import (
+    FILE_NAME,
+    WAIT_MS,
+    copy_into,
+    damage_in,
+    opened,
+    revision_of,
+    stamped,
+)
 
 
 def open_database(directory: Path) -> Engine:
-    """An engine on the store in `directory`, made or brought up to date if need be. Raises StoreUnusable."""
+    """An engine on the store in `directory`, made or brought up to date if need be.
+
+    A store of an older version is copied beside itself before it is brought up to date. Raises
+    StoreUnusable, also for a store that is damaged.
+    """
     try:
         directory.mkdir(parents=True, exist_ok=True)
-        engine = create_engine(f"sqlite:///{directory / FILE_NAME}")
+        file = directory / FILE_NAME
+        if file.exists():
+            if damage := damage_in(file):
+                raise StoreUnusable(f"the store in {directory} is damaged: {damage}")
+            _keep_older(file)
+        engine = create_engine(f"sqlite:///{file}")
         event.listen(engine, "connect", _settings)
         event.listen(engine, "begin", _begin)
         with engine.execution_options(writes=True).begin() as connection:
             command.upgrade(_alembic(connection), "head")
-    except (OSError, DatabaseError) as error:
+    except (OSError, sqlite3.Error, DatabaseError) as error:
         reason = error.orig if isinstance(error, DatabaseError) else error
         raise StoreUnusable(f"the store in {directory} cannot be opened: {reason}") from error
     except CommandError as error:
@@ -37,7 +54,16 @@ def open_database(directory: Path) -> Engine:
     return engine
 
 
-def _alembic(connection: Connection) -> Config:
+def _keep_older(file: Path) -> None:
+    """Copies a store that is about to be migrated, unless it is newer than this version or empty."""
+    revision = revision_of(file)
+    known = [script.revision for script in ScriptDirectory.from_config(_alembic()).walk_revisions()]
+    if revision in known[1:]:
+        with opened(file) as connection:
+            copy_into(connection, stamped(file.parent, f"before-update-from-{revision}"))
+
+
+def _alembic(connection: Connection | None = None) -> Config:
     config = Config()
     config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
     config.set_main_option("path_separator", "os")

@@ -1,20 +1,31 @@
 """The one door to the data: every read and write of jobs and setups goes through `Store`."""
 
 import json
-from collections.abc import Iterator
+import sqlite3
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 from string import ascii_uppercase
 from typing import Literal
 
+from pydantic import ValidationError
+from sqlalchemy import literal_column
 from sqlalchemy.exc import DatabaseError
 from sqlmodel import Session, col, delete, func, select
 
-from kettledrum.core import Brief, InvalidInput, Need, Problem, Setup
+from kettledrum.core import AnyModel, Brief, InvalidInput, Need, Problem, Setup
 from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.core.quantities import NAME_LENGTH
 from kettledrum.formats import as_json
 from kettledrum.store import revisions
+from kettledrum.store.damaged import (
+    Damaged,
+    damaged_store,
+    damaged_stores,
+    put_away,
+    salvage,
+    set_aside_if_damaged,
+)
 from kettledrum.store.database import open_database
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
@@ -32,6 +43,15 @@ class Store:
         self.directory = directory
         self._engine = open_database(directory)
 
+    @classmethod
+    def mended(cls, directory: Path) -> "Store":
+        """The store, or a new one in the place of one that is damaged, which is kept aside; see `damaged`."""
+        try:
+            set_aside_if_damaged(directory)
+        except (OSError, sqlite3.Error) as error:
+            raise StoreUnusable(f"the store in {directory} cannot be opened: {error}") from error
+        return cls(directory)
+
     def close(self) -> None:
         """Lets go of the file."""
         self._engine.dispose()
@@ -46,13 +66,10 @@ class Store:
                     .group_by(SetupRow.job_id)
                 ).all()
             )
-            mark = col(JobRow.deleted_at)
-            rows = session.exec(
-                select(JobRow)
-                .where(mark.is_not(None) if deleted else mark.is_(None))
-                .order_by(JobRow.created_at, JobRow.id)
-            ).all()
-            return [JobSummary(id=row.id, name=row.name, setup_count=counts.get(row.id, 0)) for row in rows]
+            return [
+                JobSummary(id=row.id, name=row.name, setup_count=counts.get(row.id, 0))
+                for row in _job_rows(session, deleted=deleted)
+            ]
 
     def job(self, job_id: str) -> JobRecord:
         """One job with its setups."""
@@ -68,6 +85,16 @@ class Store:
         """A new job from a brief; its setups take the letters from A on."""
         with self._writing() as session:
             return _add_job(session, brief)
+
+    def add_jobs(self, briefs: Sequence[Brief]) -> list[JobRecord]:
+        """New jobs from briefs: all of them or, if it raises, none."""
+        with self._writing() as session:
+            return [_add_job(session, brief) for brief in briefs]
+
+    def briefs(self) -> list[Brief]:
+        """Every job as a brief, oldest first, as of one moment."""
+        with self._reading() as session:
+            return [brief_of(_job_record(session, row)) for row in _job_rows(session)]
 
     def add_first_job(self, brief: Brief) -> JobRecord | None:
         """A new job from a brief, unless the store holds one already: then None, and nothing changes."""
@@ -98,6 +125,22 @@ class Store:
                 raise NotFound("This job")
             row.deleted_at = None
             return _job_record(session, row)
+
+    def damaged(self) -> list[Damaged]:
+        """The damaged stores kept aside beside this one, until they are brought back or dismissed."""
+        return damaged_stores(self.directory)
+
+    def bring_back(self, file_name: str) -> list[JobRecord]:
+        """Adds every job that can be read in a damaged store that was kept aside."""
+        file = damaged_store(self.directory, file_name)
+        briefs, _ = salvage(file)
+        jobs = self.add_jobs(briefs)
+        put_away(file)
+        return jobs
+
+    def dismiss(self, file_name: str) -> None:
+        """Keeps a damaged store where it lies, without offering it again."""
+        put_away(damaged_store(self.directory, file_name))
 
     def start_over(self, brief: Brief) -> JobRecord:
         """Empties the store and puts one job in, in one step."""
@@ -220,8 +263,24 @@ class Store:
             raise StoreUnusable(f"the store cannot be written: {error.orig}") from error
 
 
+def _kept(model: type[AnyModel], text: str, what: str) -> AnyModel:
+    try:
+        return model.model_validate(json.loads(text))
+    except (ValueError, ValidationError) as error:
+        raise StoreUnusable(f"{what} cannot be read from the store; the rest can") from error
+
+
 def _text(model: Need | Setup) -> str:
     return json.dumps(as_json(model), ensure_ascii=False, allow_nan=False)
+
+
+def _job_rows(session: Session, *, deleted: bool = False) -> Sequence[JobRow]:
+    mark = col(JobRow.deleted_at)
+    return session.exec(
+        select(JobRow)
+        .where(mark.is_not(None) if deleted else mark.is_(None))
+        .order_by(JobRow.created_at, literal_column("rowid"))
+    ).all()
 
 
 def _job_row(session: Session, job_id: str) -> JobRow:
@@ -304,7 +363,7 @@ def _add_job(session: Session, brief: Brief) -> JobRecord:
 
 
 def _setup_record(row: SetupRow) -> SetupRecord:
-    setup = Setup.model_validate(json.loads(row.document))
+    setup = _kept(Setup, row.document, f"the setup “{row.name}”")
     return SetupRecord(id=row.id, letter=row.letter, version=row.version, setup=setup)
 
 
@@ -314,7 +373,7 @@ def _job_record(session: Session, row: JobRow) -> JobRecord:
     return JobRecord(
         id=row.id,
         version=row.version,
-        need=Need.model_validate(json.loads(row.need)),
+        need=_kept(Need, row.need, f"the job “{row.name}”"),
         reference_id=row.reference_id if row.reference_id in present else None,
         revision=row.revision,
         undo=revisions.undoable(session, row),

@@ -1,0 +1,29 @@
+"""Damaged stores that were found at a start and kept aside."""
+
+from fastapi import APIRouter
+
+from kettledrum.api.the_store import TheStore
+from kettledrum.store import Damaged, JobSummary
+
+router = APIRouter(prefix="/damaged", tags=["damaged"])
+
+
+@router.get("")
+def list_damaged(store: TheStore) -> list[Damaged]:
+    """The damaged stores, and what of each can be brought back."""
+    return store.damaged()
+
+
+@router.post("/{file}/bring-back", status_code=201)
+def bring_back(file: str, store: TheStore) -> list[JobSummary]:
+    """Adds every job that can be read in a damaged store."""
+    return [
+        JobSummary(id=job.id, name=job.need.name, setup_count=len(job.setups))
+        for job in store.bring_back(file)
+    ]
+
+
+@router.post("/{file}/dismiss", status_code=204)
+def dismiss(file: str, store: TheStore) -> None:
+    """Keeps a damaged store where it lies without offering it again."""
+    store.dismiss(file)

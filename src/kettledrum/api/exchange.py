@@ -1,0 +1,78 @@
+"""Everything out in one archive, files of any kind in, and the schemas of what they hold."""
+
+from datetime import UTC, datetime
+from typing import Annotated
+
+from fastapi import APIRouter, Depends, Query, Request, Response
+from pydantic import BaseModel
+
+from kettledrum.api.json_body import bounded
+from kettledrum.api.the_store import TheStore
+from kettledrum.core import InvalidInput, Problem, Setup
+from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, pack, read_any, schema_text
+from kettledrum.store import JobSummary, NotFound, SetupRecord
+
+router = APIRouter(tags=["exchange"])
+
+_JSON_SCHEMA = "application/schema+json"
+_FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
+
+
+class Imported(BaseModel):
+    """What a file held: the jobs that were added, or the setup that was added to a job."""
+
+    jobs: list[JobSummary]
+    setup: SetupRecord | None
+
+
+async def _file(request: Request) -> bytes:
+    return await bounded(request, MOST_ARCHIVE_BYTES)
+
+
+@router.get("/archive", response_class=Response, responses={200: {"content": {"application/zip": {}}}})
+def read_archive(store: TheStore) -> Response:
+    """Every job, in one archive of brief files."""
+    now = datetime.now(UTC)
+    headers = {"Content-Disposition": f'attachment; filename="kettledrum-{now:%Y-%m-%d}.zip"'}
+    content = pack(store.briefs(), now.isoformat(timespec="seconds"))
+    return Response(content, media_type="application/zip", headers=headers)
+
+
+@router.post(
+    "/import",
+    status_code=201,
+    response_model_exclude_unset=True,
+    openapi_extra={"requestBody": {"required": True, "content": _FILE}},
+)
+def import_file(
+    store: TheStore,
+    content: Annotated[bytes, Depends(_file)],
+    job_id: Annotated[str | None, Query(description="The job that a setup goes into.")] = None,
+) -> Imported:
+    """Adds what a file holds: a setup to a job, one job, or every job of an archive; all of it or nothing."""
+    found = read_any(content)
+    if isinstance(found, Setup):
+        if job_id is None:
+            raise InvalidInput(
+                [Problem("", "the file holds a setup; open the job that it is to go into first")]
+            )
+        return Imported(jobs=[], setup=store.add_setup(job_id, found))
+    jobs = store.add_jobs(found)
+    return Imported(
+        jobs=[JobSummary(id=job.id, name=job.need.name, setup_count=len(job.setups)) for job in jobs],
+        setup=None,
+    )
+
+
+@router.get("/schemas")
+def list_schemas() -> list[str]:
+    """The names of the file formats' JSON Schemas."""
+    return list(FORMATS)
+
+
+@router.get("/schemas/{name}", response_class=Response, responses={200: {"content": {_JSON_SCHEMA: {}}}})
+def read_schema(name: str) -> Response:
+    """The JSON Schema of a file format."""
+    if name not in FORMATS:
+        raise NotFound(f"The schema {name}")
+    return Response(schema_text(name), media_type=_JSON_SCHEMA)

@@ -1,0 +1,126 @@
+"""The commands that move data in and out of a store: backup, restore, export, import.
+
+Each works on a store that is in use as well. What they need is imported when they run, since other
+commands need no database.
+"""
+
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import TYPE_CHECKING, Annotated
+
+import typer
+
+from kettledrum.command_input import Data, File, content_of, directory_of
+from kettledrum.core import InvalidInput, KettledrumError, Problem, Setup
+from kettledrum.formats import MOST_ARCHIVE_BYTES, pack, read_any, written
+
+if TYPE_CHECKING:
+    from kettledrum.store import Store
+
+Target = Annotated[
+    Path | None,
+    typer.Argument(metavar="FILE", help="The file to write; by default one in this folder, named by today."),
+]
+JobName = Annotated[str | None, typer.Option("--job", metavar="NAME", help="One job, by its name.")]
+
+
+class NotWritten(KettledrumError):
+    """A file could not be written."""
+
+
+def backup(file: Target = None, data: Data = None) -> None:
+    """Copy the whole store, with its history, to one file."""
+    from kettledrum.store import back_up
+
+    target = file or Path(f"kettledrum-backup-{_today()}.sqlite")
+    back_up(directory_of(data), target)
+    _say(f"The store was copied to {target}")
+
+
+def restore(
+    file: Annotated[Path, typer.Argument(metavar="FILE", help="A file that kettledrum backup wrote.")],
+    data: Data = None,
+) -> None:
+    """Put a backup in the place of the store; what was there is kept beside it."""
+    from kettledrum.store import restore as put_back
+
+    kept = put_back(directory_of(data), file)
+    _say(f"The store is now as it was in {file}")
+    if kept:
+        _say(f"What stood there before is kept as {kept}")
+
+
+def export(file: Target = None, job: JobName = None, data: Data = None) -> None:
+    """Write every job to an archive, or with --job, one to a brief file; as FILE, - is standard output."""
+    from kettledrum.store import brief_of
+
+    with _opened(data) as store:
+        if job is None:
+            jobs = store.briefs()
+            content = pack(jobs, datetime.now(UTC).isoformat(timespec="seconds"))
+            what, ending = _count(len(jobs), "job"), "zip"
+        else:
+            content = written(brief_of(store.job(_job_id(store, job)))).encode()
+            what, ending = f"“{job}”", "json"
+    target = file or Path(f"kettledrum-{_today()}.{ending}")
+    if str(target) == "-":
+        sys.stdout.buffer.write(content)
+        return
+    try:
+        with target.open("xb") as opened:
+            opened.write(content)
+    except FileExistsError as error:
+        raise NotWritten(f"{target} is there already; nothing was written over it") from error
+    except OSError as error:
+        raise NotWritten(f"{target} cannot be written: {error.strerror}") from error
+    _say(f"{what} written to {target}")
+
+
+def import_(file: File, job: JobName = None, data: Data = None) -> None:
+    """Add what a file holds: a job, every job of an archive, or with --job, a setup."""
+    found = read_any(content_of(file, MOST_ARCHIVE_BYTES))
+    with _opened(data) as store:
+        if isinstance(found, Setup):
+            if job is None:
+                raise InvalidInput([Problem("--job", "must name the job that this setup is to go into")])
+            store.add_setup(_job_id(store, job), found)
+            _say(f"“{found.name}” was added to “{job}”")
+            return
+        if job is not None:
+            raise InvalidInput([Problem("--job", "goes with a setup file; this file holds jobs")])
+        for added in store.add_jobs(found):
+            _say(f"“{added.need.name}” was added, with {_count(len(added.setups), 'setup')}")
+
+
+@contextmanager
+def _opened(data: Path | None) -> Iterator["Store"]:
+    from kettledrum.store import Store
+
+    store = Store(directory_of(data))
+    try:
+        yield store
+    finally:
+        store.close()
+
+
+def _job_id(store: "Store", name: str) -> str:
+    named = [job.id for job in store.jobs() if job.name == name]
+    if len(named) == 1:
+        return named[0]
+    what = "is the name of no job" if not named else "is the name of several jobs; rename one first"
+    raise InvalidInput([Problem("--job", f"“{name}” {what}")])
+
+
+def _count(number: int, what: str) -> str:
+    return f"1 {what}" if number == 1 else f"{number} {what}s"
+
+
+def _today() -> str:
+    return datetime.now().astimezone().strftime("%Y-%m-%d")
+
+
+def _say(words: str) -> None:
+    sys.stdout.write(words + "\n")

@@ -1,0 +1,120 @@
+"""The archive of everything, `kettledrum-archive/1`: a ZIP file of brief files and a list of them.
+
+Nothing is ever unpacked to disk, and nothing in an archive is believed: not its sizes, not its names.
+"""
+
+import io
+import json
+import re
+import unicodedata
+import zipfile
+import zlib
+from collections import Counter
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from kettledrum.core import Brief, InvalidInput, Problem, place_in, validate
+from kettledrum.core.quantities import Model, Name
+from kettledrum.formats.files import read_brief, written
+from kettledrum.formats.json_text import MOST_BYTES, parse
+
+MOST_ARCHIVE_BYTES = 16_000_000
+MOST_UNPACKED_BYTES = 32_000_000
+MOST_JOBS = 2000
+LIST = "archive.json"
+_BROKEN = (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError)
+"""What the standard library raises over a file that is no sound archive, by what is wrong with it."""
+
+
+class Contents(Model):
+    """The list in an archive: when it was made (ISO 8601, UTC) and the names of its brief files, in order."""
+
+    format: Literal["kettledrum-archive/1"]
+    made_at: Name
+    jobs: Annotated[list[Name], Field(max_length=MOST_JOBS)]
+
+
+def pack(briefs: Sequence[Brief], made_at: str) -> bytes:
+    """An archive of briefs, in order."""
+    names = [f"jobs/{number:04}-{_plain(brief.name)}.json" for number, brief in enumerate(briefs, start=1)]
+    contents = {"format": "kettledrum-archive/1", "made_at": made_at, "jobs": names}
+    packed = io.BytesIO()
+    with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr(LIST, json.dumps(contents, ensure_ascii=False, indent=2) + "\n")
+        for name, brief in zip(names, briefs, strict=True):
+            archive.writestr(name, written(brief))
+    return packed.getvalue()
+
+
+def unpack(data: bytes) -> list[Brief]:
+    """The briefs in an archive, every one of them sound.
+
+    Raises InvalidInput, which names the file in the archive, for anything else: a broken or
+    encrypted archive, one that unpacks to more than 32 MB, one that holds a file its list does not
+    name, or the list a file it does not hold.
+    """
+    if len(data) > MOST_ARCHIVE_BYTES:
+        raise _refused(f"is larger than {MOST_ARCHIVE_BYTES // 1_000_000} MB, the most that is read")
+    try:
+        with zipfile.ZipFile(io.BytesIO(data)) as archive:
+            return _briefs(archive)
+    except _BROKEN as error:
+        raise _refused("is broken: it cannot be unpacked whole") from error
+
+
+def _briefs(archive: zipfile.ZipFile) -> list[Brief]:
+    names = archive.namelist()
+    if LIST not in names:
+        raise _refused(f"was not made by Kettledrum: it holds no {LIST}")
+    room = MOST_UNPACKED_BYTES
+
+    def content(name: str) -> bytes:
+        nonlocal room
+        with archive.open(name) as member:
+            unpacked = member.read(min(room, MOST_BYTES) + 1)
+        room -= len(unpacked)
+        if room < 0:
+            raise _refused(
+                f"unpacks to more than {MOST_UNPACKED_BYTES // 1_000_000} MB, the most that is read"
+            )
+        return unpacked
+
+    with _problems_in(LIST):
+        listed = validate(Contents, parse(content(LIST))).jobs
+    for name, count in Counter([LIST, *listed, *names]).items():
+        if count != 2:
+            with _problems_in(name):
+                raise InvalidInput([Problem("", "must stand once in the archive and once in its list")])
+    briefs = []
+    for name in listed:
+        with _problems_in(name):
+            briefs.append(read_brief(content(name)))
+    return briefs
+
+
+@contextmanager
+def _problems_in(name: str) -> Iterator[None]:
+    """Problems that arise here are said to be in this file of the archive."""
+    try:
+        yield
+    except InvalidInput as error:
+        file = place_in("", name)
+        raise InvalidInput(
+            [
+                Problem(f"{file}: {found.where}" if found.where else file, found.what)
+                for found in error.problems
+            ]
+        ) from error
+
+
+def _refused(what: str) -> InvalidInput:
+    return InvalidInput([Problem("", f"the archive {what}")])
+
+
+def _plain(name: str) -> str:
+    """A job's name as part of a file's, in letters that any system takes."""
+    ascii_name = unicodedata.normalize("NFKD", name).encode("ascii", "ignore").decode()
+    return re.sub(r"[^a-z0-9]+", "-", ascii_name.lower()).strip("-")[:60] or "job"

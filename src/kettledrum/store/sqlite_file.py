@@ -1,0 +1,91 @@
+"""The store's file as a file: whether it is sound, which version wrote it, copies of it while in use."""
+
+import sqlite3
+from collections.abc import Iterator
+from contextlib import closing, contextmanager
+from datetime import UTC, datetime
+from pathlib import Path
+
+from kettledrum.store.errors import StoreUnusable
+
+FILE_NAME = "kettledrum.sqlite"
+WAIT_MS = 5000
+COMPANIONS = ("", "-wal", "-shm")
+"""What SQLite keeps beside a file of this name."""
+
+_DAMAGE = (sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB)
+_DOCUMENTS = (("job", "need"), ("setup", "document"), ("revision", "changes"))
+
+
+@contextmanager
+def opened(file: Path, *, read_only: bool = False) -> Iterator[sqlite3.Connection]:
+    """A connection to a file that is there."""
+    mode = "ro" if read_only else "rw"
+    address = f"{file.absolute().as_uri()}?mode={mode}"
+    with closing(sqlite3.connect(address, uri=True, timeout=WAIT_MS / 1000)) as connection:
+        yield connection
+
+
+def damage_in(file: Path) -> str | None:
+    """What is wrong with a file, in SQLite's words; None for one that is sound. Raises sqlite3.Error."""
+    try:
+        with opened(file) as connection:
+            [found] = connection.execute("PRAGMA integrity_check(1)").fetchone()
+            if found != "ok":
+                return str(found)
+            for table, column in _DOCUMENTS:
+                held = "SELECT 1 FROM pragma_table_info(?) WHERE name = ?"
+                broken = f"SELECT 1 FROM {table} WHERE NOT json_valid({column})"
+                there = connection.execute(held, (table, column)).fetchone()
+                if there and connection.execute(broken).fetchone():
+                    return f"unreadable content in the table {table}"
+            return None
+    except sqlite3.DatabaseError as error:
+        if is_damage(error):
+            return str(error)
+        raise
+
+
+def is_damage(error: sqlite3.Error) -> bool:
+    """Whether an error says that the file itself is broken, rather than busy, full or not allowed."""
+    return (getattr(error, "sqlite_errorcode", None) or 0) & 0xFF in _DAMAGE
+
+
+def tables_in(connection: sqlite3.Connection) -> set[str]:
+    """The names of the tables."""
+    return {name for (name,) in connection.execute("SELECT name FROM sqlite_schema WHERE type = 'table'")}
+
+
+def revision_of(file: Path) -> str | None:
+    """The migration that a file stands at; None for one that holds no store."""
+    with opened(file) as connection:
+        if "alembic_version" not in tables_in(connection):
+            return None
+        row = connection.execute("SELECT version_num FROM alembic_version").fetchone()
+        return str(row[0]) if row else None
+
+
+def copy_into(source: sqlite3.Connection, target: Path) -> None:
+    """Copies what a connection sees, as of one moment, into a new file that stands for itself.
+
+    Raises StoreUnusable when something is at `target` already; leaves nothing half written there.
+    """
+    try:
+        target.touch(exist_ok=False)
+    except FileExistsError as error:
+        raise StoreUnusable(f"{target} is there already; nothing was written over it") from error
+    except OSError as error:
+        raise StoreUnusable(f"{target} cannot be written: {error.strerror}") from error
+    try:
+        with closing(sqlite3.connect(target)) as copy:
+            source.backup(copy)
+            copy.execute("PRAGMA journal_mode=DELETE")
+    except sqlite3.Error as error:
+        target.unlink(missing_ok=True)
+        raise StoreUnusable(f"{target} cannot be written: {error}") from error
+
+
+def stamped(directory: Path, what: str) -> Path:
+    """A file name beside the store that says what the file is and when it was put there, UTC."""
+    at = datetime.now(UTC).strftime("%Y-%m-%d-%H%M%S-%f")
+    return directory / f"kettledrum-{what}-{at}.sqlite"

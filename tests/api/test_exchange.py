@@ -1,0 +1,104 @@
+"""Everything out and files of any kind in, through the API."""
+
+import json
+import re
+
+import pytest
+from fastapi.testclient import TestClient
+
+from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup
+from kettledrum.api import create_app
+from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, written
+from kettledrum.store import Store, brief_of
+
+
+@pytest.fixture
+def store(tmp_path):
+    store = Store(tmp_path)
+    yield store
+    store.close()
+
+
+@pytest.fixture
+def client(store):
+    return TestClient(create_app(store), base_url="http://127.0.0.1")
+
+
+def brought(client, data, **query):
+    content = data if isinstance(data, bytes) else json.dumps(data).encode()
+    return client.post("/api/import", content=content, params=query)
+
+
+def test_everything_goes_out_in_one_file_and_comes_in_again(client, store):
+    for data in (WHOLE_BRIEF, brief(NINE_SPEED_HUB)):
+        assert brought(client, data).status_code == 201
+    answer = client.get("/api/archive")
+    assert re.search(r'filename="kettledrum-\d{4}-\d\d-\d\d\.zip"', answer.headers["content-disposition"])
+    before = store.briefs()
+    added = brought(client, answer.content).json()
+    assert [job["name"] for job in added["jobs"]] == [job.name for job in before]
+    assert store.briefs() == before * 2
+
+
+def test_a_setup_goes_into_the_job_that_is_open(client, store):
+    job = brought(client, brief(setup(name="One"))).json()["jobs"][0]
+    answer = brought(client, NINE_SPEED_HUB, job_id=job["id"])
+    assert (answer.status_code, answer.json()["setup"]["letter"]) == (201, "B")
+    assert brief_of(store.job(job["id"])).setups[1].name == NINE_SPEED_HUB["name"]
+    # Undo of the job it went into takes it out again.
+    assert store.job(job["id"]).undo == f"addition of “{NINE_SPEED_HUB['name']}”"
+
+
+def test_what_cannot_come_in_is_told_and_leaves_nothing(client, store):
+    assert "open the job" in brought(client, NINE_SPEED_HUB).json()["detail"]
+    assert brought(client, NINE_SPEED_HUB, job_id="none").status_code == 404
+    assert "is broken" in brought(client, b"PK\x03\x04").json()["detail"]
+    answer = brought(client, {**brief(), "colour": "red"})
+    assert (answer.status_code, answer.json()["problems"][0]["where"]) == (422, "colour")
+    assert brought(client, b"").status_code == 422
+    assert store.jobs() == []
+
+
+@pytest.mark.parametrize("start", [b"", b"PK"])
+def test_a_file_of_50_mb_is_refused_before_it_is_held(client, start):
+    sent = 0
+
+    def chunks():
+        nonlocal sent
+        yield start
+        while sent < 50_000_000:
+            sent += 100_000
+            yield b"\0" * 100_000
+
+    answer = client.post("/api/import", content=chunks())
+    assert (answer.status_code, answer.json()["detail"]) == (413, "At most 16 MB can be sent")
+    assert MOST_ARCHIVE_BYTES == 16_000_000
+
+
+def test_gear_tables_go_into_a_spreadsheet(client, store):
+    job = brought(client, brief(setup(name="=One"), setup(name="Two"))).json()["jobs"][0]
+    whole = client.get(f"/api/jobs/{job['id']}/gears.csv")
+    assert whole.headers["content-type"] == "text/csv; charset=utf-8"
+    assert whole.text.startswith("\ufeffsetup,gear,ratio,development m,")
+    assert "'=One" in whole.text
+    two = store.job(job["id"]).setups[1].id
+    feet = client.get(
+        f"/api/jobs/{job['id']}/setups/{two}/gears.csv", params={"system": "imperial", "tabs": True}
+    )
+    assert feet.text.startswith("setup\tgear\tratio\tdevelopment ft\t")
+    assert "One" not in feet.text
+    assert client.get(f"/api/jobs/{job['id']}/gears.csv", params={"system": "leagues"}).status_code == 422
+
+
+def test_schemas_are_served(client):
+    assert client.get("/api/schemas").json() == list(FORMATS)
+    schema = client.get("/api/schemas/kettledrum-setup-1")
+    assert schema.json()["properties"]["format"]["const"] == "kettledrum-setup/1"
+    assert client.get("/api/schemas/kettledrum-setup-2").status_code == 404
+
+
+def test_a_written_job_can_be_sent_as_it_is(client, store):
+    job = brought(client, WHOLE_BRIEF).json()["jobs"][0]
+    text = written(brief_of(store.job(job["id"])))
+    assert client.get(f"/api/jobs/{job['id']}/file").text == text
+    assert brought(client, text.encode()).status_code == 201
