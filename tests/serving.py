@@ -6,8 +6,9 @@ import signal
 import subprocess
 import sys
 import urllib.request
+from collections.abc import Callable
 from pathlib import Path
-from typing import Any
+from typing import IO, Any
 
 CHROMIUM_WORDS = [
     "--no-sandbox",
@@ -21,18 +22,32 @@ CHROMIUM_WORDS = [
 
 
 class Served:
-    """`kettledrum` with some words, on a data directory; `address` is where it is served."""
+    """`kettledrum` with some words, on a data directory.
 
-    def __init__(self, *words: str, data: Path) -> None:
+    `address` is where it is served, `said` all that it prints at its start; `errors` takes what it logs.
+    """
+
+    def __init__(
+        self,
+        *words: str,
+        data: Path,
+        before: Callable[[], None] | None = None,
+        errors: IO[bytes] | None = None,
+    ) -> None:
         self.data = data
         self.process = subprocess.Popen(
             [sys.executable, "-c", "from kettledrum.cli import main; main()", *words],
+            preexec_fn=before,
             env={**os.environ, "KETTLEDRUM_DATA": str(data), "PYTHONUNBUFFERED": "1"},
             stdout=subprocess.PIPE,
+            stderr=errors,
             text=True,
         )
         assert self.process.stdout is not None
-        self.address = self.process.stdout.readline().split()[-1]
+        self.said = ""
+        while "Stop it with" not in self.said and (line := self.process.stdout.readline()):
+            self.said += line
+        self.address = self.said.partition("Kettledrum is at ")[2].split()[0]
 
     def get(self, path: str) -> Any:
         with urllib.request.urlopen(self.address + path) as answer:

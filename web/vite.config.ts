@@ -1,8 +1,17 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
+import { compression, defineAlgorithm } from "vite-plugin-compression2";
 
 export default defineConfig({
-  plugins: [react()],
+  // What the server sends is compressed here, once, as far as it goes.
+  plugins: [
+    react(),
+    compression({
+      include: /\.(js|css|html|svg)$/,
+      threshold: 1000,
+      algorithms: [defineAlgorithm("brotliCompress"), defineAlgorithm("gzip", { level: 9 })],
+    }),
+  ],
   build: {
     outDir: "../src/kettledrum/api/static",
     emptyOutDir: true,

@@ -29,12 +29,19 @@ Port = Annotated[
     int | None,
     typer.Option(min=1, max=65535, help="The port to listen on; by default 8750, or a free one."),
 ]
+Host = Annotated[
+    str,
+    typer.Option(
+        metavar="ADDRESS",
+        help="The address to listen on; for any but this machine's own, a token is asked for and printed.",
+    ),
+]
 
 
 @app.command()
-def serve(data: Data = None, port: Port = None) -> None:
+def serve(data: Data = None, port: Port = None, host: Host = "127.0.0.1") -> None:
     """Start Kettledrum in the browser, on your own data."""
-    _serve(data, port, demo=False)
+    _serve(data, port, host)
 
 
 @app.command()
@@ -44,7 +51,7 @@ def demo(
     fresh: Annotated[bool, typer.Option("--fresh", help="Start over, without earlier changes.")] = False,
 ) -> None:
     """Start Kettledrum in the browser, on demo data that is kept apart from yours."""
-    _serve(data, port, demo=True, fresh=fresh)
+    _serve(data, port, "127.0.0.1", demo=True, fresh=fresh)
 
 
 @app.command()
@@ -75,7 +82,9 @@ app.command()(data_commands.export)
 app.command("import")(data_commands.import_)
 
 
-def _serve(data: Path | None, port: int | None, *, demo: bool, fresh: bool = False) -> None:
+def _serve(
+    data: Path | None, port: int | None, host: str, *, demo: bool = False, fresh: bool = False
+) -> None:
     # Imported here, since a gear table on the command line needs neither web nor database.
     from kettledrum.demo import fill
     from kettledrum.server import serve as start
@@ -85,7 +94,7 @@ def _serve(data: Path | None, port: int | None, *, demo: bool, fresh: bool = Fal
     try:
         if demo:
             fill(store, fresh=fresh)
-        start(store, port)
+        start(store, host, port)
     finally:
         store.close()
 

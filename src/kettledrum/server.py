@@ -1,40 +1,43 @@
-"""Starts the web server on this machine's own loopback address."""
+"""Starts the web server: on this machine's own loopback address or, when asked, for a network."""
 
+import ipaddress
+import secrets
 import socket
 import sys
-from pathlib import Path
 
 import uvicorn
 
-from kettledrum.api import create_app
+from kettledrum.api import Access, create_app
 from kettledrum.core import KettledrumError
 from kettledrum.store import Store
 
 USUAL_PORT = 8750
-_HOST = "127.0.0.1"
+LOOPBACK = "127.0.0.1"
 
 
-class PortTaken(KettledrumError):
-    """The port that was asked for cannot be listened on."""
+class CannotListen(KettledrumError):
+    """The address or port that was asked for cannot be listened on."""
 
 
-def serve(store: Store, port: int | None) -> None:
-    """Serves a store until it is stopped, after printing the address.
+def serve(store: Store, host: str = LOOPBACK, port: int | None = None) -> None:
+    """Serves a store until it is stopped, after printing the address and, for a network, the token.
 
-    Without a `port`, the usual one is used, or any free one where that is taken. Raises PortTaken.
+    Without a `port`, the usual one is used, or any free one where that is taken. Raises CannotListen.
     """
-    listener = _listener(port)
-    config = uvicorn.Config(create_app(store), log_level="warning", access_log=False, lifespan="off")
-    address = f"http://{_HOST}:{listener.getsockname()[1]}/"
-    _Announced(config, address, store.directory).run(sockets=[listener])
+    listener = _listener(host, port)
+    token = None if _is_loopback(listener) else secrets.token_urlsafe(24)
+    app = create_app(store, access=Access(token))
+    config = uvicorn.Config(app, log_level="warning", access_log=False, lifespan="off")
+    words = _words(listener, token) + f"The data is in {store.directory}\nStop it with Ctrl+C.\n"
+    _Announced(config, words).run(sockets=[listener])
 
 
 class _Announced(uvicorn.Server):
     """A server that says where it is once it answers there."""
 
-    def __init__(self, config: uvicorn.Config, address: str, directory: Path) -> None:
+    def __init__(self, config: uvicorn.Config, words: str) -> None:
         super().__init__(config)
-        self._words = f"Kettledrum is at {address}\nThe data is in {directory}\nStop it with Ctrl+C.\n"
+        self._words = words
 
     async def startup(self, sockets: list[socket.socket] | None = None) -> None:
         await super().startup(sockets=sockets)
@@ -42,16 +45,44 @@ class _Announced(uvicorn.Server):
         sys.stdout.flush()
 
 
-def _listener(port: int | None) -> socket.socket:
+def _words(listener: socket.socket, token: str | None) -> str:
+    address, port = listener.getsockname()[:2]
+    shown = f"[{address}]" if ":" in address else address
+    if token is None:
+        return f"Kettledrum is at http://{shown}:{port}/\n"
+    if ipaddress.ip_address(address).is_unspecified:
+        shown = socket.gethostname()
+    return (
+        f"Kettledrum is at http://{shown}:{port}/?token={token}\n"
+        "Other devices on the network open just that address, or with this machine's number in place of its "
+        "name; programs send the token as a bearer token.\n"
+        "Whoever has the token can read and change your data, and what is sent is not encrypted: "
+        "use it only on a network that you trust. The token ends when Kettledrum is stopped.\n"
+    )
+
+
+def _is_loopback(listener: socket.socket) -> bool:
+    return ipaddress.ip_address(listener.getsockname()[0].partition("%")[0]).is_loopback
+
+
+def _listener(host: str, port: int | None) -> socket.socket:
+    try:
+        found = socket.getaddrinfo(host, None, type=socket.SOCK_STREAM)
+    except (OSError, UnicodeError) as error:
+        raise CannotListen(f"--host: {host} is no name or address of this machine") from error
+    family, _, _, _, address = found[0]
     for candidate in [port] if port is not None else [USUAL_PORT, 0]:
         # Named as TCP, or the event loop leaves small answers to wait 40 ms for company (Nagle's algorithm).
-        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
+        listener = socket.socket(family, socket.SOCK_STREAM, socket.IPPROTO_TCP)
         listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
-            listener.bind((_HOST, candidate))
+            listener.bind((address[0], candidate))
             listener.listen(128)
-        except OSError:
+        except OSError as error:
             listener.close()
+            reason = error
         else:
             return listener
-    raise PortTaken(f"--port: {port} is taken or not allowed; leave it out to use a free one")
+    if port is None:
+        raise CannotListen(f"--host: {host} cannot be listened on: {reason.strerror}")
+    raise CannotListen(f"--port: {port} is taken or not allowed on {host}; leave it out to use a free one")

@@ -186,4 +186,7 @@ def test_a_port_that_is_taken_is_said_to_be(run, tmp_path):
     with socket.create_server(("127.0.0.1", 0)) as taken:
         port = taken.getsockname()[1]
         status, _, err = run("serve", "--data", str(tmp_path), "--port", str(port))
-    assert (status, err) == (2, f"--port: {port} is taken or not allowed; leave it out to use a free one\n")
+    assert (status, err) == (
+        2,
+        f"--port: {port} is taken or not allowed on 127.0.0.1; leave it out to use a free one\n",
+    )

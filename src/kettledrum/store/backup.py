@@ -6,7 +6,7 @@ from pathlib import Path
 
 from kettledrum.store.damaged import set_aside_if_damaged
 from kettledrum.store.errors import StoreUnusable
-from kettledrum.store.sqlite_file import FILE_NAME, copy_into, damage_in, opened, stamped, tables_in
+from kettledrum.store.sqlite_file import FILE_NAME, copy_into, damage_in, opened, reason, stamped, tables_in
 from kettledrum.store.store import Store
 
 
@@ -24,7 +24,7 @@ def back_up(directory: Path, target: Path) -> None:
         with opened(file) as connection:
             copy_into(connection, target)
     except sqlite3.Error as error:
-        raise StoreUnusable(f"the store in {directory} cannot be read: {error}") from error
+        raise StoreUnusable(f"the store in {directory} cannot be read: {reason(error)}") from error
 
 
 def restore(directory: Path, source: Path) -> Path | None:
@@ -51,7 +51,9 @@ def restore(directory: Path, source: Path) -> Path | None:
                 backup.backup(live)
             return kept
     except (OSError, sqlite3.Error) as error:
-        raise StoreUnusable(f"the backup cannot be put back: {error}; the store is as it was") from error
+        raise StoreUnusable(
+            f"the backup cannot be put back: {reason(error)}; the store is as it was"
+        ) from error
 
 
 def _take_in(source: Path, ready: Path) -> None:
@@ -64,14 +66,14 @@ def _take_in(source: Path, ready: Path) -> None:
                 raise StoreUnusable(f"{source} is no backup of a Kettledrum store")
             copy_into(connection, ready)
     except sqlite3.DatabaseError as error:
-        raise StoreUnusable(f"{source} is no backup of a Kettledrum store: {error}") from error
+        raise StoreUnusable(f"{source} is no backup of a Kettledrum store: {reason(error)}") from error
     try:
         store = Store(ready.parent)
         store.briefs()
         store.close()
     except StoreUnusable as error:
-        reason = str(error).replace(f"the store in {ready.parent}", "it")
-        raise StoreUnusable(f"{source} cannot be put back: {reason}") from error
+        why = str(error).replace(f"the store in {ready.parent}", "it")
+        raise StoreUnusable(f"{source} cannot be put back: {why}") from error
 
 
 def _rise_above(backup: sqlite3.Connection, live: sqlite3.Connection) -> None:

@@ -20,6 +20,7 @@ from kettledrum.store.sqlite_file import (
     copy_into,
     damage_in,
     opened,
+    reason,
     revision_of,
     stamped,
 )
@@ -44,8 +45,7 @@ def open_database(directory: Path) -> Engine:
         with engine.execution_options(writes=True).begin() as connection:
             command.upgrade(_alembic(connection), "head")
     except (OSError, sqlite3.Error, DatabaseError) as error:
-        reason = error.orig if isinstance(error, DatabaseError) else error
-        raise StoreUnusable(f"the store in {directory} cannot be opened: {reason}") from error
+        raise StoreUnusable(f"the store in {directory} cannot be opened: {reason(error)}") from error
     except CommandError as error:
         # Alembic's word for a revision that this version does not have.
         raise StoreUnusable(

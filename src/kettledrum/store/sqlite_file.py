@@ -6,6 +6,8 @@ from contextlib import closing, contextmanager
 from datetime import UTC, datetime
 from pathlib import Path
 
+from sqlalchemy.exc import DatabaseError
+
 from kettledrum.store.errors import StoreUnusable
 
 FILE_NAME = "kettledrum.sqlite"
@@ -51,6 +53,21 @@ def is_damage(error: sqlite3.Error) -> bool:
     return (getattr(error, "sqlite_errorcode", None) or 0) & 0xFF in _DAMAGE
 
 
+def reason(error: BaseException) -> str:
+    """Why a file could not be used, for the user to act on."""
+    cause = error.orig if isinstance(error, DatabaseError) and error.orig else error
+    if isinstance(cause, OSError):
+        return cause.strerror or str(cause)
+    known = {
+        sqlite3.SQLITE_FULL: "the disk is full",
+        sqlite3.SQLITE_IOERR: f"the disk may be full or failing ({cause})",
+        sqlite3.SQLITE_READONLY: "it may be read but not written",
+        sqlite3.SQLITE_CANTOPEN: "its file cannot be opened or made there",
+        sqlite3.SQLITE_BUSY: "another program is holding it",
+    }
+    return known.get((getattr(cause, "sqlite_errorcode", None) or 0) & 0xFF, str(cause))
+
+
 def tables_in(connection: sqlite3.Connection) -> set[str]:
     """The names of the tables."""
     return {name for (name,) in connection.execute("SELECT name FROM sqlite_schema WHERE type = 'table'")}
@@ -75,14 +92,14 @@ def copy_into(source: sqlite3.Connection, target: Path) -> None:
     except FileExistsError as error:
         raise StoreUnusable(f"{target} is there already; nothing was written over it") from error
     except OSError as error:
-        raise StoreUnusable(f"{target} cannot be written: {error.strerror}") from error
+        raise StoreUnusable(f"{target} cannot be written: {reason(error)}") from error
     try:
         with closing(sqlite3.connect(target)) as copy:
             source.backup(copy)
             copy.execute("PRAGMA journal_mode=DELETE")
     except sqlite3.Error as error:
         target.unlink(missing_ok=True)
-        raise StoreUnusable(f"{target} cannot be written: {error}") from error
+        raise StoreUnusable(f"{target} cannot be written: {reason(error)}") from error
 
 
 def stamped(directory: Path, what: str) -> Path:

@@ -29,6 +29,7 @@ from kettledrum.store.damaged import (
 from kettledrum.store.database import open_database
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
+from kettledrum.store.sqlite_file import reason
 from kettledrum.store.tables import JobRow, RevisionRow, SetupRow, now
 
 
@@ -49,7 +50,7 @@ class Store:
         try:
             set_aside_if_damaged(directory)
         except (OSError, sqlite3.Error) as error:
-            raise StoreUnusable(f"the store in {directory} cannot be opened: {error}") from error
+            raise StoreUnusable(f"the store in {directory} cannot be opened: {reason(error)}") from error
         return cls(directory)
 
     def close(self) -> None:
@@ -251,7 +252,7 @@ class Store:
             with Session(self._engine) as session:
                 yield session
         except DatabaseError as error:
-            raise StoreUnusable(f"the store cannot be read: {error.orig}") from error
+            raise StoreUnusable(f"the store cannot be read: {reason(error)}") from error
 
     @contextmanager
     def _writing(self) -> Iterator[Session]:
@@ -260,7 +261,7 @@ class Store:
             with Session(self._engine.execution_options(writes=True)) as session, session.begin():
                 yield session
         except DatabaseError as error:
-            raise StoreUnusable(f"the store cannot be written: {error.orig}") from error
+            raise StoreUnusable(f"the store cannot be written: {reason(error)}") from error
 
 
 def _kept(model: type[AnyModel], text: str, what: str) -> AnyModel:
