@@ -3,6 +3,7 @@
 What goes wrong is said in one line on standard error, with exit status 2.
 """
 
+import gc
 import sys
 from pathlib import Path
 from typing import Annotated
@@ -85,6 +86,8 @@ app.command("import")(data_commands.import_)
 def _serve(
     data: Path | None, port: int | None, host: str, *, demo: bool = False, fresh: bool = False
 ) -> None:
+    # What is loaded now stays for good: looking for what could be freed would only delay the start.
+    gc.disable()
     # Imported here, since a gear table on the command line needs neither web nor database.
     from kettledrum.demo import fill
     from kettledrum.server import serve as start
@@ -94,6 +97,8 @@ def _serve(
     try:
         if demo:
             fill(store, fresh=fresh)
+        gc.freeze()
+        gc.enable()
         start(store, host, port)
     finally:
         store.close()

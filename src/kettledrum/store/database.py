@@ -1,29 +1,16 @@
-"""Opening the SQLite file: settings of every connection, migrations, transactions."""
+"""Opening the SQLite file: settings of every connection, transactions."""
 
 import sqlite3
 from pathlib import Path
 
-from alembic import command
-from alembic.config import Config
-from alembic.script import ScriptDirectory
-from alembic.util import CommandError
 from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.engine.interfaces import DBAPIConnection
 from sqlalchemy.exc import DatabaseError
 from sqlalchemy.pool import ConnectionPoolEntry
 
-from kettledrum import __version__
 from kettledrum.store.errors import StoreUnusable
-from kettledrum.store.sqlite_file import (
-    FILE_NAME,
-    WAIT_MS,
-    copy_into,
-    damage_in,
-    opened,
-    reason,
-    revision_of,
-    stamped,
-)
+from kettledrum.store.migrating import migrate
+from kettledrum.store.sqlite_file import FILE_NAME, WAIT_MS, damage_in, reason
 
 
 def open_database(directory: Path) -> Engine:
@@ -35,40 +22,17 @@ def open_database(directory: Path) -> Engine:
     try:
         directory.mkdir(parents=True, exist_ok=True)
         file = directory / FILE_NAME
-        if file.exists():
-            if damage := damage_in(file):
-                raise StoreUnusable(f"the store in {directory} is damaged: {damage}")
-            _keep_older(file)
+        if file.exists() and (damage := damage_in(file)):
+            raise StoreUnusable(f"the store in {directory} is damaged: {damage}")
         engine = create_engine(f"sqlite:///{file}")
         event.listen(engine, "connect", _settings)
         event.listen(engine, "begin", _begin)
-        with engine.execution_options(writes=True).begin() as connection:
-            command.upgrade(_alembic(connection), "head")
+        migrate(engine, file)
+        # A file that cannot be written is better found now than with what the user types first.
+        with engine.execution_options(writes=True).begin():
+            return engine
     except (OSError, sqlite3.Error, DatabaseError) as error:
         raise StoreUnusable(f"the store in {directory} cannot be opened: {reason(error)}") from error
-    except CommandError as error:
-        # Alembic's word for a revision that this version does not have.
-        raise StoreUnusable(
-            f"the store in {directory} was made by a newer Kettledrum; this one is {__version__}"
-        ) from error
-    return engine
-
-
-def _keep_older(file: Path) -> None:
-    """Copies a store that is about to be migrated, unless it is newer than this version or empty."""
-    revision = revision_of(file)
-    known = [script.revision for script in ScriptDirectory.from_config(_alembic()).walk_revisions()]
-    if revision in known[1:]:
-        with opened(file) as connection:
-            copy_into(connection, stamped(file.parent, f"before-update-from-{revision}"))
-
-
-def _alembic(connection: Connection | None = None) -> Config:
-    config = Config()
-    config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
-    config.set_main_option("path_separator", "os")
-    config.attributes["connection"] = connection
-    return config
 
 
 def _settings(connection: DBAPIConnection, _entry: ConnectionPoolEntry) -> None:
