@@ -15,6 +15,8 @@ export default tseslint.config(
       // The core alone works things out; the front end may only draw, convert units and format.
       "no-restricted-imports": ["error", { patterns: ["**/api/schema"] }],
       eqeqeq: "error",
+      // The first field of a dialog takes the focus, as the dialog does in any case.
+      "jsx-a11y/no-autofocus": ["error", { ignoreNonDOM: true }],
     },
   },
   { files: ["src/api/*.ts"], rules: { "no-restricted-imports": "off" } },

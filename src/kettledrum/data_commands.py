@@ -86,13 +86,13 @@ def import_(file: File, job: JobName = None, data: Data = None) -> None:
         if isinstance(found, Setup):
             if job is None:
                 raise InvalidInput([Problem("--job", "must name the job that this setup is to go into")])
-            store.add_setup(_job_id(store, job), found)
-            _say(f"“{found.name}” was added to “{job}”")
+            added = store.add_setup(_job_id(store, job), found, rename=True)
+            _say(f"“{added.setup.name}” was added to “{job}”")
             return
         if job is not None:
             raise InvalidInput([Problem("--job", "goes with a setup file; this file holds jobs")])
-        for added in store.add_jobs(found):
-            _say(f"“{added.need.name}” was added, with {_count(len(added.setups), 'setup')}")
+        for made in store.add_jobs(found):
+            _say(f"“{made.need.name}” was added, with {_count(len(made.setups), 'setup')}")
 
 
 @contextmanager

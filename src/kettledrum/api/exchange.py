@@ -56,7 +56,7 @@ def import_file(
             raise InvalidInput(
                 [Problem("", "the file holds a setup; open the job that it is to go into first")]
             )
-        return Imported(jobs=[], setup=store.add_setup(job_id, found))
+        return Imported(jobs=[], setup=store.add_setup(job_id, found, rename=True))
     jobs = store.add_jobs(found)
     return Imported(
         jobs=[JobSummary(id=job.id, name=job.need.name, setup_count=len(job.setups)) for job in jobs],

@@ -10,7 +10,7 @@ from kettledrum.core import Brief, Need, Setup
 from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.demo import honey_round
 from kettledrum.formats import written
-from kettledrum.store import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
+from kettledrum.store import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped, brief_of
 
 BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
 SeenAt = Annotated[int, Query(description="The revision that the job was seen at.")]
@@ -41,6 +41,12 @@ def add_demo_job(store: TheStore) -> JobRecord:
 def list_deleted_jobs(store: TheStore) -> list[JobSummary]:
     """The jobs that can be brought back."""
     return store.jobs(deleted=True)
+
+
+@router.get("/places")
+def list_places(store: TheStore) -> list[JobPlaces]:
+    """Every job and its setups by name, to go to."""
+    return store.places()
 
 
 @router.post("/{job_id}/copy", status_code=201, response_model_exclude_unset=True)

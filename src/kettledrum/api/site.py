@@ -19,7 +19,7 @@ _EMPTY_STYLE = "'sha256-47DEQpj8HBSa+/TImW+5JCeuQeRkm5NMpJWZG3hSuFU='"
 _HEADERS = {
     "Content-Security-Policy": (
         f"default-src 'none'; script-src 'self'; style-src 'self' {_EMPTY_STYLE}; "
-        "font-src 'self'; img-src 'self' data:; "
+        "font-src 'self'; img-src 'self' data: blob:; "
         "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
     ),
     "X-Content-Type-Options": "nosniff",

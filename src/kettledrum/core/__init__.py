@@ -11,6 +11,8 @@ from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.ladder import Rung, ladder
 from kettledrum.core.setup import Setup
 from kettledrum.core.validation import AnyModel, problems, validate
+from kettledrum.core.wheel import MeasuredRollout
+from kettledrum.core.wheel_sizes import WheelSize, wheel_sizes
 
 __all__ = [
     "AnyModel",
@@ -22,11 +24,13 @@ __all__ = [
     "GearTable",
     "InvalidInput",
     "KettledrumError",
+    "MeasuredRollout",
     "Need",
     "Problem",
     "Rider",
     "Rung",
     "Setup",
+    "WheelSize",
     "compare",
     "difference",
     "gear_table",
@@ -34,4 +38,5 @@ __all__ = [
     "place_in",
     "problems",
     "validate",
+    "wheel_sizes",
 ]

@@ -143,7 +143,11 @@ Efficiency = Annotated[float, Within(0, 1, above=True)]
 BeadSeatMm = Annotated[float, Within(100, 800)]
 """Bead seat diameter after ISO 5775, in mm."""
 TyreMm = Annotated[float, Within(10, 150)]
-RolloutMm = Annotated[float, Within(300, 4000)]
+ROLLOUT_MM = (300.0, 4000.0)
+RolloutMm = Annotated[float, Within(*ROLLOUT_MM)]
+Turns = Annotated[float, Within(0.5, 1000)]
+DistanceM = Annotated[float, Within(0.1, 4000)]
+"""A measured length of road, in metres."""
 CrankMm = Annotated[float, Within(50, 300)]
 
 MassKg = Annotated[float, Within(15, 300)]

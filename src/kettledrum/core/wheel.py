@@ -4,7 +4,16 @@ import math
 
 from pydantic import model_validator
 
-from kettledrum.core.quantities import BeadSeatMm, Model, RolloutMm, TyreMm, refused
+from kettledrum.core.quantities import (
+    ROLLOUT_MM,
+    BeadSeatMm,
+    DistanceM,
+    Model,
+    RolloutMm,
+    Turns,
+    TyreMm,
+    refused,
+)
 
 
 class Wheel(Model):
@@ -38,3 +47,28 @@ class Wheel(Model):
     def diameter_m(self) -> float:
         """Diameter in metres of the circle the wheel rolls on."""
         return self.circumference_m / math.pi
+
+
+class MeasuredRollout(Model):
+    """A roll-out measured on the road: so many `turns` of the loaded wheel took the bicycle `distance_m` on.
+
+    Raises for a distance that no wheel covers in so many turns (0.3 to 4 m each).
+    """
+
+    turns: Turns
+    distance_m: DistanceM
+
+    @model_validator(mode="after")
+    def _is_a_wheels(self) -> "MeasuredRollout":
+        low, high = ROLLOUT_MM
+        if not low <= self.rollout_mm <= high:
+            raise refused(
+                f"is {self.rollout_mm / 1000:.3g} m a turn; from {low / 1000:g} to {high / 1000:g} m is allowed",
+                "distance_m",
+            )
+        return self
+
+    @property
+    def rollout_mm(self) -> float:
+        """Millimetres for one turn, to a tenth: a tape on the road tells no more."""
+        return round(self.distance_m * 1000 / self.turns, 1)

@@ -3,11 +3,12 @@
 from kettledrum.store.backup import back_up, restore
 from kettledrum.store.damaged import Damaged
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
-from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
+from kettledrum.store.records import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped, brief_of
 from kettledrum.store.store import Store
 
 __all__ = [
     "Damaged",
+    "JobPlaces",
     "JobRecord",
     "JobSummary",
     "NotFound",

@@ -46,6 +46,22 @@ class JobSummary(BaseModel):
     setup_count: int
 
 
+class SetupPlace(BaseModel):
+    """A setup by its letter and name."""
+
+    id: str
+    letter: str
+    name: str
+
+
+class JobPlaces(BaseModel):
+    """A job and its setups by name."""
+
+    id: str
+    name: str
+    setups: list[SetupPlace]
+
+
 def brief_of(job: JobRecord) -> Brief:
     """The job as a brief, as it would be written to a file."""
     reference = next((held.setup.name for held in job.setups if held.id == job.reference_id), None)

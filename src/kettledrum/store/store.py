@@ -15,6 +15,7 @@ from sqlmodel import Session, col, delete, func, select
 
 from kettledrum.core import AnyModel, Brief, InvalidInput, Need, Problem, Setup
 from kettledrum.core.brief import MOST_SETUPS
+from kettledrum.core.names import free_name
 from kettledrum.core.quantities import NAME_LENGTH
 from kettledrum.formats import as_json
 from kettledrum.store import revisions
@@ -28,7 +29,15 @@ from kettledrum.store.damaged import (
 )
 from kettledrum.store.database import open_database
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
-from kettledrum.store.records import JobRecord, JobSummary, SetupRecord, Stepped, brief_of
+from kettledrum.store.records import (
+    JobPlaces,
+    JobRecord,
+    JobSummary,
+    SetupPlace,
+    SetupRecord,
+    Stepped,
+    brief_of,
+)
 from kettledrum.store.sqlite_file import reason
 from kettledrum.store.tables import JobRow, RevisionRow, SetupRow, now
 
@@ -70,6 +79,21 @@ class Store:
             return [
                 JobSummary(id=row.id, name=row.name, setup_count=counts.get(row.id, 0))
                 for row in _job_rows(session, deleted=deleted)
+            ]
+
+    def places(self) -> list[JobPlaces]:
+        """Every job and setup by name, as somewhere to go to."""
+        with self._reading() as session:
+            return [
+                JobPlaces(
+                    id=row.id,
+                    name=row.name,
+                    setups=[
+                        SetupPlace(id=setup.id, letter=setup.letter, name=setup.name)
+                        for setup in _present(session, row.id)
+                    ],
+                )
+                for row in _job_rows(session)
             ]
 
     def job(self, job_id: str) -> JobRecord:
@@ -181,9 +205,15 @@ class Store:
                 rows[setup_id].position = position
         return self.job(job_id)
 
-    def add_setup(self, job_id: str, setup: Setup) -> SetupRecord:
-        """Adds a setup at the end of a job, with the first letter that is free."""
+    def add_setup(self, job_id: str, setup: Setup, *, rename: bool = False) -> SetupRecord:
+        """Adds a setup at the end of a job, with the first letter that is free.
+
+        With `rename`, one whose name is taken in the job gets a number behind it.
+        """
         with self._changing(job_id) as (session, job):
+            if rename:
+                taken = {row.name for row in _present(session, job_id)}
+                setup = setup.model_copy(update={"name": free_name(setup.name, taken)})
             row = _add_setup(session, job_id, setup)
             if job.reference_id is None:
                 job.reference_id = row.id

@@ -4,8 +4,11 @@ import type { components, paths } from "./schema";
 export type Brief = components["schemas"]["Brief"];
 export type ComparedSetup = components["schemas"]["ComparedSetup"];
 export type Comparison = components["schemas"]["Comparison"];
+export type Damaged = components["schemas"]["Damaged"];
 export type FieldProblem = components["schemas"]["FieldProblem"];
 export type Gear = components["schemas"]["Gear"];
+export type Imported = components["schemas"]["Imported"];
+export type JobPlaces = components["schemas"]["JobPlaces"];
 export type JobRecord = components["schemas"]["JobRecord"];
 export type JobSummary = components["schemas"]["JobSummary"];
 export type Need = components["schemas"]["Need"];
@@ -16,6 +19,7 @@ export type SetupRecord = components["schemas"]["SetupRecord"];
 export type Stage = NonNullable<Setup["path"]>[number];
 export type Stepped = components["schemas"]["Stepped"];
 export type StageOptions = components["schemas"]["StageOptions"];
+export type WheelSize = components["schemas"]["WheelSize"];
 
 export const api = createClient<paths>({ baseUrl: window.location.origin });
 

@@ -51,12 +51,10 @@ export function useAddJob() {
   const keep = useKeepAnswer();
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (brief: Brief | "demo" | { text: string }) => {
-      if (brief === "demo") return dataOf<JobRecord>(api.POST("/api/jobs/demo"));
-      // A file goes as the text it is; the server reads and judges it.
-      const body = "text" in brief ? brief.text : JSON.stringify(brief);
-      return dataOf<JobRecord>(api.POST("/api/jobs", asText(body)));
-    },
+    mutationFn: (brief: Brief | "demo") =>
+      dataOf<JobRecord>(
+        brief === "demo" ? api.POST("/api/jobs/demo") : api.POST("/api/jobs", { body: brief }),
+      ),
     onSuccess: (job) => {
       keep.job(job);
       return client.invalidateQueries({ queryKey: ["jobs"] });

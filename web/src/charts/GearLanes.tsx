@@ -44,7 +44,7 @@ export function GearLanes({ setups, speedKmh, onSpeed }: Props) {
   const readings = setups.map((setup) => readingAt(setup.table, speedKmh));
 
   return (
-    <div className={styles.lanes} ref={ref} style={{ height: layout.height }}>
+    <div className={styles.lanes} data-drawing="lanes" ref={ref} style={{ height: layout.height }}>
       {!layout.narrow && <p className={styles.at}>at {units.speed(speedKmh)}</p>}
       <svg
         width={width}

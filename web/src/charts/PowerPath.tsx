@@ -33,7 +33,7 @@ export function PowerPath({ table, setup, gear, selected, onPick, onOption }: Pr
   const pick = (place: string) => ({ place, selected: selected === place, onPick });
 
   return (
-    <div className={styles.scroll}>
+    <div className={styles.scroll} data-drawing="path">
       <svg
         className={styles.drawing}
         viewBox={`0 0 ${layout.width} ${HEIGHT}`}

@@ -106,6 +106,14 @@ export function useSetupEntries(job: JobRecord): Map<string, Entry<SetupDraft>> 
   );
 }
 
+/** Has everything that is being typed saved now. */
+export function useFlush(): () => Promise<void> {
+  const { setups, needs } = useDrafts();
+  return async () => {
+    await Promise.all([setups.flush(), needs.flush()]);
+  };
+}
+
 /** Undo and redo of a job, after whatever is being typed has been saved. */
 export function useStepping(job: JobRecord) {
   const { setups, needs } = useDrafts();

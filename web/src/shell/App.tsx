@@ -3,7 +3,9 @@ import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { BringInProvider } from "../exchange/BringIn";
 import { DraftsProvider } from "../drafts/DraftsProvider";
+import { KeysProvider } from "../keys/KeysProvider";
 import { JobFrame } from "./JobFrame";
 import { Notices } from "./Notices";
 import { isOneOf, useRemembered } from "./remembered";
@@ -29,30 +31,34 @@ export function App() {
           <Notices>
             <DraftsProvider>
               <BrowserRouter>
-                <Routes>
-                  <Route
-                    path="/jobs/new"
-                    element={
-                      <Suspense fallback={<Loading what="a new job" />}>
-                        <NewJob />
-                      </Suspense>
-                    }
-                  />
-                  <Route path="/jobs/:jobId" element={<JobFrame />}>
-                    <Route index element={<Navigate to="line-up" replace />} />
-                    <Route path="job" element={<JobView />} />
-                    <Route path="setups/:setupId?" element={<Setups />} />
-                    <Route path="line-up" element={<LineUp />} />
-                  </Route>
-                  <Route
-                    path="*"
-                    element={
-                      <Suspense fallback={<Loading what="your jobs" />}>
-                        <FirstJob />
-                      </Suspense>
-                    }
-                  />
-                </Routes>
+                <KeysProvider>
+                  <BringInProvider>
+                    <Routes>
+                      <Route
+                        path="/jobs/new"
+                        element={
+                          <Suspense fallback={<Loading what="a new job" />}>
+                            <NewJob />
+                          </Suspense>
+                        }
+                      />
+                      <Route path="/jobs/:jobId" element={<JobFrame />}>
+                        <Route index element={<Navigate to="line-up" replace />} />
+                        <Route path="job" element={<JobView />} />
+                        <Route path="setups/:setupId?" element={<Setups />} />
+                        <Route path="line-up" element={<LineUp />} />
+                      </Route>
+                      <Route
+                        path="*"
+                        element={
+                          <Suspense fallback={<Loading what="your jobs" />}>
+                            <FirstJob />
+                          </Suspense>
+                        }
+                      />
+                    </Routes>
+                  </BringInProvider>
+                </KeysProvider>
               </BrowserRouter>
             </DraftsProvider>
           </Notices>

@@ -3,24 +3,22 @@ import { useRef, type RefObject } from "react";
 interface Props {
   label: string;
   input: RefObject<HTMLInputElement | null>;
-  onText: (text: string, name: string) => void;
+  onFiles: (files: File[]) => void;
 }
 
-/** Takes a file's text; `pick` of the hook below opens the browser's file dialog. */
-export function FileInput({ label, input, onText }: Props) {
-  const take = async (file: File | undefined) => {
-    if (file) onText(await file.text(), file.name);
-  };
+/** Takes files; `pick` of the hook below opens the browser's file dialog. */
+export function FileInput({ label, input, onFiles }: Props) {
   return (
     <input
       ref={input}
       type="file"
-      accept=".json,application/json"
+      multiple
+      accept=".json,.zip,application/json,application/zip"
       className="visually-hidden"
       aria-label={label}
       tabIndex={-1}
       onChange={(event) => {
-        void take(event.target.files?.[0]);
+        onFiles([...(event.target.files ?? [])]);
         event.target.value = "";
       }}
     />

@@ -2,6 +2,7 @@ import { Suspense } from "react";
 import { Outlet, useOutletContext, useParams } from "react-router";
 import type { JobRecord } from "../api/client";
 import { useJob } from "../api/jobs";
+import { DamagedNotice } from "../exchange/DamagedNotice";
 import styles from "./JobFrame.module.css";
 import { Rail } from "./Rail";
 import { Failure, Loading } from "./Status";
@@ -19,6 +20,7 @@ export function JobFrame() {
       <Rail jobId={jobId} />
       <TopBar job={job} />
       <main id="view" className={styles.view} tabIndex={-1}>
+        <DamagedNotice />
         {job ? (
           <Suspense fallback={<Loading what="the view" />}>
             <Outlet context={job} />

@@ -1,11 +1,6 @@
 import { NavLink } from "react-router";
 import styles from "./Rail.module.css";
-
-const GROUPS = [
-  { name: "Need", entries: [{ name: "Job", path: "job" }] },
-  { name: "Build", entries: [{ name: "Setups", path: "setups" }] },
-  { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },
-];
+import { VIEW_GROUPS } from "./views";
 
 /** The views in the order of the work; only what exists is shown. */
 export function Rail({ jobId }: { jobId: string }) {
@@ -15,7 +10,7 @@ export function Rail({ jobId }: { jobId: string }) {
         <img src="/favicon.svg" alt="" width={32} height={32} />
         <span>Kettledrum</span>
       </div>
-      {GROUPS.map((group) => (
+      {VIEW_GROUPS.map((group) => (
         <section key={group.name} className={styles.group} aria-label={group.name}>
           <h2>{group.name}</h2>
           {group.entries.map((entry) => (

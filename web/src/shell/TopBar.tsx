@@ -1,6 +1,8 @@
 import { useContext } from "react";
 import DarkModeOutlined from "@mui/icons-material/DarkModeOutlined";
+import KeyboardOutlined from "@mui/icons-material/KeyboardOutlined";
 import LightModeOutlined from "@mui/icons-material/LightModeOutlined";
+import SearchOutlined from "@mui/icons-material/SearchOutlined";
 import IconButton from "@mui/material/IconButton";
 import MenuItem from "@mui/material/MenuItem";
 import Select from "@mui/material/Select";
@@ -8,6 +10,7 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useColorScheme } from "@mui/material/styles";
 import type { JobRecord } from "../api/client";
+import { useKeys } from "../keys/KeysContext";
 import { JobMenu } from "./JobMenu";
 import styles from "./TopBar.module.css";
 import { UndoButtons } from "./UndoButtons";
@@ -26,6 +29,7 @@ export function TopBar({ job }: { job: JobRecord | undefined }) {
       <div className={`${styles.choices} no-print`}>
         <UnitChoices />
         <ThemeChoice />
+        <KeyButtons />
       </div>
     </header>
   );
@@ -63,6 +67,20 @@ function UnitChoices() {
           </MenuItem>
         ))}
       </Select>
+    </>
+  );
+}
+
+function KeyButtons() {
+  const { openList, openJump } = useKeys();
+  return (
+    <>
+      <IconButton size="small" aria-label="Go to…" title="Go to… (Ctrl+K)" onClick={openJump}>
+        <SearchOutlined />
+      </IconButton>
+      <IconButton size="small" aria-label="Keys" title="Keys (?)" onClick={openList}>
+        <KeyboardOutlined />
+      </IconButton>
     </>
   );
 }

@@ -82,6 +82,7 @@ export const theme = createTheme({
         },
       },
     },
+    MuiDialogTitle: { styleOverrides: { root: { fontSize: "1.25rem", fontWeight: 700 } } },
     MuiMenuItem: { styleOverrides: { root: { fontSize: "0.9375rem" } } },
   },
 });

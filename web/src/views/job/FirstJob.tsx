@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { Link, Navigate, useNavigate } from "react-router";
 import { Refused } from "../../api/client";
 import { useAddJob, useDeletedJobs, useJobs } from "../../api/jobs";
+import { DamagedNotice } from "../../exchange/DamagedNotice";
 import { emptyNeed, needOf } from "../../drafts/needDraft";
 import { Failure, Loading } from "../../shell/Status";
 import styles from "./Job.module.css";
@@ -35,6 +36,7 @@ export function NewJob() {
       <p className={styles.mark}>
         <img src="/favicon.svg" alt="" width={32} height={32} /> Kettledrum
       </p>
+      <DamagedNotice />
       <h1>What must the bicycle do?</h1>
       <p>
         Say who rides; then set the drives that might do the job side by side.

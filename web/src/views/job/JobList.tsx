@@ -1,16 +1,17 @@
-import { useState } from "react";
+import ArchiveOutlined from "@mui/icons-material/ArchiveOutlined";
 import ContentCopyOutlined from "@mui/icons-material/ContentCopyOutlined";
+import ContentPasteOutlined from "@mui/icons-material/ContentPasteOutlined";
 import DeleteOutlined from "@mui/icons-material/DeleteOutlined";
 import FileDownloadOutlined from "@mui/icons-material/FileDownloadOutlined";
 import FileOpenOutlined from "@mui/icons-material/FileOpenOutlined";
 import RestoreOutlined from "@mui/icons-material/RestoreOutlined";
 import Add from "@mui/icons-material/Add";
-import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import { Link, useNavigate } from "react-router";
 import type { JobSummary } from "../../api/client";
-import { useAddJob, useDeletedJobs, useJobActions, useJobs } from "../../api/jobs";
+import { useDeletedJobs, useJobActions, useJobs } from "../../api/jobs";
+import { useBringIn } from "../../exchange/BringInContext";
 import { FileInput, useFileInput } from "../../shell/FileInput";
 import { useNotify } from "../../shell/Notices";
 import styles from "./Job.module.css";
@@ -24,14 +25,10 @@ export function JobList({ openId }: { openId: string | undefined }) {
   const notify = useNotify();
   const failed = (what: string) => (error: Error) => notify({ text: `${what}: ${error.message}` });
 
-  const add = useAddJob();
+  const bringIn = useBringIn();
   const file = useFileInput();
-  const [refusal, setRefusal] = useState("");
 
-  const open = (job: { id: string }) => {
-    setRefusal("");
-    return navigate(`/jobs/${job.id}/job`);
-  };
+  const open = (job: { id: string }) => navigate(`/jobs/${job.id}/job`);
   const bringBack = (job: JobSummary) =>
     restore.mutateAsync(job.id).then(open, failed(`“${job.name}” was not brought back`));
   const putAway = async (job: JobSummary) => {
@@ -59,22 +56,12 @@ export function JobList({ openId }: { openId: string | undefined }) {
           <Button startIcon={<FileOpenOutlined />} onClick={file.pick}>
             From a file
           </Button>
+          <Button startIcon={<ContentPasteOutlined />} onClick={bringIn.paste}>
+            Paste
+          </Button>
         </span>
       </div>
-      <FileInput
-        label="Job file"
-        input={file.input}
-        onText={(text, name) =>
-          void add
-            .mutateAsync({ text })
-            .then(open, (error: Error) => setRefusal(`${name} was not added: ${error.message}`))
-        }
-      />
-      {refusal && (
-        <Alert severity="error" onClose={() => setRefusal("")}>
-          {refusal}
-        </Alert>
-      )}
+      <FileInput label="Job file" input={file.input} onFiles={bringIn.files} />
       <ul>
         {jobs.map((job) => (
           <li key={job.id} aria-current={job.id === openId}>
@@ -110,6 +97,11 @@ export function JobList({ openId }: { openId: string | undefined }) {
           </li>
         ))}
       </ul>
+      {jobs.length > 0 && (
+        <Button startIcon={<ArchiveOutlined />} href="/api/archive" download>
+          Save all jobs in one archive
+        </Button>
+      )}
       {deleted.length > 0 && (
         <>
           <h3>Deleted</h3>

@@ -1,9 +1,15 @@
+import PrintOutlined from "@mui/icons-material/PrintOutlined";
+import Button from "@mui/material/Button";
 import { GearLanes } from "../../charts/GearLanes";
+import { useFlush } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
+import { SaveMenu } from "../../exchange/SaveMenu";
+import { drawingSavings, gearSavings } from "../../exchange/savings";
 import { NoSetups } from "../setups/NoSetups";
 import { useJobOfView } from "../../shell/JobFrame";
 import { useRemembered } from "../../shell/remembered";
 import { Failure, Loading } from "../../shell/Status";
+import { useUnits } from "../../shell/units";
 import { EveryGear } from "./EveryGear";
 import { HeadlineTable } from "./HeadlineTable";
 import styles from "./LineUp.module.css";
@@ -14,6 +20,8 @@ const isSpeed = (value: unknown): value is number => typeof value === "number" &
 export function LineUp() {
   const job = useJobOfView();
   const { bench, error, retry } = useWorkbench(job);
+  const units = useUnits();
+  const flush = useFlush();
   const [speed, setSpeed] = useRemembered("speed", 14, isSpeed);
   const shown = bench && bench.setups.length > 0;
   if (job.setups.length === 0) return <NoSetups job={job} />;
@@ -26,6 +34,19 @@ export function LineUp() {
         <p>
           {count} on one road speed scale; each bar is one gear from {low} to {high} rpm
         </p>
+        {shown && (
+          <div className={`${styles.actions} no-print`}>
+            <SaveMenu
+              groups={[
+                gearSavings({ jobId: job.id, name: job.need.name, system: units.system, flush }),
+                drawingSavings("lanes", `${job.need.name}, line-up`),
+              ]}
+            />
+            <Button startIcon={<PrintOutlined />} onClick={() => window.print()}>
+              Print
+            </Button>
+          </div>
+        )}
       </div>
       {error && <Failure error={error} retry={retry} />}
       {!shown && !error && <Loading what="the line-up" />}

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import Add from "@mui/icons-material/Add";
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
@@ -8,6 +8,8 @@ import MenuItem from "@mui/material/MenuItem";
 import { useNavigate } from "react-router";
 import type { JobRecord, Setup } from "../../api/client";
 import { useAddSetup } from "../../api/jobs";
+import { useBringIn } from "../../exchange/BringInContext";
+import { useSingleKey } from "../../keys/KeysContext";
 import { FileInput, useFileInput } from "../../shell/FileInput";
 import { copyOf, startedFrom, STARTING_POINTS } from "./startingPoints";
 import styles from "./AddSetup.module.css";
@@ -21,22 +23,19 @@ interface Props {
 /** Adds a setup: from a starting point, as a copy, or from a setup file. */
 export function AddSetup({ job, like, prominent }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const [fileName, setFileName] = useState("");
   const file = useFileInput();
+  const button = useRef<HTMLButtonElement>(null);
+  useSingleKey("n", () => setAnchor(button.current));
+  const bringIn = useBringIn();
   const navigate = useNavigate();
   const adding = useAddSetup(job.id);
   const taken = job.setups.map((record) => record.setup.name);
 
-  const add = (text: string) =>
-    adding.mutate(text, { onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`) });
   const addSetup = (setup: Setup) => {
     setAnchor(null);
-    setFileName("");
-    add(JSON.stringify(setup));
-  };
-  const addFile = (text: string, name: string) => {
-    setFileName(name);
-    add(text);
+    adding.mutate(JSON.stringify(setup), {
+      onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`),
+    });
   };
 
   return (
@@ -47,6 +46,7 @@ export function AddSetup({ job, like, prominent }: Props) {
         loading={adding.isPending}
         loadingPosition="start"
         aria-haspopup="menu"
+        ref={button}
         onClick={(event) => setAnchor(event.currentTarget)}
       >
         Add setup
@@ -70,12 +70,19 @@ export function AddSetup({ job, like, prominent }: Props) {
         >
           From a setup file…
         </MenuItem>
+        <MenuItem
+          onClick={() => {
+            setAnchor(null);
+            bringIn.paste();
+          }}
+        >
+          From pasted text…
+        </MenuItem>
       </Menu>
-      <FileInput label="Setup file" input={file.input} onText={addFile} />
+      <FileInput label="Setup file" input={file.input} onFiles={bringIn.files} />
       {adding.error && (
         <Alert severity="error" onClose={() => adding.reset()} className={styles.error}>
-          {fileName ? `${fileName} was not added: ` : "Not added: "}
-          {adding.error.message}
+          Not added: {adding.error.message}
         </Alert>
       )}
     </div>

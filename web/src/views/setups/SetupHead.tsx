@@ -1,19 +1,22 @@
 import DeleteOutlined from "@mui/icons-material/DeleteOutlined";
-import FileDownloadOutlined from "@mui/icons-material/FileDownloadOutlined";
 import FlagOutlined from "@mui/icons-material/FlagOutlined";
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import { useNavigate } from "react-router";
-import type { FieldProblem, JobRecord } from "../../api/client";
+import { api, dataOf, type FieldProblem, type JobRecord, type SetupRecord } from "../../api/client";
 import { useDeleteSetup, useMakeReference, useRestoreSetup } from "../../api/jobs";
-import type { Editing } from "../../drafts/DraftsProvider";
+import { useFlush, type Editing } from "../../drafts/DraftsProvider";
 import type { SetupDraft } from "../../drafts/setupDraft";
 import type { BenchSetup } from "../../drafts/useWorkbench";
+import { SaveMenu } from "../../exchange/SaveMenu";
+import { copyText, download } from "../../exchange/saving";
+import { drawingSavings, gearSavings } from "../../exchange/savings";
 import { boundFields } from "../../shell/boundFields";
 import { FieldText } from "../../shell/FieldText";
 import { useNotify } from "../../shell/Notices";
 import { problemsElsewhere } from "../../shell/problems";
 import { SaveState, SaveTrouble } from "../../shell/SaveState";
+import { useUnits } from "../../shell/units";
 import { shownPlaces } from "./places";
 import { AddStage } from "./StagePart";
 import styles from "./Setups.module.css";
@@ -58,13 +61,7 @@ export function SetupHead({ job, shown, editing, problems }: Props) {
               Make reference
             </Button>
           )}
-          <Button
-            startIcon={<FileDownloadOutlined />}
-            href={`/api/jobs/${job.id}/setups/${record.id}/file`}
-            download={`${record.setup.name}.json`}
-          >
-            Save as file
-          </Button>
+          <SaveSetup job={job} record={record} />
           <DeleteButton job={job} shown={shown} onDeleted={editing.discard} />
         </div>
       </div>
@@ -81,6 +78,43 @@ export function SetupHead({ job, shown, editing, problems }: Props) {
         </Alert>
       )}
     </>
+  );
+}
+
+function SaveSetup({ job, record }: { job: JobRecord; record: SetupRecord }) {
+  const { system } = useUnits();
+  const flush = useFlush();
+  const { name } = record.setup;
+  const file = async () => {
+    await flush();
+    const path = { job_id: job.id, setup_id: record.id };
+    return dataOf<string>(
+      api.GET("/api/jobs/{job_id}/setups/{setup_id}/file", { params: { path }, parseAs: "text" }),
+    );
+  };
+  return (
+    <SaveMenu
+      groups={[
+        [
+          {
+            label: "Setup file",
+            run: async () => {
+              download(new Blob([await file()], { type: "application/json" }), `${name}.json`);
+              return undefined;
+            },
+          },
+          {
+            label: "Copy the setup as text",
+            run: async () => {
+              await copyText(await file());
+              return "The setup is on the clipboard; paste it into any job.";
+            },
+          },
+        ],
+        gearSavings({ jobId: job.id, setupId: record.id, name, system, flush }),
+        drawingSavings("path", `${name}, power path`),
+      ]}
+    />
   );
 }
 

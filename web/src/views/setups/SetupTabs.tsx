@@ -17,10 +17,11 @@ import {
   useSortable,
 } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { NavLink } from "react-router";
+import { NavLink, useNavigate } from "react-router";
 import type { JobRecord, SetupRecord } from "../../api/client";
 import { useChangeOrder } from "../../api/jobs";
 import type { BenchSetup } from "../../drafts/useWorkbench";
+import { useSingleKey } from "../../keys/KeysContext";
 import { Letter } from "../../shell/Letter";
 import { useNotify } from "../../shell/Notices";
 import { AddSetup } from "./AddSetup";
@@ -40,6 +41,13 @@ const stayHere = (event: Event) => event.preventDefault();
 /** The setups in their order, which is changed by dragging one or by keys. */
 export function SetupTabs({ job, shown }: Props) {
   const order = useChangeOrder(job);
+  const navigate = useNavigate();
+  const go = (by: 1 | -1) => {
+    const to = job.setups[job.setups.findIndex((record) => record.id === shown?.record.id) + by];
+    if (to) void navigate(`/jobs/${job.id}/setups/${to.id}`);
+  };
+  useSingleKey("[", () => go(-1));
+  useSingleKey("]", () => go(1));
   const notify = useNotify();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 8 } }),

@@ -1,0 +1,73 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, dataOf, type Damaged, type Imported, type JobSummary } from "./client";
+
+/** Brings a file of any kind in; a setup goes into the job named. The server reads and judges it. */
+export function useImport() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ content, jobId }: { content: Blob; jobId: string | undefined }) =>
+      dataOf<Imported>(
+        api.POST("/api/import", {
+          params: { query: { job_id: jobId } },
+          body: content as never,
+          bodySerializer: () => content,
+          headers: { "Content-Type": "application/octet-stream" },
+        }),
+      ),
+    onSuccess: (_imported, { jobId }) =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: ["jobs"] }),
+        jobId && client.invalidateQueries({ queryKey: ["job", jobId] }),
+      ]),
+  });
+}
+
+const DAMAGED = ["damaged"];
+
+export function useDamaged() {
+  return useQuery({
+    queryKey: DAMAGED,
+    queryFn: () => dataOf<Damaged[]>(api.GET("/api/damaged")),
+    staleTime: Infinity,
+  });
+}
+
+/** Brings back what can be read of a damaged store, or leaves it where it lies. */
+export function useDamagedActions() {
+  const client = useQueryClient();
+  const onSuccess = () =>
+    Promise.all([
+      client.invalidateQueries({ queryKey: DAMAGED }),
+      client.invalidateQueries({ queryKey: ["jobs"] }),
+    ]);
+  const inPath = (file: string) => ({ params: { path: { file } } });
+  const bringBack = useMutation({
+    mutationFn: (file: string) =>
+      dataOf<JobSummary[]>(api.POST("/api/damaged/{file}/bring-back", inPath(file))),
+    onSuccess,
+  });
+  const dismiss = useMutation({
+    mutationFn: (file: string) => dataOf<undefined>(api.POST("/api/damaged/{file}/dismiss", inPath(file))),
+    onSuccess,
+  });
+  return { bringBack, dismiss };
+}
+
+/** A job's or a setup's gear table as text for a spreadsheet's clipboard. */
+export async function gearTableText(
+  jobId: string,
+  setupId: string | undefined,
+  system: "metric" | "imperial",
+) {
+  const query = { system, tabs: true };
+  const answer = setupId
+    ? api.GET("/api/jobs/{job_id}/setups/{setup_id}/gears.csv", {
+        params: { path: { job_id: jobId, setup_id: setupId }, query },
+        parseAs: "text",
+      })
+    : api.GET("/api/jobs/{job_id}/gears.csv", {
+        params: { path: { job_id: jobId }, query },
+        parseAs: "text",
+      });
+  return dataOf<string>(answer);
+}

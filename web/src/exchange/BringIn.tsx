@@ -1,0 +1,169 @@
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import Alert from "@mui/material/Alert";
+import { useMatch, useNavigate } from "react-router";
+import type { Imported } from "../api/client";
+import { useImport } from "../api/exchange";
+import { useJobActions } from "../api/jobs";
+import { isTyping } from "../shell/isTyping";
+import { useNotify } from "../shell/Notices";
+import styles from "./BringIn.module.css";
+import { BringInContext, type BringIn } from "./BringInContext";
+
+const PasteDialog = lazy(async () => ({ default: (await import("./PasteDialog")).PasteDialog }));
+
+/** Takes setups, jobs and archives in wherever the rider is: as files, dropped on the page, or pasted. */
+export function BringInProvider({ children }: { children: ReactNode }) {
+  const jobId = useMatch("/jobs/:jobId/*")?.params.jobId;
+  const { mutateAsync } = useImport();
+  const shown = useShowImported(jobId);
+  const [refusals, setRefusals] = useState<string[]>([]);
+  const [pasting, setPasting] = useState(false);
+
+  const take = async (content: Blob) => {
+    const openJob = jobId === "new" ? undefined : jobId;
+    shown(await mutateAsync({ content, jobId: openJob }), openJob);
+  };
+  const files = async (given: Iterable<File>) => {
+    const refused: string[] = [];
+    // One after the other: each is a step of its own, to be taken back by itself.
+    for (const file of given) {
+      try {
+        await take(file);
+      } catch (error) {
+        refused.push(`${file.name} was not added: ${(error as Error).message}`);
+      }
+    }
+    setRefusals(refused);
+  };
+  const takeText = (text: string) => take(new Blob([text]));
+
+  const latest = useRef({ files, takeText });
+  useEffect(() => {
+    latest.current = { files, takeText };
+  });
+  const dropping = useDroppedFiles((dropped) => void latest.current.files(dropped));
+  usePasted({
+    onFiles: (pasted) => void latest.current.files(pasted),
+    onText: (text) =>
+      void latest.current
+        .takeText(text)
+        .then(() => setRefusals([]))
+        .catch((error: Error) => setRefusals([`What was pasted was not added: ${error.message}`])),
+  });
+  const ways = useMemo<BringIn>(
+    () => ({
+      files: (given) => void latest.current.files(given),
+      paste: () => setPasting(true),
+    }),
+    [],
+  );
+
+  return (
+    <BringInContext value={ways}>
+      {children}
+      {refusals.length > 0 && (
+        <div className={styles.refusals}>
+          <Alert severity="error" variant="outlined" onClose={() => setRefusals([])}>
+            {refusals.map((refusal) => (
+              <p key={refusal}>{refusal}</p>
+            ))}
+          </Alert>
+        </div>
+      )}
+      {dropping && (
+        <div className={styles.drop} aria-hidden>
+          <p>Drop a setup, a job or an archive</p>
+        </div>
+      )}
+      {pasting && (
+        <Suspense>
+          <PasteDialog onText={takeText} onClose={() => setPasting(false)} />
+        </Suspense>
+      )}
+    </BringInContext>
+  );
+}
+
+/** Opens what came in, and says what it was, with a way to take it back. */
+function useShowImported(openJob: string | undefined) {
+  const navigate = useNavigate();
+  const notify = useNotify();
+  const { remove } = useJobActions();
+  return ({ jobs, setup }: Imported, jobId: string | undefined) => {
+    if (setup) {
+      notify({ text: `“${setup.setup.name}” was added as ${setup.letter}.` });
+      void navigate(`/jobs/${jobId}/setups/${setup.id}`);
+      return;
+    }
+    const [first] = jobs;
+    if (!first) {
+      notify({ text: "The archive holds no job." });
+      return;
+    }
+    const takeBack = async () => {
+      for (const job of jobs) await remove.mutateAsync(job.id);
+      void navigate(openJob ? `/jobs/${openJob}/job` : "/");
+    };
+    const text = jobs.length === 1 ? `“${first.name}” was added.` : `${jobs.length} jobs were added.`;
+    notify({ text, action: { label: "Take it back", run: () => void takeBack() } });
+    void navigate(`/jobs/${first.id}/job`);
+  };
+}
+
+const holdsFiles = (event: DragEvent): boolean => event.dataTransfer?.types.includes("Files") ?? false;
+
+/** Whether files are being dragged over the page; `onDrop` gets them. */
+function useDroppedFiles(onDrop: (files: File[]) => void): boolean {
+  const [over, setOver] = useState(false);
+  const latest = useRef(onDrop);
+  useEffect(() => {
+    latest.current = onDrop;
+  });
+  useEffect(() => {
+    const onOver = (event: DragEvent) => {
+      if (!holdsFiles(event)) return;
+      event.preventDefault();
+      setOver(true);
+    };
+    const onLeave = (event: DragEvent) => event.relatedTarget === null && setOver(false);
+    const onDropped = (event: DragEvent) => {
+      if (!holdsFiles(event)) return;
+      event.preventDefault();
+      setOver(false);
+      latest.current([...(event.dataTransfer?.files ?? [])]);
+    };
+    window.addEventListener("dragover", onOver);
+    window.addEventListener("dragleave", onLeave);
+    window.addEventListener("drop", onDropped);
+    return () => {
+      window.removeEventListener("dragover", onOver);
+      window.removeEventListener("dragleave", onLeave);
+      window.removeEventListener("drop", onDropped);
+    };
+  }, []);
+  return over;
+}
+
+interface Pasted {
+  onFiles: (files: File[]) => void;
+  onText: (text: string) => void;
+}
+
+/** Takes what is pasted anywhere but into a field. Text that is no file of ours is left alone. */
+function usePasted(pasted: Pasted): void {
+  const latest = useRef(pasted);
+  useEffect(() => {
+    latest.current = pasted;
+  });
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent) => {
+      if (isTyping(event.target) || !event.clipboardData) return;
+      const files = [...event.clipboardData.files];
+      const text = event.clipboardData.getData("text/plain").trim();
+      if (files.length > 0) latest.current.onFiles(files);
+      else if (text.startsWith("{")) latest.current.onText(text);
+    };
+    window.addEventListener("paste", onPaste);
+    return () => window.removeEventListener("paste", onPaste);
+  }, []);
+}

@@ -1,0 +1,55 @@
+import Alert from "@mui/material/Alert";
+import AlertTitle from "@mui/material/AlertTitle";
+import Button from "@mui/material/Button";
+import { useNavigate } from "react-router";
+import type { Damaged } from "../api/client";
+import { useDamaged, useDamagedActions } from "../api/exchange";
+import { useNotify } from "../shell/Notices";
+
+/** Says when a store was found damaged, and offers back what can be read of it. */
+export function DamagedNotice() {
+  const { data: damaged = [] } = useDamaged();
+  return damaged.map((store) => <Notice key={store.file} store={store} />);
+}
+
+function Notice({ store }: { store: Damaged }) {
+  const { bringBack, dismiss } = useDamagedActions();
+  const notify = useNotify();
+  const navigate = useNavigate();
+  const failed = (error: Error) => notify({ text: error.message });
+  const back = () =>
+    bringBack.mutate(store.file, {
+      onSuccess: ([first]) => void navigate(first ? `/jobs/${first.id}/job` : "/"),
+      onError: failed,
+    });
+  const readable = store.jobs.length > 0;
+  return (
+    <Alert
+      severity="warning"
+      className="no-print"
+      action={
+        <>
+          {readable && (
+            <Button color="inherit" loading={bringBack.isPending} onClick={back}>
+              Bring it back
+            </Button>
+          )}
+          <Button color="inherit" onClick={() => dismiss.mutate(store.file, { onError: failed })}>
+            {readable ? "Leave it" : "Understood"}
+          </Button>
+        </>
+      }
+    >
+      <AlertTitle>The file that held your jobs was damaged</AlertTitle>
+      It was kept aside as {store.file}, beside the new one.{" "}
+      {readable
+        ? `What can be read: ${store.jobs.map((job) => `“${job}”`).join(", ")}, with ${counted(store.setup_count, "setup")}.`
+        : "Nothing in it can be read."}{" "}
+      {store.lost > 0 && `Lost: ${counted(store.lost, "job or setup", "jobs or setups")}. `}
+      {!readable && "If you have a backup, kettledrum restore puts it back."}
+    </Alert>
+  );
+}
+
+const counted = (count: number, one: string, many = `${one}s`): string =>
+  count === 1 ? `1 ${one}` : `${count} ${many}`;

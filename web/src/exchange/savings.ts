@@ -1,0 +1,67 @@
+import { gearTableText } from "../api/exchange";
+import type { System } from "../shell/units";
+import { drawingIn, pictureOf } from "./drawing";
+import { copyText, download } from "./saving";
+import type { Saving } from "./SaveMenu";
+
+interface Gears {
+  jobId: string;
+  setupId?: string;
+  name: string;
+  system: System;
+  /** Has what is being typed saved first, so that the table holds it. */
+  flush: () => Promise<void>;
+}
+
+/** A gear table as a file for a spreadsheet, or on the clipboard. */
+export function gearSavings({ jobId, setupId, name, system, flush }: Gears): Saving[] {
+  const text = async () => {
+    await flush();
+    return gearTableText(jobId, setupId, system);
+  };
+  return [
+    {
+      label: "Gears as a CSV file",
+      run: async () => {
+        await flush();
+        const path = setupId ? `${jobId}/setups/${setupId}` : jobId;
+        const answer = await fetch(`/api/jobs/${path}/gears.csv?system=${system}`);
+        if (!answer.ok) throw new Error("the gears could not be read");
+        download(await answer.blob(), `${name}, gears.csv`);
+        return undefined;
+      },
+    },
+    {
+      label: "Copy the gears for a spreadsheet",
+      run: async () => {
+        await copyText(await text());
+        return "The gears are on the clipboard.";
+      },
+    },
+  ];
+}
+
+/** The drawing that is on the screen, as it stands. */
+export function drawingSavings(what: string, name: string): Saving[] {
+  const drawn = () => {
+    const holder = document.querySelector<HTMLElement>(`[data-drawing="${what}"]`);
+    if (!holder) throw new Error("there is no drawing to save");
+    return drawingIn(holder);
+  };
+  return [
+    {
+      label: "Drawing as SVG",
+      run: async () => {
+        download(new Blob([await drawn()], { type: "image/svg+xml" }), `${name}.svg`);
+        return undefined;
+      },
+    },
+    {
+      label: "Drawing as PNG",
+      run: async () => {
+        download(await pictureOf(await drawn()), `${name}.png`);
+        return undefined;
+      },
+    },
+  ];
+}

@@ -1,0 +1,98 @@
+import Autocomplete from "@mui/material/Autocomplete";
+import Dialog from "@mui/material/Dialog";
+import DialogContent from "@mui/material/DialogContent";
+import TextField from "@mui/material/TextField";
+import { useQuery } from "@tanstack/react-query";
+import { useLocation, useNavigate } from "react-router";
+import { api, dataOf, type JobPlaces } from "../api/client";
+import { Letter } from "../shell/Letter";
+import { VIEW_GROUPS } from "../shell/views";
+import styles from "./Keys.module.css";
+
+interface Place {
+  id: string;
+  group: string;
+  name: string;
+  letter?: string;
+  of?: string;
+  path: string;
+}
+
+/** Goes to a view, a job or a setup by a part of its name. */
+export function JumpBox({ onClose }: { onClose: () => void }) {
+  const { pathname } = useLocation();
+  const navigate = useNavigate();
+  const { data: jobs, error } = useQuery({
+    queryKey: ["places"],
+    queryFn: () => dataOf<JobPlaces[]>(api.GET("/api/jobs/places")),
+    staleTime: 0,
+  });
+  const [, , here, view = "line-up"] = pathname.split("/");
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      fullWidth
+      maxWidth="sm"
+      aria-label="Go to"
+      slotProps={{ container: { sx: { alignItems: "flex-start" } } }}
+    >
+      <DialogContent>
+        <Autocomplete<Place, false, true>
+          open
+          disableClearable
+          autoHighlight
+          options={placesOf(jobs ?? [], here, view)}
+          loading={!jobs && !error}
+          groupBy={(place) => place.group}
+          getOptionLabel={(place) => place.name}
+          getOptionKey={(place) => place.id}
+          noOptionsText={error ? error.message : "Nothing is called that."}
+          onChange={(_event, place) => {
+            onClose();
+            void navigate(place.path);
+          }}
+          onClose={(_event, reason) => reason === "escape" && onClose()}
+          renderOption={({ key, ...option }, place) => (
+            <li key={key} {...option}>
+              <span className={styles.option}>
+                {place.letter && <Letter letter={place.letter} />}
+                {place.name}
+              </span>
+              {place.of && <span className={styles.of}>{place.of}</span>}
+            </li>
+          )}
+          renderInput={(params) => <TextField {...params} autoFocus label="Go to a view, a job or a setup" />}
+          slotProps={{
+            popper: {
+              disablePortal: true,
+              sx: { position: "static !important", transform: "none !important" },
+            },
+          }}
+        />
+      </DialogContent>
+    </Dialog>
+  );
+}
+
+/** The open job's own views and setups first. */
+function placesOf(jobs: JobPlaces[], here: string | undefined, view: string): Place[] {
+  const open = jobs.find((job) => job.id === here);
+  const views = open ? VIEW_GROUPS.flatMap((group) => group.entries) : [];
+  const others = jobs.filter((job) => job !== open);
+  const setups = (job: JobPlaces, of?: string) =>
+    job.setups.map((setup) => ({
+      id: setup.id,
+      group: of ? "Setups of other jobs" : "Setups",
+      name: setup.name,
+      letter: setup.letter,
+      of,
+      path: `/jobs/${job.id}/setups/${setup.id}`,
+    }));
+  return [
+    ...views.map(({ name, path }) => ({ id: path, group: "Views", name, path: `/jobs/${open?.id}/${path}` })),
+    ...(open ? setups(open) : []),
+    ...others.map((job) => ({ id: job.id, group: "Jobs", name: job.name, path: `/jobs/${job.id}/${view}` })),
+    ...others.flatMap((job) => setups(job, job.name)),
+  ];
+}
