@@ -3,7 +3,7 @@
 import shutil
 
 import pytest
-from playwright.sync_api import Page
+from playwright.sync_api import Page, Response
 
 from kettledrum.demo import fill
 from kettledrum.store import Store
@@ -58,8 +58,15 @@ def watched(page: Page, expected_errors: set[str]):
     asked: list[str] = []
     page.on("console", lambda message: message.type in ("error", "warning") and logged.append(message.text))
     page.on("pageerror", lambda error: logged.append(str(error)))
+    refused: list[str] = []
+    page.on("response", lambda answer: answer.ok or refused.append(told(answer)))
     page.on("request", lambda request: asked.append(request.url))
     yield
     assert [url for url in asked if not url.startswith(("http://127.0.0.1:", "data:", "blob:"))] == []
     expected = expected_errors | SERVER_GONE
-    assert [text for text in logged if not any(words in text for words in expected)] == []
+    assert [text for text in logged if not any(words in text for words in expected)] == [], refused
+
+
+def told(answer: Response) -> str:
+    """What was asked and answered, for the one who reads why a test failed."""
+    return f"{answer.request.method} {answer.url} {answer.request.post_data}: {answer.status}"

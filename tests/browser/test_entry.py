@@ -121,3 +121,91 @@ def test_the_job_is_changed_and_the_lanes_follow(page, demo):
     [job] = demo.get("api/jobs")
     assert job["name"] == "Honey and wax round"
     assert demo.get(f"api/jobs/{job['id']}")["need"]["notes"] == "Down to the mill.\nUp again."
+
+
+@pytest.mark.parametrize(
+    ("typed", "bead_seat", "tyre"),
+    [
+        ("26 x 1 3/8", 590, 35),
+        ("42-622", 622, 42),
+        ("650B", 584, 42),
+        ("20 x 1,75", 406, 44),
+        ("559", 559, 42),
+        ("700", 622, 42),
+    ],
+)
+def test_a_wheel_goes_by_any_of_its_names(page, demo, typed, bead_seat, tyre):
+    open_setup(page, demo.address, "Eight-speed hub")
+    field(page, "wheel.bead_seat_mm").fill(typed)
+    page.keyboard.press("Tab")
+    expect(field(page, "wheel.bead_seat_mm")).to_have_value(str(bead_seat))
+    expect(explained(page)).to_contain_text(f"× {3.14159265 * (bead_seat + 2 * tyre) / 1000:.2f} m")
+    if (bead_seat, tyre) != (622, 42):
+        page.get_by_role("button", name="Undo: wheel of “Eight-speed hub”").wait_for()
+        assert stored(demo, "Eight-speed hub")["setup"]["wheel"] == {
+            "bead_seat_mm": bead_seat,
+            "tyre_mm": tyre,
+        }
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_a_marking_that_may_mean_several_sizes_is_chosen_from_a_list(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    size = field(page, "wheel.bead_seat_mm")
+    size.fill("28 in")
+    expect(page.get_by_text("May be 622, 642, 635: choose one")).to_be_visible()
+    page.get_by_role("option", name="635").click()
+    expect(size).to_have_value("635")
+    size.fill("penny")
+    page.keyboard.press("Tab")
+    expect(
+        page.get_by_text("Must be a number from 100 to 800 mm. Or type what the tyre says")
+    ).to_be_visible()
+    expect(size).to_have_value("penny")
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_a_roll_out_is_measured_over_three_turns(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    page.get_by_role("button", name="Measure it").click()
+    expect(page.get_by_label("Turns")).to_have_value("3")
+    distance = page.get_by_label("Distance, m")
+    distance.fill("66,6")
+    page.get_by_role("button", name="Take it").click()
+    expect(page.get_by_text("Is 22.2 m a turn; from 0.3 to 4 m is allowed.")).to_be_visible()
+    expect(distance).to_have_value("66,6")
+    distance.fill("6,66")
+    page.get_by_role("button", name="Take it").click()
+    expect(field(page, "wheel.rollout_mm")).to_have_value("2220")
+    expect(explained(page)).to_contain_text("× 2.22 m")
+    page.get_by_role("button", name="mph").click()
+    page.get_by_role("button", name="Measure it").click()
+    page.get_by_label("Distance, ft").fill("21.85")
+    page.keyboard.press("Enter")
+    # 21.85 ft × 304.8 ÷ 3
+    expect(field(page, "wheel.rollout_mm")).to_have_value("2220")
+
+
+def test_a_mass_is_taken_in_pounds_and_stays_what_it_was_until_it_is_changed(page, demo):
+    page.goto(demo.address)
+    page.get_by_role("link", name="Job").click()
+    page.get_by_role("button", name="mph").click()
+    mass = page.get_by_label("Body mass, lb")
+    expect(mass).to_have_value("172")
+    expect(page.get_by_text("172 lb rider")).to_be_visible()
+    page.get_by_label("Power held all day, W").fill("130")
+    saved(page)
+
+    def rider():
+        [job] = demo.get("api/jobs")
+        return demo.get(f"api/jobs/{job['id']}")["need"]["rider"]
+
+    assert (rider()["mass_kg"], rider()["power_w"]) == (78, 130)
+    mass.fill("180")
+    saved(page)
+    assert rider()["mass_kg"] == pytest.approx(81.6466, abs=1e-4)
+    mass.fill("80 kg")
+    saved(page)
+    assert rider()["mass_kg"] == 80
+    page.get_by_role("button", name="km/h").click()
+    expect(page.get_by_label("Body mass, kg")).to_have_value("80")

@@ -155,8 +155,9 @@ def test_another_setup_becomes_the_reference(page, demo):
 
 def test_a_setup_goes_out_as_a_file_and_comes_back_as_another(page, demo, tmp_path):
     open_setup(page, demo.address, "Stepless hub")
+    page.get_by_role("button", name="Save as…").click()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Save as file").click()
+        page.get_by_role("menuitem", name="Setup file").click()
     data = json.loads(download.value.path().read_text())
     assert data["path"][1]["gears"] == {"stepless": {"low": 0.52, "high": 1.86}}
     file = tmp_path / "nine.json"

@@ -127,3 +127,16 @@ def test_an_older_store_is_copied_before_it_is_brought_up_to_date(tmp_path):
         assert connection.execute("SELECT count(*) FROM job").fetchone() == (1,)
     Store(tmp_path).close()
     assert len(list(tmp_path.glob("kettledrum-before-update-*"))) == 1
+
+
+@pytest.mark.parametrize("place", range(0, 100, 10))
+def test_a_broken_head_is_damage_too(tmp_path, place):
+    filled(tmp_path, 2)
+    with (tmp_path / FILE_NAME).open("r+b") as file:
+        file.seek(place)
+        file.write(b"\xff" * 10)
+    store = Store.mended(tmp_path)
+    # Either SQLite does without those bytes, or the file is kept aside; never is it refused.
+    assert len(store.jobs()) == 2 or len(store.damaged()) == 1
+    store.add_job(validate(Brief, brief()))
+    store.close()

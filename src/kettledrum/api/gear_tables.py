@@ -14,7 +14,9 @@ router = APIRouter(prefix="/jobs/{job_id}", tags=["gear tables"])
 Units = Annotated[System, Query(description="Metres and km/h, or feet and mph.")]
 Tabs = Annotated[bool, Query(description="Tabs between the cells, as a clipboard holds them.")]
 _BYTE_ORDER_MARK = "\ufeff"
-_TEXT: dict[int | str, dict[str, object]] = {200: {"content": {"text/csv": {}}}}
+_TEXT: dict[int | str, dict[str, object]] = {
+    200: {"content": {"text/csv": {}, "text/tab-separated-values": {}}}
+}
 
 
 @router.get("/gears.csv", response_class=Response, responses=_TEXT)

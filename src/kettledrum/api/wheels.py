@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
 from kettledrum.api.json_body import StrictJsonRoute
-from kettledrum.core import MeasuredRollout, WheelSize, wheel_sizes
+from kettledrum.core import MeasuredRollout, WheelSizes, wheel_sizes
 
 router = APIRouter(prefix="/wheels", tags=["wheels"], route_class=StrictJsonRoute)
 
@@ -20,8 +20,8 @@ class Rollout(BaseModel):
 
 
 @router.get("/sizes")
-def list_wheel_sizes(like: Like = "") -> list[WheelSize]:
-    """The sizes that a marking may mean, the likeliest first."""
+def list_wheel_sizes(like: Like = "") -> WheelSizes:
+    """The sizes that a marking may mean."""
     return wheel_sizes(like)
 
 

@@ -12,7 +12,7 @@ from kettledrum.core.ladder import Rung, ladder
 from kettledrum.core.setup import Setup
 from kettledrum.core.validation import AnyModel, problems, validate
 from kettledrum.core.wheel import MeasuredRollout
-from kettledrum.core.wheel_sizes import WheelSize, wheel_sizes
+from kettledrum.core.wheel_sizes import WheelSize, WheelSizes, wheel_sizes
 
 __all__ = [
     "AnyModel",
@@ -31,6 +31,7 @@ __all__ = [
     "Rung",
     "Setup",
     "WheelSize",
+    "WheelSizes",
     "compare",
     "difference",
     "gear_table",

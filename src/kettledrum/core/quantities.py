@@ -52,6 +52,8 @@ class Model(BaseModel):
 class Within:
     """A finite number from `low` to `high`; `above` leaves `low` itself out, `whole` wants an integer.
 
+    `unit` is said with the bounds, since a field may be shown in another.
+
     Numbers in quotation marks, booleans, NaN and Infinity are refused. A number keeps the type it was
     given in (622 is not turned into 622.0), so that a file is written back as it was read.
     """
@@ -60,13 +62,15 @@ class Within:
     high: float
     whole: bool = False
     above: bool = False
+    unit: str = ""
 
     @property
     def allowed(self) -> str:
-        """The bounds in words, as in "above 0 and at most 20"."""
+        """The bounds in words, as in "above 0 and at most 20" or "from 15 to 300 kg"."""
+        unit = f" {self.unit}" if self.unit else ""
         if self.above:
-            return f"above {self.low:g} and at most {self.high:g}"
-        return f"from {self.low:g} to {self.high:g}"
+            return f"above {self.low:g} and at most {self.high:g}{unit}"
+        return f"from {self.low:g} to {self.high:g}{unit}"
 
     def check(self, value: object) -> float:
         """The value, if it may stand; raises PydanticCustomError otherwise."""
@@ -140,16 +144,16 @@ StageRatio = Annotated[float, Within(0, 20, above=True)]
 """Output turns for one input turn of a stage."""
 Efficiency = Annotated[float, Within(0, 1, above=True)]
 
-BeadSeatMm = Annotated[float, Within(100, 800)]
+BeadSeatMm = Annotated[float, Within(100, 800, unit="mm")]
 """Bead seat diameter after ISO 5775, in mm."""
-TyreMm = Annotated[float, Within(10, 150)]
+TyreMm = Annotated[float, Within(10, 150, unit="mm")]
 ROLLOUT_MM = (300.0, 4000.0)
-RolloutMm = Annotated[float, Within(*ROLLOUT_MM)]
+RolloutMm = Annotated[float, Within(*ROLLOUT_MM, unit="mm")]
 Turns = Annotated[float, Within(0.5, 1000)]
-DistanceM = Annotated[float, Within(0.1, 4000)]
+DistanceM = Annotated[float, Within(0.1, 4000, unit="m")]
 """A measured length of road, in metres."""
-CrankMm = Annotated[float, Within(50, 300)]
+CrankMm = Annotated[float, Within(50, 300, unit="mm")]
 
-MassKg = Annotated[float, Within(15, 300)]
-PowerW = Annotated[float, Within(5, 2500)]
-CadenceRpm = Annotated[float, Within(5, 250)]
+MassKg = Annotated[float, Within(15, 300, unit="kg")]
+PowerW = Annotated[float, Within(5, 2500, unit="W")]
+CadenceRpm = Annotated[float, Within(5, 250, unit="rpm")]

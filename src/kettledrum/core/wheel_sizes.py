@@ -24,6 +24,13 @@ class WheelSize(BaseModel):
     use: str
 
 
+class WheelSizes(BaseModel):
+    """The sizes that a text may mean: `read` whole, the likeliest first, or only `like` a part of a name."""
+
+    read: list[WheelSize]
+    like: list[WheelSize]
+
+
 _SIZES: dict[int, tuple[list[str], str]] = {
     622: (["700C", "28 in", "29 in", "28 × 1 5/8 × 1 3/8"], "road, touring, trail"),
     584: (["650B", "27.5 in", "26 × 1 1/2"], "touring, trail"),
@@ -81,20 +88,20 @@ _FRENCH = {
 _TYRE = r"(?P<tyre>\d{2,3})"
 
 
-def wheel_sizes(text: str) -> list[WheelSize]:
-    """The sizes that a text may mean, the likeliest first; every size for an empty text.
+def wheel_sizes(text: str) -> WheelSizes:
+    """The sizes that a text may mean; every size is like an empty text.
 
     Reads ISO marks ("42-622", "622 × 42", "622"), French ones ("700 × 42C", "650B"), inch markings
-    ("26 × 1.75", "20 × 1 3/8"), bare inches ("28 in") and parts of any of these. A decimal comma is a
-    decimal point. Nothing that can be read gives an empty list. Widths in inches are turned to the nearest
+    ("26 × 1.75", "20 × 1 3/8"), bare inches ("28 in"); more than one size is `read` where a
+    marking does not tell. What cannot be read is looked for in every name. A decimal comma is a decimal point. Widths in inches are turned to the nearest
     millimetre; what is marked and what is measured differ by some millimetres either way.
 
     Bead seat diameters: ISO 5775-1 and -2; inch markings: the ISO 5775 correspondence tables.
     """
     plain = _plain(text)
-    if not plain:
-        return [_size(bead) for bead in _SIZES]
-    return _iso(plain) or _french(plain) or _inches(plain) or _named_like(plain)
+    if read := _number(plain) or _iso(plain) or _french(plain) or _inches(plain):
+        return WheelSizes(read=read, like=[])
+    return WheelSizes(read=[], like=_named_like(plain))
 
 
 def _plain(text: str) -> str:
@@ -110,6 +117,10 @@ def _plain(text: str) -> str:
 def _size(bead_seat_mm: int, tyre_mm: int | None = None) -> WheelSize:
     names, use = _SIZES[bead_seat_mm]
     return WheelSize(bead_seat_mm=bead_seat_mm, tyre_mm=tyre_mm, names=names, use=use)
+
+
+def _number(plain: str) -> list[WheelSize]:
+    return [_size(int(plain))] if plain.isdecimal() and int(plain) in _SIZES and int(plain) > 100 else []
 
 
 def _iso(plain: str) -> list[WheelSize]:

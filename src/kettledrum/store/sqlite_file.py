@@ -15,7 +15,8 @@ WAIT_MS = 5000
 COMPANIONS = ("", "-wal", "-shm")
 """What SQLite keeps beside a file of this name."""
 
-_DAMAGE = (sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB)
+# SQLite calls it a plain error when it cannot make out a file's head or its list of tables.
+_DAMAGE = (sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB, sqlite3.SQLITE_ERROR)
 _DOCUMENTS = (("job", "need"), ("setup", "document"), ("revision", "changes"))
 
 
@@ -49,7 +50,7 @@ def damage_in(file: Path) -> str | None:
 
 
 def is_damage(error: sqlite3.Error) -> bool:
-    """Whether an error says that the file itself is broken, rather than busy, full or not allowed."""
+    """Whether an error of a sound question says that the file is broken, not busy, full or not allowed."""
     return (getattr(error, "sqlite_errorcode", None) or 0) & 0xFF in _DAMAGE
 
 

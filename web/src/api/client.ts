@@ -20,6 +20,7 @@ export type Stage = NonNullable<Setup["path"]>[number];
 export type Stepped = components["schemas"]["Stepped"];
 export type StageOptions = components["schemas"]["StageOptions"];
 export type WheelSize = components["schemas"]["WheelSize"];
+export type WheelSizes = components["schemas"]["WheelSizes"];
 
 export const api = createClient<paths>({ baseUrl: window.location.origin });
 

@@ -569,7 +569,7 @@ export interface paths {
         };
         /**
          * List Wheel Sizes
-         * @description The sizes that a marking may mean, the likeliest first.
+         * @description The sizes that a marking may mean.
          */
         get: operations["list_wheel_sizes"];
         put?: never;
@@ -1254,6 +1254,16 @@ export interface components {
             names: string[];
             /** Use */
             use: string;
+        };
+        /**
+         * WheelSizes
+         * @description The sizes that a text may mean: `read` whole, the likeliest first, or only `like` a part of a name.
+         */
+        WheelSizes: {
+            /** Read */
+            read: components["schemas"]["WheelSize"][];
+            /** Like */
+            like: components["schemas"]["WheelSize"][];
         };
     };
     responses: never;
@@ -3156,6 +3166,7 @@ export interface operations {
                 };
                 content: {
                     "text/csv": unknown;
+                    "text/tab-separated-values": unknown;
                 };
             };
             /** @description Bad Request */
@@ -3254,6 +3265,7 @@ export interface operations {
                 };
                 content: {
                     "text/csv": unknown;
+                    "text/tab-separated-values": unknown;
                 };
             };
             /** @description Bad Request */
@@ -4175,7 +4187,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WheelSize"][];
+                    "application/json": components["schemas"]["WheelSizes"];
                 };
             };
             /** @description Bad Request */

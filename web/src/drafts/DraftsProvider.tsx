@@ -2,9 +2,10 @@ import { createContext, useContext, useState, useSyncExternalStore, type ReactNo
 import { hashKey, useQueryClient } from "@tanstack/react-query";
 import { api, dataOf, Refused, type JobRecord, type SetupRecord, type Stepped } from "../api/client";
 import { useKeepAnswer } from "../api/jobs";
+import { useUnits } from "../shell/units";
 import { useNotify } from "../shell/Notices";
 import { Autosave, type Entry } from "./autosave";
-import { needDraft, needOf, type NeedDraft } from "./needDraft";
+import { inSystem, needDraft, needOf, type NeedDraft } from "./needDraft";
 import { setupDraft, setupOf, type SetupDraft } from "./setupDraft";
 
 interface Drafts {
@@ -192,7 +193,8 @@ export function useNeedEditing(job: JobRecord): Editing<NeedDraft> {
   const { needs } = useDrafts();
   const entries = useSyncExternalStore(needs.subscribe, needs.snapshot);
   const entry = current(entries.get(job.id), job.version);
-  const draft = entry?.draft ?? needDraft(job.need);
+  const { system } = useUnits();
+  const draft = entry ? inSystem(entry.draft, system) : needDraft(job.need, system);
   const { reload } = useKeepAnswer();
   return {
     draft,

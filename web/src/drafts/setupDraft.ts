@@ -1,5 +1,6 @@
 import type { Setup, Stage } from "../api/client";
 import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "./entry";
+import { millimetresOf } from "./quantity";
 
 /** A stage as it stands in the editor: the text of each field, also of those its present kind does not show. */
 export interface StageDraft {
@@ -100,12 +101,12 @@ export function setupDraft(setup: Setup): SetupDraft {
 export function setupOf(draft: SetupDraft): Setup {
   const setup = {
     name: draft.name,
-    cranks: present({ length_mm: numberOf(draft.crankLength) }),
+    cranks: present({ length_mm: millimetresOf(draft.crankLength) }),
     path: draft.stages.map(stageOf),
     wheel: present({
-      bead_seat_mm: numberOf(draft.beadSeat),
-      tyre_mm: numberOf(draft.tyre),
-      rollout_mm: numberOf(draft.rollout),
+      bead_seat_mm: millimetresOf(draft.beadSeat),
+      tyre_mm: millimetresOf(draft.tyre),
+      rollout_mm: millimetresOf(draft.rollout),
     }),
     ...draft.kept,
   };

@@ -17,11 +17,11 @@ function Notice({ store }: { store: Damaged }) {
   const notify = useNotify();
   const navigate = useNavigate();
   const failed = (error: Error) => notify({ text: error.message });
+  // By the time it is done this notice is gone: the promise tells all the same.
   const back = () =>
-    bringBack.mutate(store.file, {
-      onSuccess: ([first]) => void navigate(first ? `/jobs/${first.id}/job` : "/"),
-      onError: failed,
-    });
+    bringBack
+      .mutateAsync(store.file)
+      .then(([first]) => navigate(first ? `/jobs/${first.id}/job` : "/"), failed);
   const readable = store.jobs.length > 0;
   return (
     <Alert
@@ -30,7 +30,7 @@ function Notice({ store }: { store: Damaged }) {
       action={
         <>
           {readable && (
-            <Button color="inherit" loading={bringBack.isPending} onClick={back}>
+            <Button color="inherit" loading={bringBack.isPending} onClick={() => void back()}>
               Bring it back
             </Button>
           )}

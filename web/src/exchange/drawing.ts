@@ -98,7 +98,8 @@ function overlaid(holder: HTMLElement, box: DOMRect): SVGElement[] {
   for (let node = walker.nextNode(); node; node = walker.nextNode()) {
     const element = node.parentElement;
     const text = node.nodeValue ?? "";
-    if (!text.trim() || !element || element.closest("svg, .visually-hidden") || !element.checkVisibility()) continue;
+    if (!text.trim() || !element || element.closest("svg, .visually-hidden") || !element.checkVisibility())
+      continue;
     const range = document.createRange();
     range.selectNodeContents(node);
     const place = range.getBoundingClientRect();

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useContext, useMemo, useState, type ReactNode } from "react";
+import { lazy, Suspense, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import { useColorScheme } from "@mui/material/styles";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useMatch, useNavigate } from "react-router";
@@ -7,7 +7,8 @@ import { MEASURES, UnitsContext } from "../shell/units";
 import { KeysContext, useKeys, useSingleKey, type Keys } from "./KeysContext";
 
 const KeyList = lazy(async () => ({ default: (await import("./KeyList")).KeyList }));
-const JumpBox = lazy(async () => ({ default: (await import("./JumpBox")).JumpBox }));
+const loadJumpBox = () => import("./JumpBox");
+const JumpBox = lazy(async () => ({ default: (await loadJumpBox()).JumpBox }));
 
 const isFlag = (value: unknown): value is boolean => typeof value === "boolean";
 
@@ -26,6 +27,11 @@ export function KeysProvider({ children }: { children: ReactNode }) {
     [single, setSingle, open],
   );
   const close = () => setOpen(null);
+  // Who presses Ctrl+K types on at once: the box is fetched beforehand, when nothing else is going on.
+  useEffect(() => {
+    const waiting = window.requestIdleCallback(() => void loadJumpBox().catch(() => undefined));
+    return () => window.cancelIdleCallback(waiting);
+  }, []);
   return (
     <KeysContext value={keys}>
       <EverywhereKeys />

@@ -14,9 +14,10 @@ import { useKeys } from "../keys/KeysContext";
 import { JobMenu } from "./JobMenu";
 import styles from "./TopBar.module.css";
 import { UndoButtons } from "./UndoButtons";
-import { MEASURE_NAMES, MEASURES, UnitsContext, type System } from "./units";
+import { MEASURE_NAMES, MEASURES, UnitsContext, useUnits, type System, type Units } from "./units";
 
 export function TopBar({ job }: { job: JobRecord | undefined }) {
+  const units = useUnits();
   return (
     <header className={styles.bar}>
       <h1 className={styles.job}>{job ? <JobMenu job={job} /> : "Kettledrum"}</h1>
@@ -25,7 +26,7 @@ export function TopBar({ job }: { job: JobRecord | undefined }) {
           <UndoButtons job={job} />
         </span>
       )}
-      {job && <p className={styles.need}>{needInShort(job)}</p>}
+      {job && <p className={styles.need}>{needInShort(job, units)}</p>}
       <div className={`${styles.choices} no-print`}>
         <UnitChoices />
         <ThemeChoice />
@@ -35,9 +36,9 @@ export function TopBar({ job }: { job: JobRecord | undefined }) {
   );
 }
 
-function needInShort({ need }: JobRecord): string {
+function needInShort({ need }: JobRecord, units: Units): string {
   const [low, high] = need.rider.cadence_rpm;
-  return `${need.rider.mass_kg} kg rider · ${need.rider.power_w} W all day · ${low}–${high} rpm`;
+  return `${units.mass(need.rider.mass_kg)} rider · ${need.rider.power_w} W all day · ${low}–${high} rpm`;
 }
 
 function UnitChoices() {

@@ -37,8 +37,23 @@ export const theme = createTheme({
     h3: { fontSize: "0.9375rem", fontWeight: 650 },
   },
   components: {
-    MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: { defaultProps: { disableElevation: true } },
+    MuiButtonBase: {
+      defaultProps: { disableRipple: true },
+      styleOverrides: {
+        root: { "&.Mui-focusVisible": { outline: "2px solid var(--petrol)", outlineOffset: -2 } },
+      },
+    },
+    MuiButton: {
+      defaultProps: { disableElevation: true },
+      styleOverrides: { root: { "&.MuiButton-sizeSmall": { fontSize: "0.9375rem" } } },
+    },
+    MuiAutocomplete: {
+      styleOverrides: {
+        inputRoot: { "&&": { padding: 0 } },
+        input: { "&&&": { padding: "7px 10px" } },
+        paper: { border: "1px solid var(--line)", boxShadow: "0 4px 14px rgb(0 0 0 / 18%)" },
+      },
+    },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     MuiTextField: { defaultProps: { size: "small", fullWidth: true, variant: "outlined" } },
     // Labels stand above their fields at a size that can be read, rather than small on the border.

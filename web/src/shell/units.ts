@@ -14,6 +14,7 @@ export const MEASURE_NAMES: Record<Measure, string> = {
 };
 
 const KM_PER_MILE = 1.609344;
+const KG_PER_POUND = 0.45359237;
 const FEET_PER_METRE = 1 / 0.3048;
 
 /** How figures are written: the rider's choice of units and of the measure that leads. */
@@ -47,6 +48,11 @@ export class Units {
 
   length(metres: number): string {
     return this.system === "metric" ? `${metres.toFixed(2)} m` : `${(metres * FEET_PER_METRE).toFixed(2)} ft`;
+  }
+
+  /** A mass in kg, as a rider would say it. */
+  mass(kg: number): string {
+    return this.system === "metric" ? `${Number(kg.toFixed(1))} kg` : `${Math.round(kg / KG_PER_POUND)} lb`;
   }
 
   /** A gear in one measure, with its unit. */

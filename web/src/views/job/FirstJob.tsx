@@ -4,8 +4,9 @@ import { Link, Navigate, useNavigate } from "react-router";
 import { Refused } from "../../api/client";
 import { useAddJob, useDeletedJobs, useJobs } from "../../api/jobs";
 import { DamagedNotice } from "../../exchange/DamagedNotice";
-import { emptyNeed, needOf } from "../../drafts/needDraft";
+import { emptyNeed, inSystem, needOf } from "../../drafts/needDraft";
 import { Failure, Loading } from "../../shell/Status";
+import { useUnits } from "../../shell/units";
 import styles from "./Job.module.css";
 import { JobList } from "./JobList";
 import { NeedFields } from "./NeedFields";
@@ -24,7 +25,9 @@ export function FirstJob() {
 export function NewJob() {
   const { data: jobs = [] } = useJobs();
   const { data: deleted = [] } = useDeletedJobs();
-  const [draft, setDraft] = useState(emptyNeed);
+  const { system } = useUnits();
+  const [typed, setDraft] = useState(() => emptyNeed(system));
+  const draft = inSystem(typed, system);
   const add = useAddJob();
   const navigate = useNavigate();
   const problems = add.error instanceof Refused ? add.error.details.problems : [];
@@ -52,7 +55,7 @@ export function NewJob() {
         <NeedFields
           draft={draft}
           problems={problems}
-          change={(patch) => setDraft((before) => ({ ...before, ...patch }))}
+          change={(patch) => setDraft((before) => ({ ...inSystem(before, system), ...patch }))}
         />
         {add.error && problems.length === 0 && <Failure error={add.error} />}
         <div className={styles.actions}>

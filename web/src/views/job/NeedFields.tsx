@@ -2,6 +2,7 @@ import type { FieldProblem } from "../../api/client";
 import type { NeedDraft } from "../../drafts/needDraft";
 import { boundFields } from "../../shell/boundFields";
 import { FieldText } from "../../shell/FieldText";
+import { useUnits } from "../../shell/units";
 import styles from "./Job.module.css";
 
 interface Props {
@@ -16,13 +17,19 @@ export function NeedFields({ draft, problems, change }: Props) {
   const placed = problems.map((problem) =>
     problem.where === "rider.cadence_rpm" ? { ...problem, where: "rider.cadence_rpm[0]" } : problem,
   );
+  const { system } = useUnits();
   const field = boundFields(draft, change, placed);
   return (
     <>
       <FieldText label="Name of the job" {...field("name", "name")} />
       <h3>The rider</h3>
       <div className={styles.fields}>
-        <FieldText label="Body mass" unit="kg" numeric {...field("mass", "rider.mass_kg")} />
+        <FieldText
+          label="Body mass"
+          unit={system === "metric" ? "kg" : "lb"}
+          numeric
+          {...field("mass", "rider.mass_kg")}
+        />
         <FieldText label="Power held all day" unit="W" numeric {...field("power", "rider.power_w")} />
         <FieldText
           label="Lowest easy cadence"

@@ -6,6 +6,7 @@ import { FieldText } from "../../shell/FieldText";
 import { PartPanel } from "./PartPanel";
 import { StagePart } from "./StagePart";
 import styles from "./Parts.module.css";
+import { WheelPart } from "./WheelPart";
 
 interface Props {
   editing: Editing<SetupDraft>;
@@ -14,10 +15,9 @@ interface Props {
   onSelect: (place: string) => void;
 }
 
-const WHEEL_FIELDS = ["wheel.bead_seat_mm", "wheel.tyre_mm", "wheel.rollout_mm"];
-
 /** Every part of the setup to be changed, in the order of the drawing above. */
-export function Parts({ editing: { draft, change }, problems, selected, onSelect }: Props) {
+export function Parts({ editing, problems, selected, onSelect }: Props) {
+  const { draft, change } = editing;
   const field = boundFields(draft, change, problems);
   const changeStages = (stages: StageDraft[]) => change({ stages });
   return (
@@ -41,19 +41,7 @@ export function Parts({ editing: { draft, change }, problems, selected, onSelect
           {...{ problems, selected, onSelect }}
         />
       ))}
-      <PartPanel
-        title="Wheel"
-        size="medium"
-        place="wheel"
-        fields={WHEEL_FIELDS}
-        {...{ problems, selected, onSelect }}
-      >
-        <div className={styles.row}>
-          <FieldText label="Bead seat" unit="mm" numeric {...field("beadSeat", "wheel.bead_seat_mm")} />
-          <FieldText label="Tyre" unit="mm" numeric {...field("tyre", "wheel.tyre_mm")} />
-          <FieldText label="Roll-out" unit="mm" numeric {...field("rollout", "wheel.rollout_mm")} />
-        </div>
-      </PartPanel>
+      <WheelPart editing={editing} {...{ problems, selected, onSelect }} />
     </div>
   );
 }

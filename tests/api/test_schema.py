@@ -1,0 +1,55 @@
+"""The whole API, asked what its own schema allows and what it does not: never a server error."""
+
+import json
+from contextlib import nullcontext, suppress
+
+import pytest
+import schemathesis
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from hypothesis.errors import Unsatisfiable
+from schemathesis import GenerationMode
+from schemathesis.checks import not_a_server_error
+from schemathesis.core.errors import InvalidSchema
+from schemathesis.specs.openapi.checks import content_type_conformance, response_schema_conformance
+
+from examples import NINE_SPEED_HUB, brief, setup
+from kettledrum.api import create_app
+from kettledrum.api.schema import schema_text
+from kettledrum.core import Brief, validate
+from kettledrum.store import Store
+
+OUR_OWN = {"host": "127.0.0.1"}
+OPERATIONS = [
+    (method, path) for path, methods in json.loads(schema_text())["paths"].items() for method in methods
+]
+
+
+@pytest.fixture(scope="module")
+def api(tmp_path_factory):
+    store = Store(tmp_path_factory.mktemp("store"))
+    yield store, schemathesis.openapi.from_asgi("/api/openapi.json", create_app(store), headers=OUR_OWN)
+    store.close()
+
+
+@pytest.mark.parametrize("mode", list(GenerationMode), ids=lambda mode: mode.value)
+@pytest.mark.parametrize(("method", "path"), OPERATIONS, ids=lambda part: part)
+def test_no_request_makes_the_server_fail(api, method, path, mode):
+    store, schema = api
+    job = store.add_job(validate(Brief, brief(NINE_SPEED_HUB, setup(name="Other"))))
+    there = {"job_id": job.id, "setup_id": job.setups[0].id}
+
+    @settings(max_examples=10, suppress_health_check=list(HealthCheck), database=None)
+    @given(case=schema[path][method].as_strategy(generation_mode=mode), real=st.booleans())
+    def ask(case, real):
+        for name in case.path_parameters if real else []:
+            # A made-up identity would find nothing, and so go no further.
+            case.path_parameters[name] = there.get(name, case.path_parameters[name])
+        case.call_and_validate(
+            checks=[not_a_server_error, response_schema_conformance, content_type_conformance],
+            headers=OUR_OWN,
+        )
+
+    # Where nothing is asked for nothing can be asked wrongly; some wrong bodies are beyond the generator.
+    with suppress(Unsatisfiable, InvalidSchema) if mode is GenerationMode.NEGATIVE else nullcontext():
+        ask()

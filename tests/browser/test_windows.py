@@ -1,0 +1,50 @@
+"""Two windows on one job: each sees the other's changes, and neither writes over them unnoticed."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+from test_setups import field, open_setup, saved
+
+SAVING = re.compile(r"/setups/\w+\?version=")
+
+
+@pytest.fixture
+def second(page: Page, demo) -> Page:
+    other = page.context.new_page()
+    yield other
+    other.close()
+
+
+def test_each_window_sees_what_the_other_changes_without_a_reload(page, second, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    second.goto(demo.address)
+    row = second.get_by_role("row", name="Eight-speed hub")
+    expect(row).to_contain_text("2.44 m")
+    field(page, "path[0].rear").fill("20")
+    # 44 ÷ 20 × 0.55 on 2.218 m
+    expect(row).to_contain_text("2.68 m")
+    second.get_by_role("button", name="Undo: rear teeth of “Eight-speed hub”").click()
+    expect(field(page, "path[0].rear")).to_have_value("22")
+
+
+@pytest.mark.parametrize("expected_errors", [{"409"}], ids=["stale on purpose"])
+@pytest.mark.parametrize(("choice", "kept"), [("Save mine", "46"), ("Take the other", "48")])
+def test_a_change_that_crosses_another_is_explained_and_loses_nothing(page, second, demo, choice, kept):
+    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(second, demo.address, "Eight-speed hub")
+    # This window's save is held up on its way until the other's has gone through.
+    held = []
+    page.route(SAVING, lambda route: held.append(route))
+    with page.expect_request(SAVING):
+        field(page, "path[0].front").fill("46")
+    field(second, "path[0].front").fill("48")
+    saved(second)
+    second.wait_for_function("async () => (await fetch('/api/jobs')).ok")
+    held[0].continue_()
+    expect(page.get_by_text("What you typed is kept here.")).to_be_visible()
+    expect(field(page, "path[0].front")).to_have_value("46")
+    page.get_by_role("button", name=choice).click()
+    for window in (page, second):
+        expect(field(window, "path[0].front")).to_have_value(kept)
+    saved(page)

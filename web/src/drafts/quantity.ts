@@ -1,0 +1,34 @@
+import { numberOf, type Entered } from "./entry";
+
+/** What one of each unit is in the unit that the file keeps. */
+const MILLIMETRES = { mm: 1, cm: 10, m: 1000, in: 25.4, '"': 25.4, "″": 25.4, ft: 304.8 };
+const KILOGRAMS = { kg: 1, g: 0.001, lb: 0.45359237, lbs: 0.45359237, st: 6.35029318 };
+
+type Units = Record<string, number>;
+
+/** A number with a unit of its own, or bare in the unit `bare`, in the unit that the file keeps. */
+function measured(text: string, units: Units, bare: number): Entered | undefined {
+  const found = /^(.*?[\d.,])\s*([a-z"″]+)\.?$/i.exec(text.trim());
+  const unit = found?.[2]?.toLowerCase();
+  const factor = unit === undefined ? bare : units[unit];
+  const number = numberOf(found?.[1] ?? text);
+  if (typeof number !== "number" || factor === undefined) return numberOf(text);
+  return factor === 1 ? number : Number((number * factor).toPrecision(12));
+}
+
+/** A length in mm; bare numbers are mm, as on tyres, rims and cranks. */
+export const millimetresOf = (text: string): Entered | undefined => measured(text, MILLIMETRES, 1);
+
+/** A length of road in m; bare numbers are m, or ft for those who measure so. */
+export function metresOf(text: string, system: "metric" | "imperial"): Entered | undefined {
+  const length = measured(text, MILLIMETRES, system === "metric" ? 1000 : MILLIMETRES.ft);
+  return typeof length === "number" ? Number((length / 1000).toPrecision(12)) : length;
+}
+
+/** A mass in kg; bare numbers are kg, or lb for those who weigh so. */
+export const kilogramsOf = (text: string, system: "metric" | "imperial"): Entered | undefined =>
+  measured(text, KILOGRAMS, system === "metric" ? 1 : KILOGRAMS.lb);
+
+/** A mass in kg as a field shows it. */
+export const massText = (kg: number, system: "metric" | "imperial"): string =>
+  system === "metric" ? String(kg) : String(Number((kg / KILOGRAMS.lb).toFixed(1)));

@@ -1,0 +1,44 @@
+import { useState, type FormEvent } from "react";
+import Button from "@mui/material/Button";
+import { Refused, type FieldProblem } from "../../api/client";
+import { measuredRollout } from "../../api/wheels";
+import { numberOf } from "../../drafts/entry";
+import { metresOf } from "../../drafts/quantity";
+import { FieldText } from "../../shell/FieldText";
+import { useUnits } from "../../shell/units";
+import styles from "./Parts.module.css";
+
+/** So many turns of the wheel, rider in the saddle, and how far they went. */
+export function MeasureRollout({ onMeasured }: { onMeasured: (rollout: string) => void }) {
+  const { system } = useUnits();
+  const [turns, setTurns] = useState("3");
+  const [distance, setDistance] = useState("");
+  const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const measure = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      onMeasured(String(await measuredRollout(numberOf(turns) ?? "", metresOf(distance, system) ?? "")));
+    } catch (error) {
+      const found = error instanceof Refused ? error.details.problems : [];
+      setProblems(found.length > 0 ? found : [{ where: "distance_m", what: (error as Error).message }]);
+    }
+  };
+  return (
+    <form className={styles.row} onSubmit={(event) => void measure(event)} aria-label="Measure the roll-out">
+      <FieldText label="Turns" place="turns" numeric value={turns} problems={problems} onChange={setTurns} />
+      <FieldText
+        label="Distance"
+        unit={system === "metric" ? "m" : "ft"}
+        place="distance_m"
+        numeric
+        value={distance}
+        problems={problems}
+        onChange={setDistance}
+        hint="In the saddle, tyre at riding pressure"
+      />
+      <Button type="submit" className={styles.take}>
+        Take it
+      </Button>
+    </form>
+  );
+}
