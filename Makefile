@@ -1,4 +1,4 @@
-# make demo · make test · make dev · make lint · make shots · make bench
+# make demo · make test · make dev · make lint · make shots · make bench · make wheel
 #
 # A step leaves a stamp in what it made, and is done again only when what it stands on has changed.
 
@@ -10,7 +10,7 @@ NODE := web/node_modules/.installed
 STATIC := src/kettledrum/api/static/index.html
 WEB := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo test dev lint shots bench types clean
+.PHONY: demo test dev lint shots bench types wheel clean
 
 demo: $(RUN) $(STATIC)
 	$(BIN)/kettledrum demo
@@ -44,8 +44,11 @@ bench: $(WORK) $(STATIC)
 	@tools/install-chromium
 	@$(BIN)/python bench/speed.py
 
+wheel: $(RUN) $(STATIC)
+	$(BIN)/pip wheel --quiet --disable-pip-version-check --no-deps --wheel-dir dist .
+
 clean:
-	rm -rf .venv web/node_modules src/kettledrum/api/static
+	rm -rf .venv dist web/node_modules src/kettledrum/api/static
 
 $(RUN): requirements.txt pyproject.toml
 	@tools/check-needs $(PYTHON)

@@ -35,7 +35,7 @@ def test_a_change_that_crosses_another_is_explained_and_loses_nothing(page, seco
     open_setup(second, demo.address, "Eight-speed hub")
     # This window's save is held up on its way until the other's has gone through.
     held = []
-    page.route(SAVING, lambda route: held.append(route))
+    page.route(SAVING, lambda route: route.continue_() if held else held.append(route))
     with page.expect_request(SAVING):
         field(page, "path[0].front").fill("46")
     field(second, "path[0].front").fill("48")

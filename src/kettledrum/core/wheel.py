@@ -62,10 +62,8 @@ class MeasuredRollout(Model):
     def _is_a_wheels(self) -> "MeasuredRollout":
         low, high = ROLLOUT_MM
         if not low <= self.rollout_mm <= high:
-            raise refused(
-                f"is {self.rollout_mm / 1000:.3g} m a turn; from {low / 1000:g} to {high / 1000:g} m is allowed",
-                "distance_m",
-            )
+            allowed = f"from {low / 1000:g} to {high / 1000:g} m is allowed"
+            raise refused(f"is {self.rollout_mm / 1000:.3g} m a turn; {allowed}", "distance_m")
         return self
 
     @property

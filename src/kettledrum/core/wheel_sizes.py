@@ -92,11 +92,12 @@ def wheel_sizes(text: str) -> WheelSizes:
     """The sizes that a text may mean; every size is like an empty text.
 
     Reads ISO marks ("42-622", "622 × 42", "622"), French ones ("700 × 42C", "650B"), inch markings
-    ("26 × 1.75", "20 × 1 3/8"), bare inches ("28 in"); more than one size is `read` where a
-    marking does not tell. What cannot be read is looked for in every name. A decimal comma is a decimal point. Widths in inches are turned to the nearest
-    millimetre; what is marked and what is measured differ by some millimetres either way.
+    ("26 × 1.75", "20 × 1 3/8") and bare inches ("28 in"); more than one size is `read` where a marking
+    does not tell. What cannot be read is looked for in every name. A decimal comma is a decimal point.
+    Widths in inches are turned to the nearest millimetre; what is marked and what is measured differ by
+    some millimetres either way.
 
-    Bead seat diameters: ISO 5775-1 and -2; inch markings: the ISO 5775 correspondence tables.
+    Bead seat diameters: ISO 5775-1 and -2, with their correspondence to inch markings.
     """
     plain = _plain(text)
     if read := _number(plain) or _iso(plain) or _french(plain) or _inches(plain):
