@@ -32,6 +32,24 @@ def test_axe_finds_nothing(page, demo, view, scheme):
     assert found.violations_count == 0, found.generate_report()
 
 
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize(
+    ("opened_by", "title"),
+    [("?", "Keys"), ("Control+k", "Go to"), ("Paste", "Paste a setup or a job")],
+)
+def test_axe_finds_nothing_in_what_opens_over_a_view(page, demo, opened_by, title, scheme):
+    page.emulate_media(color_scheme=scheme)
+    open_view(page, demo.address, "Job")
+    if opened_by == "Paste":
+        page.get_by_role("button", name="Paste").click()
+    else:
+        page.keyboard.press(opened_by)
+    expect(page.get_by_role("dialog", name=title)).to_be_visible()
+    page.wait_for_timeout(400)
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
+
+
 SIZES = """() => {
   const small = [];
   const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);

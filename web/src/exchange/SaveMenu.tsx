@@ -44,6 +44,16 @@ export function SaveMenu({ groups }: { groups: Saving[][] }) {
             </MenuItem>
           )),
         ])}
+        <Divider />
+        <MenuItem
+          onClick={() => {
+            setAnchor(null);
+            // Once the menu is off the page.
+            window.setTimeout(() => window.print(), 300);
+          }}
+        >
+          Print…
+        </MenuItem>
       </Menu>
     </>
   );

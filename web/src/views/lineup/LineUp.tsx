@@ -1,5 +1,3 @@
-import PrintOutlined from "@mui/icons-material/PrintOutlined";
-import Button from "@mui/material/Button";
 import { GearLanes } from "../../charts/GearLanes";
 import { useFlush } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
@@ -42,9 +40,6 @@ export function LineUp() {
                 drawingSavings("lanes", `${job.need.name}, line-up`),
               ]}
             />
-            <Button startIcon={<PrintOutlined />} onClick={() => window.print()}>
-              Print
-            </Button>
           </div>
         )}
       </div>
