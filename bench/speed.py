@@ -36,12 +36,15 @@ TYPE_A_TOOTH = """async (teeth) => {
   await new Promise((done) => {
     const caption = `${teeth} teeth`;
     const shown = () => [...document.querySelectorAll("text")].some((text) => text.textContent === caption);
-    const watch = new MutationObserver(() => {
+    const watch = new MutationObserver(look);
+    function look() {
       if (!shown()) return;
       watch.disconnect();
       requestAnimationFrame(() => setTimeout(done));
-    });
+    }
     watch.observe(document.body, { subtree: true, childList: true, characterData: true });
+    // Figures that were worked out before may be there already.
+    look();
   });
   return performance.now() - start;
 }"""

@@ -24,6 +24,12 @@ interface Props {
   hideLabel?: boolean;
 }
 
+/** About how many rows a text needs, for browsers that do not fit a field to its content themselves. */
+function rowsOf(text: string, columns: number, least: number, most: number): number {
+  const rows = text.split("\n").reduce((sum, line) => sum + Math.max(1, Math.ceil(line.length / columns)), 0);
+  return Math.max(least, Math.min(rows, most));
+}
+
 /** A field that keeps what is typed, and says below it what is allowed when that is refused. */
 export function FieldText({
   label,
@@ -49,13 +55,15 @@ export function FieldText({
       label={hideLabel ? undefined : title}
       value={value}
       multiline={multiline || list}
-      minRows={multiline ? 4 : list ? 1 : undefined}
-      maxRows={multiline ? 14 : list ? 4 : undefined}
       error={Boolean(problem)}
       helperText={problem ? sentence(problem, place, value) : hint}
       onChange={(event) => onChange(event.target.value)}
       slotProps={{
+        // Grown by the style sheet: measuring it by script would lay the page out again at every key.
+        input: multiline || list ? { inputComponent: "textarea" } : undefined,
         htmlInput: {
+          className: multiline || list ? styles.grows : undefined,
+          rows: multiline ? rowsOf(value, 90, 4, 14) : list ? rowsOf(value, 40, 1, 4) : undefined,
           "data-place": place,
           inputMode: numeric ? "decimal" : undefined,
           autoComplete: "off",

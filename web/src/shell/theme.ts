@@ -49,8 +49,8 @@ export const theme = createTheme({
     },
     MuiAutocomplete: {
       styleOverrides: {
-        inputRoot: { "&&": { padding: 0 } },
-        input: { "&&&": { padding: "7px 10px" } },
+        inputRoot: { padding: "0 !important" },
+        input: { padding: "7px 10px !important" },
         paper: { border: "1px solid var(--line)", boxShadow: "0 4px 14px rgb(0 0 0 / 18%)" },
       },
     },
@@ -85,6 +85,7 @@ export const theme = createTheme({
       styleOverrides: {
         root: {
           textTransform: "none",
+          whiteSpace: "nowrap",
           padding: "4px 12px",
           "&.MuiToggleButton-sizeSmall": { fontSize: "0.9375rem" },
           color: "var(--ink)",
