@@ -52,7 +52,11 @@ NOT_A_RATIO = "path[1].gears.ratios[3]: must be a number above 0 and at most 20"
         ((*RATIOS, 3), float("inf"), NOT_A_RATIO + ", not infinite or undefined"),
         ((*RATIOS, 3), "one", NOT_A_RATIO),
         (RATIOS, [], "path[1].gears.ratios: must have 1 entry or more"),
-        (("path", 1, "gears"), {}, "path[1].gears: must have either ratios or stepless"),
+        (
+            ("path", 1, "gears"),
+            {},
+            "path[1].gears: must have just one of ratios, stepless, layshaft and epicyclic",
+        ),
         (
             ("path", 1, "gears"),
             {"stepless": {"low": 2, "high": 1}},
@@ -61,7 +65,7 @@ NOT_A_RATIO = "path[1].gears.ratios[3]: must be a number above 0 and at most 20"
         (
             ("path", 1, "gears"),
             {"ratios": [1, 2], "names": ["low"]},
-            "path[1].gears: must have one name for each ratio: 2 of them",
+            "path[1].gears: must have one name for each gear: 2 of them",
         ),
         (
             ("path", 1, "gears"),
@@ -70,8 +74,43 @@ NOT_A_RATIO = "path[1].gears.ratios[3]: must be a number above 0 and at most 20"
         ),
         (
             ("path", 1, "gears"),
-            {"layshaft": [[[30, 34]]]},
-            "path[1].gears.layshaft: is not known here; allowed are ratios, stepless, names",
+            {"layshaft": [[[30, 4]]]},
+            "path[1].gears.layshaft[0][0][1]: must be a whole number from 5 to 200",
+        ),
+        (
+            ("path", 1, "gears"),
+            {"layshaft": [[[100, 10]], [[30, 10]]]},
+            "path[1].gears: makes a gear of 30; at most 20 is allowed",
+        ),
+        (
+            ("path", 1, "gears"),
+            {"layshaft": [[[30, 30]] * 21] * 2},
+            "path[1].gears: has 441 gears; at most 400 are allowed",
+        ),
+        (
+            ("path", 1, "gears"),
+            {"epicyclic": [{"sun": 30, "ring": 38, "uses": ["up"]}]},
+            "path[1].gears.epicyclic[0].ring: must have at least 40 teeth for planets to fit round",
+        ),
+        (
+            ("path", 1, "gears"),
+            {"epicyclic": [{"sun": 30, "ring": 60, "uses": ["up", "up"]}]},
+            "path[1].gears.epicyclic[0].uses: must differ from each other",
+        ),
+        (
+            ("path", 1, "gears"),
+            {"epicyclic": [{"sun": 30, "ring": 60, "planet": [15, 60], "uses": ["up"]}]},
+            "path[1].gears.epicyclic[0].ring: must have more teeth than the planets of 60 that run in it",
+        ),
+        (
+            ("path", 1, "change"),
+            {"by": "speed"},
+            "path[1].change.trigger_kmh: is missing",
+        ),
+        (
+            ("path", 1, "change"),
+            {"by": "kick back", "trigger_kmh": 17},
+            "path[1].change.trigger_kmh: goes with a change by speed only",
         ),
         (("path",), [], "path: must have 1 entry or more"),
         (("path",), [hub(1)] * 51, "path: must have at most 50 entries"),

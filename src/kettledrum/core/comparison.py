@@ -3,8 +3,9 @@
 from pydantic import BaseModel
 
 from kettledrum.core.brief import Brief
-from kettledrum.core.gear_table import Gear, GearTable, gear_table, is_a_step_above
+from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.ladder import Rung, ladder
+from kettledrum.core.shift_order import is_a_step_above
 
 
 class Difference(BaseModel):

@@ -22,9 +22,9 @@ class PlanetarySet(Model):
     """A sun, a ring and planets on a carrier, one of the two outer members held.
 
     `planet` gives the two rows of stepped planets, [on the sun, on the ring]; without it the planets
-    are plain and have (ring − sun) ÷ 2 teeth. `uses` are the ways in which power goes through: "direct", the set
-    turning as one; "up", in at the carrier and out at the free member; "down", the other way. `held` is the
-    member that stands still in "up" and "down". `planets` is how many there are, where that is known.
+    are plain and have (ring − sun) ÷ 2 teeth. `uses` are the ways in which power goes through: "direct", the
+    set turning as one; "up", in at the carrier and out at the free member; "down", the other way. `held` is
+    the member that stands still in "up" and "down". `planets` is how many there are, where that is known.
     Raises for a ring too small for planets to fit between it and the sun.
     """
 
@@ -39,8 +39,8 @@ class PlanetarySet(Model):
     def _can_be_built(self) -> "PlanetarySet":
         if self.planet is None and self.ring < self.sun + 2 * FEWEST_PLANET_TEETH:
             raise refused(
-                f"must have at least {self.sun + 2 * FEWEST_PLANET_TEETH} teeth for planets to fit round a sun "
-                f"of {self.sun}",
+                f"must have at least {self.sun + 2 * FEWEST_PLANET_TEETH} teeth "
+                f"for planets to fit round a sun of {self.sun}",
                 "ring",
             )
         if self.planet is not None and self.ring <= self.planet[1]:
@@ -51,7 +51,7 @@ class PlanetarySet(Model):
 
     @property
     def planet_teeth(self) -> tuple[float, float]:
-        """Teeth of the planets on the sun and on the ring; halves where plain planets do not come out whole."""
+        """Teeth of the planets on sun and ring; halves where plain planets do not come out whole."""
         if self.planet is not None:
             return self.planet
         plain = (self.ring - self.sun) / 2
@@ -59,7 +59,8 @@ class PlanetarySet(Model):
 
     @property
     def basic_ratio(self) -> float:
-        """Turns of the sun for one of the ring with the carrier held; negative, for they turn against each other.
+        """Turns of the sun for one of the ring with the carrier held; negative, for they turn against each
+        other.
 
         −R·a/(S·b), and −R/S for plain planets. [1]_
 
@@ -74,7 +75,8 @@ Epicyclic = Annotated[list[PlanetarySet], Field(min_length=1, max_length=MOST_SE
 
 
 class MemberSpeeds(BaseModel):
-    """Turns of each member of a set for one turn of the set's input, and which members power enters and leaves by.
+    """Turns of each member of a set for one turn of the set's input, and which members power enters and
+    leaves by.
 
     `planet` turns about its own pin, seen from the frame.
     """
@@ -91,14 +93,12 @@ class MemberSpeeds(BaseModel):
 def member_speeds(planetary: PlanetarySet, use: Use) -> MemberSpeeds:
     """How fast every member turns for one turn of the input.
 
-    Willis: (ω_sun − ω_carrier) / (ω_ring − ω_carrier) = i₀, the basic ratio; with one speed 0 and one 1 the third
-    follows. In direct drive all turn as one.
+    Willis: (ω_sun − ω_carrier) / (ω_ring − ω_carrier) = i₀, the basic ratio; with one speed 0 and one 1 the
+    third follows. In direct drive all turn as one.
     """
     free: Literal["sun", "ring"] = "ring" if planetary.held == "sun" else "sun"
     if use == "direct":
-        return MemberSpeeds(
-            use=use, sun=1, carrier=1, ring=1, planet=1, power_in="carrier", power_out=free
-        )
+        return MemberSpeeds(use=use, sun=1, carrier=1, ring=1, planet=1, power_in="carrier", power_out=free)
     basic = planetary.basic_ratio
     # Turns of the free member for one of the carrier, the held one standing still.
     gain = 1 - 1 / basic if planetary.held == "sun" else 1 - basic

@@ -1,9 +1,11 @@
 """What planetary gears lose in their meshes: efficiency of each use of a set, and of sets in a row.
 
 The loss of one mesh comes from the sliding of its teeth [1]_; in a planetary set only the part of the power
-that rolls through the meshes, seen from the carrier, is subject to it; the rest goes round with the carrier [2]_ [3]_.
+that rolls through the meshes, seen from the carrier, is subject to it; the rest goes round with the carrier
+[2]_ [3]_.
 
-[1] Niemann and Winter, Maschinenelemente, vol. 2 (1989), sec. 21.11; the same loss factor stands in ISO/TR 14179-2.
+[1] Niemann and Winter, Maschinenelemente, vol. 2 (1989), sec. 21.11; the same loss factor stands in ISO/TR
+14179-2.
 [2] Macmillan and Davies, J. Mech. Eng. Sci. 7 (1965), 40-51.
 [3] Pennestrì and Freudenstein, J. Mech. Des. 115 (1993), 645-651.
 """
@@ -18,8 +20,8 @@ MESH_FRICTION = (0.10, 0.06, 0.03)
 """Friction between the teeth, that makes the low, the typical and the high efficiency: hardened steel at a
 cyclist's slow speeds, from a thin film of grease to an oil bath."""
 CONTACT_RATIO = 1.6
-"""Teeth in contact on average, for standard 20° teeth; the part of it before and after the pitch point is taken
-to be the same."""
+"""Teeth in contact on average, for standard 20° teeth; the part of it before and after the pitch point is
+taken to be the same."""
 
 
 def mesh_loss(driving_teeth: float, driven_teeth: float, friction: float, *, internal: bool = False) -> float:
@@ -44,8 +46,9 @@ def basic_efficiency(planetary: PlanetarySet, friction: float) -> float:
 def set_efficiency(planetary: PlanetarySet, use: Use, friction: float) -> float:
     """Share of the power that comes out of a set; 1 in direct drive, where no tooth rolls on another.
 
-    With basic ratio i₀ = ω_sun/ω_ring, basic efficiency η₀, and q = −i₀ with the sun held or −1/i₀ with the ring held,
-    torque balance T_sun + T_ring + T_carrier = 0 and the lossy mesh T_ring = −i₀·η₀^±1·T_sun give [2]_::
+    With basic ratio i₀ = ω_sun/ω_ring, basic efficiency η₀, and q = −i₀ with the sun held or −1/i₀ with the
+    ring held, torque balance T_sun + T_ring + T_carrier = 0 and the lossy mesh T_ring = −i₀·η₀^±1·T_sun give
+    [2]_::
 
         up:   η = η₀·(1 + q) / (1 + η₀·q)        down:   η = (η₀ + q) / (1 + q)
     """
@@ -59,7 +62,7 @@ def set_efficiency(planetary: PlanetarySet, use: Use, friction: float) -> float:
 
 
 def gear_efficiency(sets: Epicyclic, uses: Sequence[Use]) -> EfficiencySpread:
-    """Low, typical and high efficiency of sets in a row, each in one use: the product of what each lets through."""
+    """Low, typical and high efficiency of sets in a row, each in one use: their product."""
     low, typical, high = (
         math.prod(set_efficiency(planetary, use, friction) for planetary, use in zip(sets, uses, strict=True))
         for friction in MESH_FRICTION

@@ -1,26 +1,32 @@
 """The gear table of a setup: every gear in every measure the trade uses."""
 
+from dataclasses import dataclass
 from itertools import pairwise
 
 from pydantic import BaseModel
 
-from kettledrum.core.path import Combination, StageOptions, combinations, stage_options
+from kettledrum.core.connected import backwards_checks
+from kettledrum.core.inside_checks import Check, inside_checks
+from kettledrum.core.path import Combination, StageOptions, combinations, path_options
 from kettledrum.core.setup import Setup
+from kettledrum.core.shift_order import crossed_options, is_a_step_above, moves, usual_order
+from kettledrum.core.stage import SprocketsStage
+from kettledrum.core.wear import Wear, wear
 
 INCH_M = 0.0254
-DISTINCT_STEP = 0.05
-"""Gears closer together than this feel like one gear."""
-_ROUNDING = 1e-9
 
 
-class Gear(BaseModel):
+@dataclass(slots=True)
+class Gear:
     """One gear, or one end of a stepless span.
 
     `ratio` in turns of the wheel for one of the cranks; `development_m` in metres a turn of the cranks;
     `gear_inches` in inches; `gain_ratio` without unit; `speed_kmh` at the low and the high end of the
     cadence band; `step` the rise from the gear before (0.136 = 13.6 %), null for the lowest;
     `overlaps` the label of the gear that a redundant one sits beside; `choice` the option that each
-    stage stands in, as places in the table's `stages`.
+    stage stands in, as places in the table's `stages`; `moves` how many things move together in the shift
+    from the gear before, null for the lowest and on stepless paths; `crossed` whether the chain runs
+    slantwise.
     """
 
     label: str
@@ -31,7 +37,9 @@ class Gear(BaseModel):
     speed_kmh: tuple[float, float]
     step: float | None
     overlaps: str | None
-    choice: list[int]
+    choice: tuple[int, ...]
+    moves: int | None = None
+    crossed: bool = False
 
 
 class GearTable(BaseModel):
@@ -40,7 +48,9 @@ class GearTable(BaseModel):
     `range` is highest ÷ lowest ratio. `mean_step` (geometric), `smallest_step` and `largest_step` are
     null with fewer than two gears and, like `distinct`, for stepless paths, which have no steps.
     `distinct` counts the gears at least 5 % apart. `spans` are the stepless spans, each as the places
-    in `gears` of its two ends.
+    in `gears` of its two ends. `usual_order` are the places of the gears as they are usually ridden up, where
+    two things shift. `checks` are those that do not hold, or cannot be made for want of a figure; `wear`
+    stands for a single pairing only.
     """
 
     name: str
@@ -55,6 +65,9 @@ class GearTable(BaseModel):
     gears: list[Gear]
     spans: list[tuple[int, int]]
     stages: list[StageOptions]
+    usual_order: list[int] | None
+    checks: list[Check]
+    wear: Wear | None
 
 
 def gear_table(setup: Setup, cadence_rpm: tuple[float, float]) -> GearTable:
@@ -68,13 +81,21 @@ def gear_table(setup: Setup, cadence_rpm: tuple[float, float]) -> GearTable:
     These are definitions; the gain ratio compares the path of the bicycle with that of the pedal.
     See docs/method.md. A table with one gear has a range of 1 and no steps.
     """
-    stages = [stage_options(stage) for stage in setup.path]
+    stages = path_options(setup.path)
     paths = combinations(stages)
     stepless = any(stage.stepless for stage in stages)
     ends = _stepless_ends(paths) if stepless else _definite_ends(paths, stages)
     gears = [_gear(setup, cadence_rpm, *end) for end in ends]
+    order = None
     if not stepless:
         _mark_steps(gears)
+        _mark_shifts(gears, stages)
+        order = usual_order(
+            stages,
+            [gear.ratio for gear in gears],
+            [gear.choice for gear in gears],
+            [gear.crossed for gear in gears],
+        )
     steps = [gear.step for gear in gears if gear.step is not None]
     span = gears[-1].ratio / gears[0].ratio
     return GearTable(
@@ -90,6 +111,9 @@ def gear_table(setup: Setup, cadence_rpm: tuple[float, float]) -> GearTable:
         gears=gears,
         spans=_spans(paths, gears) if stepless else [],
         stages=stages,
+        usual_order=order,
+        checks=_checks(setup, stages),
+        wear=_wear(setup),
     )
 
 
@@ -122,7 +146,7 @@ def _stepless_ends(paths: list[Combination]) -> list[_End]:
 
 
 def _spans(paths: list[Combination], gears: list[Gear]) -> list[tuple[int, int]]:
-    place = {tuple(gear.choice): index for index, gear in enumerate(gears)}
+    place = {gear.choice: index for index, gear in enumerate(gears)}
     return [(place[path.low_choice], place[path.high_choice]) for path in paths]
 
 
@@ -141,7 +165,7 @@ def _gear(
         speed_kmh=(low, high),
         step=None,
         overlaps=None,
-        choice=list(choice),
+        choice=choice,
     )
 
 
@@ -159,6 +183,31 @@ def _mark_steps(gears: list[Gear]) -> None:
             gear.overlaps = kept.label
 
 
-def is_a_step_above(higher: float, lower: float) -> bool:
-    """Whether a gear is far enough above another (at least 5 %, in any one measure) to count as a second."""
-    return higher / lower >= 1 + DISTINCT_STEP - _ROUNDING
+def _mark_shifts(gears: list[Gear], stages: list[StageOptions]) -> None:
+    """Fills in what moves in each shift, and where the chain is crossed."""
+    crossed = [crossed_options(stage) for stage in stages]
+    for gear in gears if any(crossed) else []:
+        gear.crossed = any(place in bad for place, bad in zip(gear.choice, crossed, strict=True))
+    for before, gear in pairwise(gears):
+        gear.moves = moves(stages, before.choice, gear.choice)
+
+
+def _checks(setup: Setup, stages: list[StageOptions]) -> list[Check]:
+    inside = [
+        check
+        for place, stage in enumerate(setup.path)
+        if not isinstance(stage, SprocketsStage)
+        for check in inside_checks(stage.gears, f"path[{place}].gears")
+        if check.state != "holds"
+    ]
+    return [*inside, *backwards_checks(stages)]
+
+
+def _wear(setup: Setup) -> Wear | None:
+    sprockets = [stage for stage in setup.path if isinstance(stage, SprocketsStage)]
+    if len(sprockets) != 1 or sprockets[0].pairing_count != 1:
+        return None
+    front, rear = sprockets[0].pairings[0]
+    # A gear hub behind it turns the wheel by other shares of a turn, and none is fixed.
+    fixed = bool(sprockets[0].fixed) and len(setup.path) == 1
+    return wear(front, rear, fixed=fixed)

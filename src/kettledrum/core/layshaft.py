@@ -1,5 +1,6 @@
 """Gear trains in a row inside a case: two shafts, or two pairs of shafts one after the other."""
 
+import math
 from itertools import product
 from typing import Annotated
 
@@ -21,20 +22,14 @@ def layshaft_gears(trains: Layshaft) -> list[Inside]:
     """Every gear of layshaft trains in a row, in the order of their meshes.
 
     A mesh turns its driven shaft driving ÷ driven times for one turn; a gear is the product of one mesh
-    from each train. The directions of turning are left out: with trains in pairs they come out as they went in.
+    from each train. The directions of turning are left out: with trains in pairs they come out as they went
+    in.
     """
     return [
         Inside(
-            ratio=_product([driving / driven for driving, driven in meshes]),
+            ratio=math.prod(driving / driven for driving, driven in meshes),
             how=" × ".join(f"{driving} ÷ {driven}" for driving, driven in meshes),
             setting=tuple(train.index(mesh) for train, mesh in zip(trains, meshes, strict=True)),
         )
         for meshes in product(*trains)
     ]
-
-
-def _product(ratios: list[float]) -> float:
-    overall = 1.0
-    for ratio in ratios:
-        overall *= ratio
-    return overall

@@ -6,19 +6,31 @@ from itertools import product
 
 from pydantic import BaseModel
 
-from kettledrum.core.stage import SprocketsStage, Stage
+from kettledrum.core.epicyclic_losses import gear_efficiency
+from kettledrum.core.gears import Gears
+from kettledrum.core.stage import Change, EfficiencySpread, SprocketsStage, Stage
+
+FEW_GEARS = 3
+"""A stage with at most so many gears beside a single front sprocket acts like so many front sprockets."""
 
 
-class Option(BaseModel):
+@dataclass(slots=True)
+class Option:
     """One choice in a stage: its `ratio` (output turns for one input turn) and what it is called there.
 
-    `front` and `rear` are teeth, for sprockets only.
+    `front` and `rear` are teeth, for sprockets only. `setting` is what each thing that shifts stands in;
+    `how` says how a gear comes about inside a case. `equivalent_front` is the front sprocket that would do
+    the same without this stage. `efficiency` is what its teeth inside let through, where that is worked out.
     """
 
     label: str
     ratio: float
+    setting: tuple[int, ...]
     front: int | None = None
     rear: int | None = None
+    how: str | None = None
+    equivalent_front: float | None = None
+    efficiency: EfficiencySpread | None = None
 
 
 class StageOptions(BaseModel):
@@ -29,10 +41,12 @@ class StageOptions(BaseModel):
     drive: str | None
     stepless: bool
     named: bool
+    fixed: bool
+    change: Change | None
     options: list[Option]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, slots=True)
 class Combination:
     """One gear of the path, or with stepless stages one span of gears.
 
@@ -46,38 +60,88 @@ class Combination:
     high_choice: tuple[int, ...]
 
 
-def stage_options(stage: Stage) -> StageOptions:
-    """Every option of a stage, lowest ratio first."""
+def path_options(path: list[Stage]) -> list[StageOptions]:
+    """Every option of every stage, lowest ratio first, with the front sprockets they are equivalent to."""
+    stages = [_stage_options(stage) for stage in path]
+    fronts = {option.front for stage in stages for option in stage.options if option.front is not None}
+    if len(fronts) == 1 and sum(stage.kind == "sprockets" for stage in stages) == 1:
+        front = fronts.pop()
+        for stage in stages:
+            if stage.kind != "sprockets" and not stage.stepless and 1 < len(stage.options) <= FEW_GEARS:
+                for option in stage.options:
+                    option.equivalent_front = option.ratio * front
+    return stages
+
+
+def _stage_options(stage: Stage) -> StageOptions:
     if isinstance(stage, SprocketsStage):
-        pairings = sorted(stage.pairings, key=lambda pairing: (pairing[0] / pairing[1], pairing))
-        options = [
-            Option(label=f"{front} × {rear}", ratio=front / rear, front=front, rear=rear)
-            for front, rear in pairings
-        ]
         return StageOptions(
-            kind=stage.kind, name=stage.name, drive=stage.drive, stepless=False, named=False, options=options
+            kind=stage.kind,
+            name=stage.name,
+            drive=stage.drive,
+            stepless=False,
+            named=False,
+            fixed=bool(stage.fixed),
+            change=stage.change,
+            options=_pairings(stage),
         )
-    gears = stage.gears
-    if gears.stepless is not None:
-        options = [
-            Option(label="low end", ratio=gears.stepless.low),
-            Option(label="high end", ratio=gears.stepless.high),
-        ]
-    else:
-        ratios = gears.ratios or []
-        order = sorted(range(len(ratios)), key=lambda place: ratios[place])
-        options = [
-            Option(label=gears.names[place] if gears.names else str(number), ratio=ratios[place])
-            for number, place in enumerate(order, start=1)
-        ]
     return StageOptions(
         kind=stage.kind,
         name=stage.name,
         drive=None,
-        stepless=gears.stepless is not None,
-        named=gears.names is not None,
-        options=options,
+        stepless=stage.gears.is_stepless,
+        named=stage.gears.names is not None,
+        fixed=False,
+        change=stage.change,
+        options=_gears(stage.gears),
     )
+
+
+def _pairings(stage: SprocketsStage) -> list[Option]:
+    pairings = sorted(stage.pairings, key=lambda pairing: (pairing[0] / pairing[1], pairing))
+    fronts, rears = ({pairing[end] for pairing in pairings} for end in (0, 1))
+    front_places = {teeth: place for place, teeth in enumerate(sorted(fronts))}
+    rear_places = {teeth: place for place, teeth in enumerate(sorted(rears))}
+    return [
+        Option(
+            label=f"{front} × {rear}",
+            ratio=front / rear,
+            # Where only certain pairings run together, front and rear change as one.
+            setting=(place,) if stage.pairs is not None else (front_places[front], rear_places[rear]),
+            front=front,
+            rear=rear,
+        )
+        for place, (front, rear) in enumerate(pairings)
+    ]
+
+
+def _gears(gears: Gears) -> list[Option]:
+    if gears.stepless is not None and gears.is_stepless:
+        return [
+            Option(label="low end", ratio=gears.stepless.low, setting=(0,)),
+            Option(label="high end", ratio=gears.stepless.high, setting=(1,)),
+        ]
+    found = gears.definite
+    order = sorted(range(len(found)), key=lambda place: found[place].ratio)
+    # Ratios are named as they are listed; gears from teeth only have an order once they are worked out.
+    names = gears.names and [gears.names[place] for place in order] if gears.ratios else gears.names
+    return [
+        Option(
+            label=names[number] if names else str(number + 1),
+            ratio=found[place].ratio,
+            setting=found[place].setting,
+            how=found[place].how or None,
+            efficiency=_efficiency(gears, found[place].setting),
+        )
+        for number, place in enumerate(order)
+    ]
+
+
+def _efficiency(gears: Gears, setting: tuple[int, ...]) -> EfficiencySpread | None:
+    if gears.epicyclic is None:
+        return None
+    uses = [planetary.uses[place] for planetary, place in zip(gears.epicyclic, setting, strict=True)]
+    return gear_efficiency(gears.epicyclic, uses)
 
 
 def combinations(stages: list[StageOptions]) -> list[Combination]:
@@ -87,21 +151,22 @@ def combinations(stages: list[StageOptions]) -> list[Combination]:
     each choice in the other stages gives one span, from all stepless stages at their low end to all
     at their high end.
     """
+    counts = [1 if stage.stepless else len(stage.options) for stage in stages]
+    lows = [
+        [option.ratio for option in stage.options[:count]]
+        for stage, count in zip(stages, counts, strict=True)
+    ]
+    choices = product(*map(range, counts))
+    if not any(stage.stepless for stage in stages):
+        found = [
+            Combination(ratio, ratio, choice, choice)
+            for ratio, choice in zip(map(math.prod, product(*lows)), choices, strict=True)
+        ]
+        return sorted(found, key=lambda combination: combination.low)
     last = [1 if stage.stepless else 0 for stage in stages]
-    choices = product(*(range(1 if stage.stepless else len(stage.options)) for stage in stages))
-    found = []
-    for choice in choices:
+    spans = []
+    for low, choice in zip(map(math.prod, product(*lows)), choices, strict=True):
         upper = tuple(place + more for place, more in zip(choice, last, strict=True))
-        found.append(
-            Combination(
-                low=_overall(stages, choice),
-                high=_overall(stages, upper),
-                low_choice=choice,
-                high_choice=upper,
-            )
-        )
-    return sorted(found, key=lambda combination: (combination.low, combination.high))
-
-
-def _overall(stages: list[StageOptions], choice: tuple[int, ...]) -> float:
-    return math.prod(stage.options[place].ratio for stage, place in zip(stages, choice, strict=True))
+        high = math.prod(stage.options[place].ratio for stage, place in zip(stages, upper, strict=True))
+        spans.append(Combination(low, high, choice, upper))
+    return sorted(spans, key=lambda combination: (combination.low, combination.high))

@@ -55,13 +55,11 @@ class Setup(Model):
 
 
 def _is_stepless(stage: Stage) -> bool:
-    return not isinstance(stage, SprocketsStage) and stage.gears.stepless is not None
+    return not isinstance(stage, SprocketsStage) and stage.gears.is_stepless
 
 
 def _gear_count(stage: Stage) -> int:
-    if isinstance(stage, SprocketsStage):
-        return stage.pairing_count
-    return len(stage.gears.ratios) if stage.gears.ratios is not None else 1
+    return stage.pairing_count if isinstance(stage, SprocketsStage) else stage.gears.count
 
 
 def _ends(stage: Stage) -> tuple[float, float]:
@@ -74,5 +72,5 @@ def _ends(stage: Stage) -> tuple[float, float]:
         return min(stage.front) / max(stage.rear), max(stage.front) / min(stage.rear)
     if stage.gears.stepless is not None:
         return stage.gears.stepless.low, stage.gears.stepless.high
-    assert stage.gears.ratios is not None
-    return min(stage.gears.ratios), max(stage.gears.ratios)
+    ratios = [gear.ratio for gear in stage.gears.definite]
+    return min(ratios), max(ratios)

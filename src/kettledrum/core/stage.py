@@ -2,10 +2,10 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Discriminator, Field, JsonValue, Tag, model_validator
+from pydantic import Discriminator, Field, JsonValue, StrictBool, Tag, model_validator
 
 from kettledrum.core.gears import MOST_GEARS, Gears
-from kettledrum.core.quantities import Efficiency, Model, Name, Teeth, refused
+from kettledrum.core.quantities import Efficiency, Model, Name, SpeedKmh, Teeth, refused
 
 TeethList = Annotated[list[Teeth], Field(min_length=1, max_length=MOST_GEARS)]
 
@@ -28,6 +28,23 @@ def _efficiency_kind(value: object) -> str:
     return "spread" if isinstance(value, dict | EfficiencySpread) else "number"
 
 
+class Change(Model):
+    """How a stage changes gear where no lever does it.
+
+    By kicking back or pedalling back a little, or by itself at a speed: then `trigger_kmh` says at which.
+    """
+
+    by: Literal["lever", "kick back", "back-pedal", "speed"]
+    trigger_kmh: SpeedKmh | None = None
+
+    @model_validator(mode="after")
+    def _speed_has_a_trigger(self) -> "Change":
+        if (self.by == "speed") != (self.trigger_kmh is not None):
+            what = "is missing" if self.by == "speed" else "goes with a change by speed only"
+            raise refused(what, "trigger_kmh")
+        return self
+
+
 class StatedByMaker(Model):
     """What a stage carries besides its gears: kept from the start, used as the product grows."""
 
@@ -39,6 +56,7 @@ class StatedByMaker(Model):
         ]
         | None
     ) = None
+    change: Change | None = None
     limits: dict[str, JsonValue] | None = None
     mass_kg: JsonValue = None
     price: JsonValue = None
@@ -64,7 +82,8 @@ class SprocketsStage(StatedByMaker):
     """Front teeth over rear teeth on a chain or a belt.
 
     With `front` and `rear` every front sprocket runs on every rear one; with `pairs` only the named
-    [front, rear] combinations run together (two chains side by side, fixed pairs).
+    [front, rear] combinations run together (two chains side by side, a sprocket with two sizes). With
+    `fixed`, there is no freewheel behind them.
     """
 
     kind: Literal["sprockets"]
@@ -72,6 +91,7 @@ class SprocketsStage(StatedByMaker):
     front: TeethList | None = None
     rear: TeethList | None = None
     pairs: Annotated[list[tuple[Teeth, Teeth]], Field(min_length=1, max_length=MOST_GEARS)] | None = None
+    fixed: StrictBool | None = None
 
     @model_validator(mode="after")
     def _is_one_kind(self) -> "SprocketsStage":

@@ -1,0 +1,174 @@
+"""Planetary sets and layshaft trains, against the tabular method and the conservation of power."""
+
+import math
+from fractions import Fraction
+
+import pytest
+from hypothesis import assume, given
+from hypothesis import strategies as st
+
+from kettledrum.core.epicyclic import PlanetarySet, epicyclic_gears, member_speeds, set_ratio
+from kettledrum.core.epicyclic_losses import MESH_FRICTION, basic_efficiency, gear_efficiency, set_efficiency
+from kettledrum.core.gears import Gears
+from kettledrum.core.inside_checks import inside_checks
+from kettledrum.core.layshaft import layshaft_gears
+
+
+@st.composite
+def planetary_sets(draw):
+    sun = draw(st.integers(12, 60))
+    ring = draw(st.integers(sun + 12, 150))
+    planet = draw(st.none() | st.tuples(st.integers(8, 40), st.integers(8, 40)))
+    assume(planet is None or planet[1] < ring)
+    return PlanetarySet(
+        sun=sun,
+        ring=ring,
+        planet=planet,
+        held=draw(st.sampled_from(["sun", "ring"])),
+        uses=["direct", "up", "down"],
+    )
+
+
+def tabular(planetary: PlanetarySet, use: str) -> Fraction:
+    """Output turns for one input turn, as a workshop works it out with a table.
+
+    First turn everything once with the carrier; then hold the carrier and turn the held member back once.
+    What each member did in both rows together is what it does with that member held and the carrier turned
+    once.
+    """
+    a, b = planetary.planet or (1, 1)
+    # With the carrier held, sun and ring turn against each other: the one turned back sends the other on.
+    back_of_sun = Fraction(planetary.ring * a, planetary.sun * b)
+    back_of_ring = Fraction(planetary.sun * b, planetary.ring * a)
+    free = 1 + (back_of_ring if planetary.held == "sun" else back_of_sun)
+    return {"direct": Fraction(1), "up": free, "down": 1 / free}[use]
+
+
+@given(planetary_sets(), st.sampled_from(["direct", "up", "down"]))
+def test_ratios_are_those_of_the_tabular_method(planetary, use):
+    assert set_ratio(planetary, use) == pytest.approx(float(tabular(planetary, use)), rel=1e-12)
+
+
+def test_a_set_worked_by_hand():
+    # Sun 24 held, ring 60: 1 + 24/60 = 1.4 up, 60/84 = 0.714 down. With the ring held the sun turns 3.5
+    # times.
+    plain = PlanetarySet(sun=24, ring=60, uses=["up", "down"])
+    assert set_ratio(plain, "up") == pytest.approx(1.4)
+    assert set_ratio(plain, "down") == pytest.approx(60 / 84)
+    assert plain.planet_teeth == (18, 18)
+    assert set_ratio(plain.model_copy(update={"held": "ring"}), "up") == pytest.approx(3.5)
+    # Stepped planets 20 on the sun, 14 on the ring: S counts as 24·14/20 = 16.8; up 1 + 16.8/60 = 1.28.
+    stepped = PlanetarySet(sun=24, ring=60, planet=(20, 14), uses=["up"])
+    assert set_ratio(stepped, "up") == pytest.approx(1.28)
+
+
+def test_members_turn_as_they_do_on_the_bench():
+    speeds = member_speeds(PlanetarySet(sun=24, ring=60, uses=["up"]), "up")
+    assert (speeds.power_in, speeds.power_out) == ("carrier", "ring")
+    assert (speeds.sun, speeds.carrier) == (0, 1)
+    assert speeds.ring == pytest.approx(1.4)
+    # The planet rolls round the sun that stands still: once with the carrier, and 24/18 of a turn on top.
+    assert speeds.planet == pytest.approx(1 + 24 / 18)
+
+
+@given(planetary_sets(), st.sampled_from(["up", "down"]))
+def test_the_planet_rolls_on_both_without_slipping(planetary, use):
+    speeds = member_speeds(planetary, use)
+    a, b = planetary.planet_teeth
+    turned = speeds.planet - speeds.carrier
+    assert turned * a == pytest.approx(-(speeds.sun - speeds.carrier) * planetary.sun, abs=1e-9)
+    assert turned * b == pytest.approx((speeds.ring - speeds.carrier) * planetary.ring, abs=1e-9)
+
+
+@given(planetary_sets(), st.sampled_from(["up", "down"]))
+def test_power_is_conserved_in_every_gear(planetary, use):
+    """Without friction what goes in comes out; with it, just as much less as the efficiency says."""
+    speeds = member_speeds(planetary, use)
+    for friction in (0.0, *MESH_FRICTION):
+        eta = basic_efficiency(planetary, friction)
+        efficiency = set_efficiency(planetary, use, friction)
+        # Torque balance on the whole set with the sun's torque 1, and on the rolling meshes with either of
+        # them driving: one of the two directions is the one that loses.
+        shares = []
+        for x in (eta, 1 / eta):
+            sun, ring = 1.0, -x * planetary.basic_ratio
+            torque = {"sun": sun, "ring": ring, "carrier": -(sun + ring)}
+            power = {name: torque[name] * getattr(speeds, name) for name in torque}
+            shares.append(-power[speeds.power_out] / power[speeds.power_in])
+        assert any(math.isclose(efficiency, share, rel_tol=1e-9) for share in shares)
+        assert efficiency <= 1
+        assert (efficiency == pytest.approx(1)) == (friction == 0)
+
+
+def test_losses_are_small_where_little_power_rolls_and_none_in_direct_drive():
+    planetary = PlanetarySet(sun=24, ring=60, uses=["direct", "up", "down"])
+    # External mesh 24 on 18: π·0.06·(1/24 + 1/18)·0.68 = 0.01246; internal 18 in 60: π·0.06·(1/18 −
+    # 1/60)·0.68 = 0.00499.
+    assert basic_efficiency(planetary, 0.06) == pytest.approx((1 - 0.01246) * (1 - 0.00499), abs=2e-5)
+    spread = gear_efficiency([planetary, planetary], ["up", "direct"])
+    assert spread.low < spread.typical < spread.high < 1
+    assert spread.typical == pytest.approx(0.995, abs=0.001)
+    assert gear_efficiency([planetary], ["direct"]).low == 1
+
+
+def test_sets_in_a_row_give_every_combination():
+    gears = epicyclic_gears(
+        [
+            PlanetarySet(sun=24, ring=60, uses=["direct", "up", "down"]),
+            PlanetarySet(sun=30, ring=66, uses=["direct", "up"]),
+        ]
+    )
+    assert [gear.how for gear in gears] == [
+        "direct, direct",
+        "direct, up",
+        "up, direct",
+        "up, up",
+        "down, direct",
+        "down, up",
+    ]
+    assert gears[3].ratio == pytest.approx(1.4 * (1 + 30 / 66))
+
+
+def test_two_trains_of_a_crank_gearbox():
+    gears = layshaft_gears([[(30, 34), (32, 32)], [(20, 44), (28, 36)]])
+    assert [gear.how for gear in gears] == [
+        "30 ÷ 34 × 20 ÷ 44",
+        "30 ÷ 34 × 28 ÷ 36",
+        "32 ÷ 32 × 20 ÷ 44",
+        "32 ÷ 32 × 28 ÷ 36",
+    ]
+    assert gears[0].ratio == pytest.approx(30 / 34 * 20 / 44)
+    assert gears[2].setting == (1, 0)
+
+
+def states(gears: dict, where: str = "") -> list[tuple[str, str]]:
+    found = inside_checks(Gears.model_validate(gears), "gears")
+    return [(check.where.removeprefix("gears."), check.state) for check in found]
+
+
+@pytest.mark.parametrize(
+    ("planetary", "expected"),
+    [
+        # (60 − 24)/2 = 18; 84 is divisible by 3 and 4; 42·sin 60° = 36.4 above 20.
+        ({"sun": 24, "ring": 60, "planets": 3}, ["holds", "holds", "holds"]),
+        ({"sun": 24, "ring": 60, "planets": 5}, ["holds", "fails", "holds"]),
+        # 42·sin(180°/7) = 18.2, and the planets are 20 across their tips.
+        ({"sun": 24, "ring": 60, "planets": 7}, ["holds", "holds", "fails"]),
+        ({"sun": 24, "ring": 61, "planets": 5}, ["tight", "holds", "holds"]),
+        ({"sun": 24, "ring": 60}, ["holds", "not known", "not known"]),
+        # 24 + 20 = 60 − 16; 24·16 + 60·20 = 1584 = 3·4·132.
+        ({"sun": 24, "ring": 60, "planet": [20, 16], "planets": 3}, ["holds", "holds", "holds"]),
+        ({"sun": 24, "ring": 60, "planet": [20, 15], "planets": 3}, ["tight", "holds", "holds"]),
+        ({"sun": 24, "ring": 90, "planet": [20, 16], "planets": 3}, ["fails", "holds", "holds"]),
+    ],
+)
+def test_whether_a_set_can_be_put_together(planetary, expected):
+    assert [state for _, state in states({"epicyclic": [{**planetary, "uses": ["up"]}]})] == expected
+
+
+def test_meshes_of_one_train_need_one_sum_of_teeth():
+    assert states({"layshaft": [[[30, 34], [32, 32], [20, 44]]]}) == []
+    assert states({"layshaft": [[[30, 34], [32, 32], [30, 36], [20, 30]]]}) == [
+        ("layshaft[0][2]", "tight"),
+        ("layshaft[0][3]", "fails"),
+    ]
