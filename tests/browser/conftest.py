@@ -5,7 +5,7 @@ import shutil
 import pytest
 from playwright.sync_api import Page, Response
 
-from kettledrum.demo import fill
+from kettledrum.demo import honey_round
 from kettledrum.store import Store
 from serving import CHROMIUM_WORDS, Served
 
@@ -34,9 +34,9 @@ def demo_server(tmp_path_factory):
 
 @pytest.fixture
 def demo(demo_server):
-    """The demo, started over for the test."""
+    """The demo, started over for the test with its first job alone."""
     store = Store(demo_server.data / "demo")
-    fill(store, fresh=True)
+    store.start_over([honey_round()])
     store.close()
     return demo_server
 

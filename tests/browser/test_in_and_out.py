@@ -196,6 +196,6 @@ def test_a_damaged_store_is_offered_back(page, tmp_path):
         re.compile("kept aside as kettledrum-damaged-.*“Honey round”, with 6 setups. Lost: 1 job or setup")
     )
     notice.get_by_role("button", name="Bring it back").click()
-    expect(page.get_by_label("Name of the job")).to_have_value("Honey round")
+    expect(page.get_by_role("heading", level=1)).to_have_text("Honey round")
     expect(notice).to_be_hidden()
     served.stop()

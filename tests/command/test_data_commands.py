@@ -49,7 +49,7 @@ def names(store) -> list[str]:
 def test_a_backup_of_a_running_store_is_put_back_while_it_runs(run, store, tmp_path):
     store.add_job(a_brief("Round"))
     assert run("backup", "mine.sqlite")[:2] == (0, b"The store was copied to mine.sqlite\n")
-    store.start_over(a_brief("Other"))
+    store.start_over([a_brief("Other")])
     status, out, _ = run("restore", "mine.sqlite")
     assert status == 0
     assert b"What stood there before is kept as " in out

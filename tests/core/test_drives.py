@@ -137,7 +137,7 @@ def test_a_pair_that_steps_the_other_way_is_pointed_at():
     assert table(step_up, step_up, step_up).gears[0].ratio == 8
     assert table(step_up, sprockets([15], [30]), step_up).gears[0].ratio == 2
     [check] = table(step_up, sprockets([15], [30])).checks
-    assert "the sprockets of path[1] step down" in check.what
+    assert "the sprockets of stage 2 step down" in check.what
 
 
 def test_internals_that_cannot_be_put_together_are_said_in_the_table():

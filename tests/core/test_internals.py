@@ -11,6 +11,7 @@ from kettledrum.core.epicyclic import PlanetarySet, epicyclic_gears, member_spee
 from kettledrum.core.epicyclic_losses import MESH_FRICTION, basic_efficiency, gear_efficiency, set_efficiency
 from kettledrum.core.gears import Gears
 from kettledrum.core.inside_checks import inside_checks
+from kettledrum.core.internals import internals
 from kettledrum.core.layshaft import layshaft_gears
 
 
@@ -172,3 +173,25 @@ def test_meshes_of_one_train_need_one_sum_of_teeth():
         ("layshaft[0][2]", "tight"),
         ("layshaft[0][3]", "fails"),
     ]
+
+
+def test_speeds_go_through_sets_in_a_row():
+    # 1.4 up in the first set, 60/84 down in the second: the second carrier turns 1.4 · 60/84 = 1 for one turn in.
+    sets = [
+        {"sun": 24, "ring": 60, "uses": ["direct", "up"]},
+        {"sun": 24, "ring": 60, "uses": ["down", "direct"]},
+    ]
+    found = internals(Gears.model_validate({"epicyclic": sets}))
+    both = next(gear for gear in found.gears if gear.how == "up, down")
+    assert [both.sets[0].ring, both.sets[1].ring, both.sets[1].carrier] == pytest.approx([1.4, 1.4, 1.0])
+    assert [gear.how for gear in found.gears] == ["direct, down", "direct, direct", "up, down", "up, direct"]
+    assert [gear.moves for gear in found.gears] == [None, 1, 2, 1]
+    assert found.gears[1].efficiency.typical == 1
+
+
+def test_every_mesh_of_a_train_turns_the_direction_round():
+    found = internals(Gears.model_validate({"layshaft": [[[24, 40]], [[28, 36]]]}))
+    first, second = found.gears[0].meshes
+    assert (first.turns_in, first.turns_out) == (1, pytest.approx(-0.6))
+    assert (second.turns_in, second.turns_out) == (pytest.approx(-0.6), pytest.approx(0.6 * 28 / 36))
+    assert internals(Gears(ratios=[1.5, 1])).kind == "other"

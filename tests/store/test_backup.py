@@ -32,7 +32,7 @@ def test_a_backup_brings_back_everything_with_what_was_deleted_and_what_can_be_u
     gone = store.add_job(a_brief("Put away"))
     store.delete_job(gone.id)
     back_up(store.directory, tmp_path / "copy.sqlite")
-    store.start_over(a_brief("Other"))
+    store.start_over([a_brief("Other")])
     kept = restore(store.directory, tmp_path / "copy.sqlite")
     assert names(store) == ["Round"]
     assert [job.name for job in store.jobs(deleted=True)] == ["Put away"]

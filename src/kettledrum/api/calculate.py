@@ -3,7 +3,17 @@
 from fastapi import APIRouter
 
 from kettledrum.api.json_body import StrictJsonRoute
-from kettledrum.core import Brief, Comparison, GearTable, Setup, compare, gear_table
+from kettledrum.core import (
+    Brief,
+    Comparison,
+    Gears,
+    GearTable,
+    Internals,
+    Setup,
+    compare,
+    gear_table,
+    internals,
+)
 from kettledrum.core.brief import CadenceBand
 from kettledrum.core.quantities import Model
 
@@ -21,6 +31,12 @@ class GearTableRequest(Model):
 def calculate_gears(draft: GearTableRequest) -> GearTable:
     """The gear table of one setup."""
     return gear_table(draft.setup, draft.cadence_rpm)
+
+
+@router.post("/internals")
+def calculate_internals(gears: Gears) -> Internals:
+    """What is inside a hub or gearbox, in every gear."""
+    return internals(gears)
 
 
 @router.post("/compare")

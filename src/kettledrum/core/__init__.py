@@ -8,6 +8,8 @@ from kettledrum.core.brief import Brief, Need, Rider
 from kettledrum.core.comparison import ComparedSetup, Comparison, Difference, compare, difference
 from kettledrum.core.errors import InvalidInput, KettledrumError, Problem, place_in
 from kettledrum.core.gear_table import Gear, GearTable, gear_table
+from kettledrum.core.gears import Gears
+from kettledrum.core.internals import Internals, internals
 from kettledrum.core.ladder import Rung, ladder
 from kettledrum.core.setup import Setup
 from kettledrum.core.validation import AnyModel, problems, validate
@@ -22,6 +24,8 @@ __all__ = [
     "Difference",
     "Gear",
     "GearTable",
+    "Gears",
+    "Internals",
     "InvalidInput",
     "KettledrumError",
     "MeasuredRollout",
@@ -35,6 +39,7 @@ __all__ = [
     "compare",
     "difference",
     "gear_table",
+    "internals",
     "ladder",
     "place_in",
     "problems",

@@ -20,7 +20,7 @@ def backwards_checks(stages: list[StageOptions]) -> list[Check]:
         return []
     here, there = ("up", "down") if odd is up else ("down", "up")
     if len(others) == 1:
-        what = f"steps {here}, and the sprockets of path[{others[0]}] step {there}"
+        what = f"steps {here}, and the sprockets of stage {others[0] + 1} step {there}"
     else:
         what = f"steps {here} where every other pair of sprockets steps {there}"
     return [

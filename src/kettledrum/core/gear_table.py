@@ -85,7 +85,7 @@ def gear_table(setup: Setup, cadence_rpm: tuple[float, float]) -> GearTable:
     paths = combinations(stages)
     stepless = any(stage.stepless for stage in stages)
     ends = _stepless_ends(paths) if stepless else _definite_ends(paths, stages)
-    gears = [_gear(setup, cadence_rpm, *end) for end in ends]
+    gears = _gears(setup, cadence_rpm, ends)
     order = None
     if not stepless:
         _mark_steps(gears)
@@ -150,23 +150,25 @@ def _spans(paths: list[Combination], gears: list[Gear]) -> list[tuple[int, int]]
     return [(place[path.low_choice], place[path.high_choice]) for path in paths]
 
 
-def _gear(
-    setup: Setup, cadence_rpm: tuple[float, float], label: str, ratio: float, choice: tuple[int, ...]
-) -> Gear:
-    development_m = ratio * setup.wheel.circumference_m
-    diameter_m = setup.wheel.diameter_m
-    low, high = (development_m * cadence * 60 / 1000 for cadence in cadence_rpm)
-    return Gear(
-        label=label,
-        ratio=ratio,
-        development_m=development_m,
-        gear_inches=ratio * diameter_m / INCH_M,
-        gain_ratio=ratio * diameter_m * 1000 / 2 / setup.cranks.length_mm,
-        speed_kmh=(low, high),
-        step=None,
-        overlaps=None,
-        choice=choice,
-    )
+def _gears(setup: Setup, cadence_rpm: tuple[float, float], ends: list[_End]) -> list[Gear]:
+    circumference_m = setup.wheel.circumference_m
+    inches = setup.wheel.diameter_m / INCH_M
+    gain = setup.wheel.diameter_m * 1000 / 2 / setup.cranks.length_mm
+    low, high = (cadence * 60 / 1000 for cadence in cadence_rpm)
+    return [
+        Gear(
+            label=label,
+            ratio=ratio,
+            development_m=(development_m := ratio * circumference_m),
+            gear_inches=ratio * inches,
+            gain_ratio=ratio * gain,
+            speed_kmh=(development_m * low, development_m * high),
+            step=None,
+            overlaps=None,
+            choice=choice,
+        )
+        for label, ratio, choice in ends
+    ]
 
 
 def _mark_steps(gears: list[Gear]) -> None:

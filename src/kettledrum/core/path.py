@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 from itertools import product
+from typing import NamedTuple
 
 from pydantic import BaseModel
 
@@ -46,8 +47,7 @@ class StageOptions(BaseModel):
     options: list[Option]
 
 
-@dataclass(frozen=True, slots=True)
-class Combination:
+class Combination(NamedTuple):
     """One gear of the path, or with stepless stages one span of gears.
 
     `low` and `high` are overall ratios, the same for a definite gear; `low_choice` and `high_choice`

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from math import sqrt
+from operator import ne
 
 from kettledrum.core.path import StageOptions
 
@@ -24,8 +25,7 @@ def moves(stages: list[StageOptions], before: Choice, after: Choice) -> int:
     moved = 0
     for stage, old, new in zip(stages, before, after, strict=True):
         if old != new:
-            pairs = zip(stage.options[old].setting, stage.options[new].setting, strict=True)
-            moved += sum(one != other for one, other in pairs)
+            moved += sum(map(ne, stage.options[old].setting, stage.options[new].setting))
     return moved
 
 
@@ -63,7 +63,8 @@ def usual_order(
         [
             position
             for stage, place in zip(stages, choice, strict=True)
-            for position in stage.options[place].setting
+            # Whatever moves inside a case, the rider has one shifter for it.
+            for position in (stage.options[place].setting if stage.kind == "sprockets" else (place,))
         ]
         for choice in choices
     ]

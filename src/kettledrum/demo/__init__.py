@@ -9,14 +9,22 @@ from kettledrum.store import JobRecord, Store
 
 def honey_round() -> Brief:
     """The demo job: a beekeeper hauling supers and honey between hill apiaries, with seven setups."""
-    return read_brief(resources.files(__package__).joinpath("honey-round.json").read_bytes())
+    return _job("honey-round")
 
 
-def fill(store: Store, *, fresh: bool = False) -> JobRecord | None:
-    """Puts the demo job into a store that has never held a job; with `fresh`, empties the store first.
+def drives_of_the_valley() -> Brief:
+    """The neighbours of the honey round: a setup of every kind of drive there is."""
+    return _job("drives-of-the-valley")
 
-    Returns the job that was added, or None where the user's own state was kept.
+
+def _job(name: str) -> Brief:
+    return read_brief(resources.files(__package__).joinpath(f"{name}.json").read_bytes())
+
+
+def fill(store: Store, *, fresh: bool = False) -> list[JobRecord]:
+    """Puts the demo jobs into a store that has never held a job; with `fresh`, empties the store first.
+
+    Returns the jobs that were added; none where the user's own state was kept.
     """
-    if fresh:
-        return store.start_over(honey_round())
-    return store.add_first_job(honey_round())
+    jobs = [honey_round(), drives_of_the_valley()]
+    return store.start_over(jobs) if fresh else store.add_first_jobs(jobs)

@@ -121,13 +121,13 @@ class Store:
         with self._reading() as session:
             return [brief_of(_job_record(session, row)) for row in _job_rows(session)]
 
-    def add_first_job(self, brief: Brief) -> JobRecord | None:
-        """A new job from a brief, unless the store holds one already: then None, and nothing changes."""
+    def add_first_jobs(self, briefs: Sequence[Brief]) -> list[JobRecord]:
+        """New jobs from briefs, unless the store holds one already: then none, and nothing changes."""
         with self._writing() as session:
             # A job that was deleted counts: a demo that was put away does not come back by itself.
             if session.exec(select(JobRow.id)).first() is not None:
-                return None
-            return _add_job(session, brief)
+                return []
+            return [_add_job(session, brief) for brief in briefs]
 
     def copy_job(self, job_id: str) -> JobRecord:
         """A second job like this one, under a name that says so."""
@@ -167,13 +167,13 @@ class Store:
         """Keeps a damaged store where it lies, without offering it again."""
         put_away(damaged_store(self.directory, file_name))
 
-    def start_over(self, brief: Brief) -> JobRecord:
-        """Empties the store and puts one job in, in one step."""
+    def start_over(self, briefs: Sequence[Brief]) -> list[JobRecord]:
+        """Empties the store and puts other jobs in, in one step."""
         with self._writing() as session:
             session.exec(delete(RevisionRow))
             session.exec(delete(SetupRow))
             session.exec(delete(JobRow))
-            return _add_job(session, brief)
+            return [_add_job(session, brief) for brief in briefs]
 
     def change_need(self, job_id: str, need: Need, version: int) -> JobRecord:
         """Replaces what the job asks for; `version` is the job's version the change was based on."""

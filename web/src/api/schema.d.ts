@@ -39,7 +39,7 @@ export interface paths {
         put?: never;
         /**
          * Add Demo Job
-         * @description Makes the demo job.
+         * @description Makes the demo jobs; answers with the first of them.
          */
         post: operations["add_demo_job"];
         delete?: never;
@@ -400,6 +400,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calculate/internals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calculate Internals
+         * @description What is inside a hub or gearbox, in every gear.
+         */
+        post: operations["calculate_internals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculate/compare": {
         parameters: {
             query?: never;
@@ -639,6 +659,36 @@ export interface components {
             setups?: components["schemas"]["Setup"][];
         };
         /**
+         * Change
+         * @description How a stage changes gear where no lever does it.
+         *
+         *     By kicking back or pedalling back a little, or by itself at a speed: then `trigger_kmh` says at which.
+         */
+        Change: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "lever" | "kick back" | "back-pedal" | "speed";
+            /** Trigger Kmh */
+            trigger_kmh?: number | null;
+        };
+        /**
+         * Check
+         * @description One thing looked at: `where` in the file, its `state`, and in `what` why.
+         */
+        Check: {
+            /** Where */
+            where: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** What */
+            what: string;
+        };
+        /**
          * ComparedSetup
          * @description A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
          *
@@ -675,6 +725,11 @@ export interface components {
             ][];
             /** Stages */
             stages: components["schemas"]["StageOptions"][];
+            /** Usual Order */
+            usual_order: number[] | null;
+            /** Checks */
+            checks: components["schemas"]["Check"][];
+            wear: components["schemas"]["Wear"] | null;
             lowest: components["schemas"]["Gear"];
             highest: components["schemas"]["Gear"];
             /** Ladder */
@@ -766,7 +821,9 @@ export interface components {
          *     `gear_inches` in inches; `gain_ratio` without unit; `speed_kmh` at the low and the high end of the
          *     cadence band; `step` the rise from the gear before (0.136 = 13.6 %), null for the lowest;
          *     `overlaps` the label of the gear that a redundant one sits beside; `choice` the option that each
-         *     stage stands in, as places in the table's `stages`.
+         *     stage stands in, as places in the table's `stages`; `moves` how many things move together in the shift
+         *     from the gear before, null for the lowest and on stepless paths; `crossed` whether the chain runs
+         *     slantwise.
          */
         Gear: {
             /** Label */
@@ -790,6 +847,13 @@ export interface components {
             overlaps: string | null;
             /** Choice */
             choice: number[];
+            /** Moves */
+            moves?: number | null;
+            /**
+             * Crossed
+             * @default false
+             */
+            crossed: boolean;
         };
         /**
          * GearTable
@@ -798,7 +862,9 @@ export interface components {
          *     `range` is highest ÷ lowest ratio. `mean_step` (geometric), `smallest_step` and `largest_step` are
          *     null with fewer than two gears and, like `distinct`, for stepless paths, which have no steps.
          *     `distinct` counts the gears at least 5 % apart. `spans` are the stepless spans, each as the places
-         *     in `gears` of its two ends.
+         *     in `gears` of its two ends. `usual_order` are the places of the gears as they are usually ridden up, where
+         *     two things shift. `checks` are those that do not hold, or cannot be made for want of a figure; `wear`
+         *     stands for a single pairing only.
          */
         GearTable: {
             /** Name */
@@ -831,6 +897,11 @@ export interface components {
             ][];
             /** Stages */
             stages: components["schemas"]["StageOptions"][];
+            /** Usual Order */
+            usual_order: number[] | null;
+            /** Checks */
+            checks: components["schemas"]["Check"][];
+            wear: components["schemas"]["Wear"] | null;
         };
         /**
          * GearTableRequest
@@ -853,6 +924,7 @@ export interface components {
             name?: string | null;
             /** Efficiency */
             efficiency?: (number | components["schemas"]["EfficiencySpread"]) | null;
+            change?: components["schemas"]["Change"] | null;
             /** Limits */
             limits?: {
                 [key: string]: components["schemas"]["JsonValue"];
@@ -870,12 +942,22 @@ export interface components {
         };
         /**
          * Gears
-         * @description Definite `ratios`, in any order, or a `stepless` span; `names`, if given, one for each ratio.
+         * @description Definite `ratios`, in any order; a `stepless` span; or `layshaft` or `epicyclic` gears from their
+         *     teeth.
+         *
+         *     `names`, if given, one for each gear: in the order of the ratios, or from the lowest gear up.
          */
         Gears: {
             /** Ratios */
             ratios?: number[] | null;
             stepless?: components["schemas"]["Stepless"] | null;
+            /** Layshaft */
+            layshaft?: [
+                number,
+                number
+            ][][] | null;
+            /** Epicyclic */
+            epicyclic?: components["schemas"]["PlanetarySet"][] | null;
             /** Names */
             names?: string[] | null;
         };
@@ -888,6 +970,7 @@ export interface components {
             name?: string | null;
             /** Efficiency */
             efficiency?: (number | components["schemas"]["EfficiencySpread"]) | null;
+            change?: components["schemas"]["Change"] | null;
             /** Limits */
             limits?: {
                 [key: string]: components["schemas"]["JsonValue"];
@@ -911,6 +994,46 @@ export interface components {
             /** Jobs */
             jobs: components["schemas"]["JobSummary"][];
             setup: components["schemas"]["SetupRecord"] | null;
+        };
+        /**
+         * InsideGear
+         * @description One gear inside, everything for one turn of the case's input.
+         *
+         *     `sets` holds the members of each planetary set, `meshes` the shafts of each gear train; one of them is
+         *     empty. `efficiency` is that of the teeth of planetary sets, without bearings and seals; null for gear
+         *     trains. `moves` is how many trains or sets shift from the gear before, null for the lowest.
+         */
+        InsideGear: {
+            /** Label */
+            label: string;
+            /** Ratio */
+            ratio: number;
+            /** Step */
+            step: number | null;
+            /** Moves */
+            moves: number | null;
+            /** How */
+            how: string;
+            efficiency: components["schemas"]["EfficiencySpread"] | null;
+            /** Sets */
+            sets: components["schemas"]["MemberSpeeds"][];
+            /** Meshes */
+            meshes: components["schemas"]["ShaftSpeeds"][];
+        };
+        /**
+         * Internals
+         * @description A case's gears from the lowest to the highest, and every check of whether it can be put together.
+         */
+        Internals: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "epicyclic" | "layshaft" | "other";
+            /** Gears */
+            gears: components["schemas"]["InsideGear"][];
+            /** Checks */
+            checks: components["schemas"]["Check"][];
         };
         /**
          * JobPlaces
@@ -974,6 +1097,38 @@ export interface components {
             distance_m: number;
         };
         /**
+         * MemberSpeeds
+         * @description Turns of each member of a set for one turn of the set's input, and which members power enters and
+         *     leaves by.
+         *
+         *     `planet` turns about its own pin, seen from the frame.
+         */
+        MemberSpeeds: {
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "direct" | "up" | "down";
+            /** Sun */
+            sun: number;
+            /** Carrier */
+            carrier: number;
+            /** Ring */
+            ring: number;
+            /** Planet */
+            planet: number;
+            /**
+             * Power In
+             * @enum {string}
+             */
+            power_in: "carrier" | "sun" | "ring";
+            /**
+             * Power Out
+             * @enum {string}
+             */
+            power_out: "carrier" | "sun" | "ring";
+        };
+        /**
          * Need
          * @description What the bicycle must do. `load`, `road` and `wants` are kept as they are.
          */
@@ -1000,17 +1155,57 @@ export interface components {
          * Option
          * @description One choice in a stage: its `ratio` (output turns for one input turn) and what it is called there.
          *
-         *     `front` and `rear` are teeth, for sprockets only.
+         *     `front` and `rear` are teeth, for sprockets only. `setting` is what each thing that shifts stands in;
+         *     `how` says how a gear comes about inside a case. `equivalent_front` is the front sprocket that would do
+         *     the same without this stage. `efficiency` is what its teeth inside let through, where that is worked out.
          */
         Option: {
             /** Label */
             label: string;
             /** Ratio */
             ratio: number;
+            /** Setting */
+            setting: number[];
             /** Front */
             front?: number | null;
             /** Rear */
             rear?: number | null;
+            /** How */
+            how?: string | null;
+            /** Equivalent Front */
+            equivalent_front?: number | null;
+            efficiency?: components["schemas"]["EfficiencySpread"] | null;
+        };
+        /**
+         * PlanetarySet
+         * @description A sun, a ring and planets on a carrier, one of the two outer members held.
+         *
+         *     `planet` gives the two rows of stepped planets, [on the sun, on the ring]; without it the planets
+         *     are plain and have (ring − sun) ÷ 2 teeth. `uses` are the ways in which power goes through: "direct", the
+         *     set turning as one; "up", in at the carrier and out at the free member; "down", the other way. `held` is
+         *     the member that stands still in "up" and "down". `planets` is how many there are, where that is known.
+         *     Raises for a ring too small for planets to fit between it and the sun.
+         */
+        PlanetarySet: {
+            /** Sun */
+            sun: number;
+            /** Ring */
+            ring: number;
+            /** Planet */
+            planet?: [
+                number,
+                number
+            ] | null;
+            /** Planets */
+            planets?: number | null;
+            /**
+             * Held
+             * @default sun
+             * @enum {string}
+             */
+            held: "sun" | "ring";
+            /** Uses */
+            uses: ("direct" | "up" | "down")[];
         };
         /**
          * ProblemDetails
@@ -1146,17 +1341,33 @@ export interface components {
             setup: components["schemas"]["Setup"];
         };
         /**
+         * ShaftSpeeds
+         * @description A mesh that carries the power: its teeth, and the turns of its two shafts, with their directions.
+         */
+        ShaftSpeeds: {
+            /** Driving */
+            driving: number;
+            /** Driven */
+            driven: number;
+            /** Turns In */
+            turns_in: number;
+            /** Turns Out */
+            turns_out: number;
+        };
+        /**
          * SprocketsStage
          * @description Front teeth over rear teeth on a chain or a belt.
          *
          *     With `front` and `rear` every front sprocket runs on every rear one; with `pairs` only the named
-         *     [front, rear] combinations run together (two chains side by side, fixed pairs).
+         *     [front, rear] combinations run together (two chains side by side, a sprocket with two sizes). With
+         *     `fixed`, there is no freewheel behind them.
          */
         SprocketsStage: {
             /** Name */
             name?: string | null;
             /** Efficiency */
             efficiency?: (number | components["schemas"]["EfficiencySpread"]) | null;
+            change?: components["schemas"]["Change"] | null;
             /** Limits */
             limits?: {
                 [key: string]: components["schemas"]["JsonValue"];
@@ -1185,6 +1396,8 @@ export interface components {
                 number,
                 number
             ][] | null;
+            /** Fixed */
+            fixed?: boolean | null;
         };
         /**
          * StageOptions
@@ -1201,18 +1414,26 @@ export interface components {
             stepless: boolean;
             /** Named */
             named: boolean;
+            /** Fixed */
+            fixed: boolean;
+            change: components["schemas"]["Change"] | null;
             /** Options */
             options: components["schemas"]["Option"][];
         };
         /**
          * Stepless
          * @description Any ratio from `low` to `high` (output turns for one input turn).
+         *
+         *     With `steps`, it is ridden as so many definite gears, evenly spaced from end to end, as some shifters
+         *     hold it.
          */
         Stepless: {
             /** Low */
             low: number;
             /** High */
             high: number;
+            /** Steps */
+            steps?: number | null;
         };
         /**
          * Stepped
@@ -1222,6 +1443,27 @@ export interface components {
             /** What */
             what: string | null;
             job: components["schemas"]["JobRecord"];
+        };
+        /**
+         * Wear
+         * @description How a pairing wears.
+         *
+         *     `common_factor` of the two counts of teeth; where it is 1, `even` is true: every front tooth meets every
+         *     place of the rear sprocket in turn. `meets_again` is after how many turns of the cranks the same teeth
+         *     stand against each other. `skid_patches` is the number of places that a fixed wheel wears its tyre at,
+         *     stopped with the same foot always in front; `skid_patches_either_foot` with either foot.
+         */
+        Wear: {
+            /** Common Factor */
+            common_factor: number;
+            /** Even */
+            even: boolean;
+            /** Meets Again */
+            meets_again: number;
+            /** Skid Patches */
+            skid_patches: number | null;
+            /** Skid Patches Either Foot */
+            skid_patches_either_foot: number | null;
         };
         /**
          * Wheel
@@ -3360,6 +3602,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GearTable"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calculate_internals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gears"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Internals"];
                 };
             };
             /** @description Bad Request */

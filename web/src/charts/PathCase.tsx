@@ -1,8 +1,10 @@
+import type { Gears } from "../api/client";
 import { plainRatio } from "../shell/format";
+import { CaseInside, insideWidth } from "./CaseInside";
 import { PathCaption } from "./PathCaption";
 import styles from "./PowerPath.module.css";
 import { AXIS, CELL, shownCells, type Piece } from "./powerPathLayout";
-import { caseName } from "./pieceNames";
+import { caseName, changedBy } from "./pieceNames";
 
 type CasePiece = Extract<Piece, { kind: "case" }>;
 
@@ -10,21 +12,33 @@ interface Props {
   piece: CasePiece;
   chosen: number;
   onOption: (option: number) => void;
+  gears: Gears;
 }
 
 /** A hub or gearbox as a case with its gears inside; pressing one puts the path into it. */
-export function PathCase({ piece, chosen, onOption }: Props) {
+export function PathCase({ piece, chosen, onOption, gears }: Props) {
   const { x, width, columns, options } = piece;
   const height = 126;
   const top = AXIS - height / 2;
   const option = options.options[chosen];
   const centre = x + width / 2;
   const count = options.options.length;
+  const picture = insideWidth(gears);
+  // Few gears round the crank axle shift the chainset itself.
+  const isChaingear = options.kind === "gearbox" && piece.stage === 0 && count > 1 && count <= 3;
   const title = options.stepless ? "stepless" : count === 1 ? "1 gear" : `${count} gears`;
   return (
     <>
-      <rect x={x} y={top} width={width} height={height} rx={16} className={styles.case} />
-      <text x={centre} y={top + 25} className={styles.caseTitle}>
+      <rect
+        x={x}
+        y={top}
+        width={width}
+        height={height}
+        rx={isChaingear ? height / 2 : 16}
+        className={styles.case}
+      />
+      <CaseInside gears={gears} x={centre - picture / 2 - 34 + 16} y={top + 21} />
+      <text x={centre + picture / 2} y={top + 25} className={styles.caseTitle}>
         {title}
       </text>
       {shownCells(options) ? (
@@ -44,7 +58,7 @@ export function PathCase({ piece, chosen, onOption }: Props) {
       <PathCaption
         x={centre}
         main={`× ${plainRatio(option?.ratio ?? 1)}`}
-        second={options.name ?? caseName(options)}
+        second={(options.name ?? caseName(options)) + changedBy(options)}
       />
     </>
   );

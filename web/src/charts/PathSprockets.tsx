@@ -1,4 +1,5 @@
-import { PathCaption } from "./PathCaption";
+import { CAPTION, PathCaption } from "./PathCaption";
+import { changedBy } from "./pieceNames";
 import styles from "./PowerPath.module.css";
 import { AXIS, type Piece } from "./powerPathLayout";
 import { loopPath, sprocketPath } from "./sprocketShape";
@@ -15,12 +16,26 @@ export function PathSprockets({ piece, chosen, tooth }: Props) {
   const { x1, x2, options } = piece;
   const { front, rear, ratio } = options.options[chosen] ?? {};
   if (!front || !rear || !ratio) return null;
+  const note = options.fixed ? "fixed: no freewheel" : changedBy(options).replace(" · ", "");
   const [r1, r2] = [front * tooth, rear * tooth];
+  const [first] = options.options;
+  const twin = options.options.length > 1 && first?.setting.length === 1;
   const every = (end: "front" | "rear") => [...new Set(options.options.map((option) => option[end] ?? 0))];
   return (
     <>
       <Sprocket x={x1} teeth={front} every={every("front")} tooth={tooth} end="front" />
       <Sprocket x={x2} teeth={rear} every={every("rear")} tooth={tooth} end="rear" />
+      {options.options
+        // Chains that run side by side are all there; the others lie idle.
+        .filter((option) => twin && option.front && option.rear && option !== options.options[chosen])
+        .map((option) => (
+          <path
+            key={option.label}
+            d={loopPath(x1, (option.front ?? 0) * tooth, x2, (option.rear ?? 0) * tooth, AXIS)}
+            className={options.drive === "belt" ? styles.belt : styles.chain}
+            data-idle
+          />
+        ))}
       <path
         d={loopPath(x1, r1, x2, r2, AXIS)}
         className={options.drive === "belt" ? styles.belt : styles.chain}
@@ -31,6 +46,11 @@ export function PathSprockets({ piece, chosen, tooth }: Props) {
       <text x={(x1 + r1 + x2 - r2) / 2} y={AXIS + 5} className={styles.running}>
         × {ratio.toFixed(2)}
       </text>
+      {note && (
+        <text x={(x1 + r1 + x2 - r2) / 2} y={CAPTION + 21} className={styles.under}>
+          {note}
+        </text>
+      )}
     </>
   );
 }

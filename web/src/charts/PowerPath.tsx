@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import type { ComparedSetup, Gear, Setup } from "../api/client";
+import type { ComparedSetup, Gear, Gears, Setup } from "../api/client";
 import { useUnits } from "../shell/units";
 import { PathCaption } from "./PathCaption";
 import { PathCase } from "./PathCase";
@@ -75,6 +75,7 @@ export function PowerPath({ table, setup, gear, selected, onPick, onOption }: Pr
               <PathCase
                 piece={piece}
                 chosen={gear.choice[piece.stage] ?? 0}
+                gears={gearsIn(setup, piece.stage)}
                 onOption={(option) => onOption(piece.stage, option)}
               />
             )}
@@ -86,6 +87,11 @@ export function PowerPath({ table, setup, gear, selected, onPick, onOption }: Pr
       </svg>
     </div>
   );
+}
+
+function gearsIn(setup: Setup, place: number): Gears {
+  const stage = setup.path[place];
+  return stage && "gears" in stage ? stage.gears : {};
 }
 
 interface PartProps {

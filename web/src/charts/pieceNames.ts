@@ -11,3 +11,17 @@ export function pieceLabel(piece: Piece, chosen: number): string {
 
 export const caseName = (options: StageOptions): string =>
   options.kind === "hub" ? "hub" : "gearbox at the cranks";
+
+/** How a stage changes where no lever does it, as the end of its caption. */
+export function changedBy({ change }: StageOptions): string {
+  switch (change?.by) {
+    case "speed":
+      return ` · by itself at ${change.trigger_kmh} km/h`;
+    case "kick back":
+      return " · kicked back";
+    case "back-pedal":
+      return " · pedalled back";
+    default:
+      return "";
+  }
+}

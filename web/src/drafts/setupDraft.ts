@@ -1,4 +1,4 @@
-import type { Setup, Stage } from "../api/client";
+import type { Gears, PlanetarySet, Setup, Stage } from "../api/client";
 import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "./entry";
 import { millimetresOf } from "./quantity";
 
@@ -12,13 +12,43 @@ export interface StageDraft {
   front: string;
   rear: string;
   pairs: string;
-  stepless: boolean;
+  fixed: boolean;
+  inside: Inside;
   ratios: string;
   low: string;
   high: string;
+  /** The number of steps that a stepless span is held in, if it is. */
+  steps: string;
+  trains: string[];
+  sets: SetDraft[];
   names: string;
+  changedBy: NonNullable<Stage["change"]>["by"];
+  trigger: string;
   kept: Kept;
 }
+
+/** How the gears in a case are given. */
+export type Inside = "ratios" | "stepless" | "layshaft" | "epicyclic";
+
+/** One planetary set. */
+export interface SetDraft {
+  sun: string;
+  ring: string;
+  /** The two rows of stepped planets, or nothing. */
+  planet: string;
+  planets: string;
+  held: PlanetarySet["held"];
+  uses: PlanetarySet["uses"];
+}
+
+export const emptySet: SetDraft = {
+  sun: "",
+  ring: "",
+  planet: "",
+  planets: "",
+  held: "sun",
+  uses: ["direct", "up"],
+};
 
 /** A setup as it stands in the editor; `kept` is what the editor does not show and must not lose. */
 export interface SetupDraft {
@@ -46,40 +76,70 @@ export const emptyStage = (kind: Stage["kind"], key: string): StageDraft => ({
   front: "",
   rear: "",
   pairs: "",
-  stepless: false,
+  fixed: false,
+  inside: "ratios",
   ratios: "",
   low: "",
   high: "",
+  steps: "",
+  trains: ["", ""],
+  sets: [emptySet],
   names: "",
+  changedBy: "lever",
+  trigger: "",
   kept: {},
 });
 
 function stageDraft(stage: Stage, place: number): StageDraft {
-  const { kind, name, ...rest } = stage;
-  const draft = { ...emptyStage(kind, `read-${place}`), name: name ?? "" };
+  const { kind, name, change, ...rest } = stage;
+  const draft = {
+    ...emptyStage(kind, `read-${place}`),
+    name: name ?? "",
+    changedBy: change?.by ?? "lever",
+    trigger: text(change?.trigger_kmh),
+  };
   if ("gears" in rest) {
     const { gears, ...kept } = rest;
     return {
       ...draft,
-      stepless: Boolean(gears.stepless),
+      inside: insideOf(gears),
       ratios: list(gears.ratios),
       low: text(gears.stepless?.low),
       high: text(gears.stepless?.high),
+      steps: text(gears.stepless?.steps),
+      trains: gears.layshaft?.map(pairings) ?? draft.trains,
+      sets: gears.epicyclic?.map(setDraft) ?? draft.sets,
       names: (gears.names ?? []).join(", "),
       kept,
     };
   }
-  const { drive, front, rear, pairs, ...kept } = rest;
+  const { drive, front, rear, pairs, fixed, ...kept } = rest;
   return {
     ...draft,
     drive: drive ?? "chain",
     paired: Boolean(pairs),
     front: list(front),
     rear: list(rear),
-    pairs: (pairs ?? []).map(([frontTeeth, rearTeeth]) => `${frontTeeth}/${rearTeeth}`).join(" "),
+    pairs: pairings(pairs ?? []),
+    fixed: Boolean(fixed),
     kept,
   };
 }
+
+const pairings = (pairs: readonly (readonly number[])[]): string =>
+  pairs.map((pair) => pair.join("/")).join(" ");
+
+const insideOf = (gears: Gears): Inside =>
+  gears.stepless ? "stepless" : gears.layshaft ? "layshaft" : gears.epicyclic ? "epicyclic" : "ratios";
+
+const setDraft = ({ sun, ring, planet, planets, held, uses }: PlanetarySet): SetDraft => ({
+  sun: String(sun),
+  ring: String(ring),
+  planet: planet ? planet.join("/") : "",
+  planets: text(planets),
+  held: held ?? "sun",
+  uses: [...uses],
+});
 
 export function setupDraft(setup: Setup): SetupDraft {
   const { name, cranks, path, wheel, ...kept } = setup;
@@ -114,17 +174,58 @@ export function setupOf(draft: SetupDraft): Setup {
 }
 
 function stageOf(draft: StageDraft): Kept {
-  const common = { kind: draft.kind, name: draft.name.trim() || undefined };
+  const change =
+    draft.changedBy === "lever"
+      ? undefined
+      : present({
+          by: draft.changedBy,
+          trigger_kmh: draft.changedBy === "speed" ? numberOf(draft.trigger) : undefined,
+        });
+  const common = { kind: draft.kind, name: draft.name.trim() || undefined, change };
   if (draft.kind === "sprockets") {
     const teeth = draft.paired
       ? { pairs: pairsOf(draft.pairs) }
       : { front: teethOf(draft.front), rear: teethOf(draft.rear) };
-    return present({ ...common, drive: draft.drive, ...teeth, ...draft.kept });
+    return present({
+      ...common,
+      drive: draft.drive,
+      ...teeth,
+      fixed: draft.fixed || undefined,
+      ...draft.kept,
+    });
   }
-  const gears = draft.stepless
-    ? { stepless: present({ low: numberOf(draft.low), high: numberOf(draft.high) }) }
-    : present({ ratios: ratiosOf(draft.ratios), names: namesOf(draft.names) });
-  return present({ ...common, gears, ...draft.kept });
+  return present({ ...common, gears: gearsOf(draft), ...draft.kept });
+}
+
+function gearsOf(draft: StageDraft): Kept {
+  const names = namesOf(draft.names);
+  switch (draft.inside) {
+    case "stepless":
+      return {
+        stepless: present({
+          low: numberOf(draft.low),
+          high: numberOf(draft.high),
+          steps: numberOf(draft.steps),
+        }),
+      };
+    case "layshaft":
+      return present({ layshaft: draft.trains.map(pairsOf), names });
+    case "epicyclic":
+      return present({ epicyclic: draft.sets.map(setOf), names });
+    case "ratios":
+      return present({ ratios: ratiosOf(draft.ratios), names });
+  }
+}
+
+function setOf({ sun, ring, planet, planets, held, uses }: SetDraft): Kept {
+  return present({
+    sun: numberOf(sun),
+    ring: numberOf(ring),
+    planet: pairsOf(planet)[0],
+    planets: numberOf(planets),
+    held: held === "sun" ? undefined : held,
+    uses,
+  });
 }
 
 function present(object: Kept): Kept {

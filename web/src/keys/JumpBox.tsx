@@ -34,8 +34,7 @@ export function JumpBox({ onClose }: { onClose: () => void }) {
       onClose={onClose}
       fullWidth
       maxWidth="sm"
-      aria-label="Go to"
-      slotProps={{ container: { sx: { alignItems: "flex-start" } } }}
+      slotProps={{ container: { sx: { alignItems: "flex-start" } }, paper: { "aria-label": "Go to" } }}
     >
       <DialogContent>
         <Autocomplete<Place, false, true>

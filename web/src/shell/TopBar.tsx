@@ -79,13 +79,7 @@ function KeyButtons() {
       <IconButton size="small" aria-label="Go to…" title="Go to… (Ctrl+K)" onClick={openJump}>
         <SearchOutlined />
       </IconButton>
-      <IconButton
-        size="small"
-        className={styles.keys}
-        aria-label="Keys"
-        title="Keys (?)"
-        onClick={openList}
-      >
+      <IconButton size="small" className={styles.keys} aria-label="Keys" title="Keys (?)" onClick={openList}>
         <KeyboardOutlined />
       </IconButton>
     </>

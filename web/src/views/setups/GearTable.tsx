@@ -11,10 +11,29 @@ interface Props {
   onLook: (label: string) => void;
 }
 
+/** What is to be said of a gear: that it sits beside another, crosses the chain, or takes two shifts at once. */
+function Marks({ table, index }: { table: ComparedSetup; index: number }) {
+  const gear = table.gears[index];
+  if (!gear) return null;
+  return (
+    <>
+      {gear.crossed && <span className={styles.beside}>crossed chain</span>}
+      {gear.overlaps && !gear.crossed && <span className={styles.beside}>beside {gear.overlaps}</span>}
+      {!table.usual_order && (gear.moves ?? 0) > 1 && (
+        <span className={styles.beside} title="Two trains or sets shift at once: slower and louder">
+          both move
+        </span>
+      )}
+    </>
+  );
+}
+
 /** Every gear in every measure; the one looked at is the one the drawing stands in. */
 export function GearTable({ table, looked, onLook }: Props) {
   const units = useUnits();
   const [low, high] = table.cadence_rpm;
+  const order = table.usual_order;
+  const ridden = order && order.length < table.gears.length ? order : null;
   const buttons = useRef<(HTMLButtonElement | null)[]>([]);
   const onKeyDown = (event: KeyboardEvent, index: number) => {
     const to = { ArrowDown: index + 1, ArrowUp: index - 1, Home: 0, End: table.gears.length - 1 }[event.key];
@@ -38,6 +57,7 @@ export function GearTable({ table, looked, onLook }: Props) {
                 {stage.kind === "sprockets" ? "Teeth" : "Inside"}
               </th>
             ))}
+            {ridden && <th scope="col">Ridden as</th>}
             <th scope="col">Ratio</th>
             <th scope="col">Development</th>
             <th scope="col">Gear inches</th>
@@ -71,16 +91,18 @@ export function GearTable({ table, looked, onLook }: Props) {
                 >
                   {gear.label}
                 </button>
-                {gear.overlaps && <span className={styles.beside}>beside {gear.overlaps}</span>}
+                <Marks table={table} index={index} />
               </th>
               {table.stages.map((stage, place) => {
                 const option = stage.options[gear.choice[place] ?? 0];
                 return (
                   <td key={place}>
                     {stage.kind === "sprockets" ? option?.label : plainRatio(option?.ratio ?? 1)}
+                    {option?.how && <span className={styles.how}>{option.how}</span>}
                   </td>
                 );
               })}
+              {ridden && <td className={styles.order}>{ridden.indexOf(index) + 1 || "—"}</td>}
               <td className={leads("ratio")}>{gear.ratio.toFixed(2)}</td>
               <td className={leads("development")}>{units.gear(gear, "development")}</td>
               <td className={leads("gear_inches")}>{gear.gear_inches.toFixed(1)}</td>

@@ -5,6 +5,7 @@ import { useSetupEditing } from "../../drafts/DraftsProvider";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { bandSpeeds, capital, explanation, gearName } from "../../shell/format";
 import { useUnits } from "../../shell/units";
+import { Checks } from "./Checks";
 import { GearTable } from "./GearTable";
 import { Parts } from "./Parts";
 import { SetupHead } from "./SetupHead";
@@ -54,6 +55,7 @@ export function SetupBench({ job, shown, bench }: Props) {
       <div ref={parts}>
         <Parts editing={editing} problems={problems} selected={part} onSelect={setPart} />
       </div>
+      <Checks checks={table.checks} />
       <Explained table={table} gear={gear} stale={problems.length > 0} units={units} />
       <div className={styles.figures}>
         <GearTable table={table} looked={gear.label} onLook={setLooked} />

@@ -7,12 +7,10 @@ import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import type { FieldProblem, Stage } from "../../api/client";
-import { emptyStage, type StageDraft } from "../../drafts/setupDraft";
-import { boundFields } from "../../shell/boundFields";
-import { FieldText } from "../../shell/FieldText";
+import { emptyStage, type Inside, type SetDraft, type StageDraft } from "../../drafts/setupDraft";
 import { PartPanel } from "./PartPanel";
-import styles from "./Parts.module.css";
 import { stageFields } from "./places";
+import { GearFields, isLong, SprocketFields } from "./StageFields";
 
 const KINDS: Record<Stage["kind"], string> = {
   gearbox: "Gearbox at the cranks",
@@ -52,60 +50,17 @@ export function StagePart({ stage, index, stages, problems, selected, onSelect, 
   );
 }
 
-/** A list of ratios or of many sprockets needs room. */
-const isLong = (stage: StageDraft): boolean =>
-  stage.kind === "sprockets" ? (stage.paired ? stage.pairs : stage.rear).length > 20 : !stage.stepless;
+const INSIDE: Record<Inside, string> = {
+  ratios: "",
+  stepless: ", stepless",
+  layshaft: ", gear trains",
+  epicyclic: ", planetary",
+};
 
 function titleOf(stage: StageDraft): string {
-  if (stage.kind !== "sprockets") return KINDS[stage.kind] + (stage.stepless ? ", stepless" : "");
-  return `${KINDS.sprockets}, ${stage.drive}${stage.paired ? ", fixed pairings" : ""}`;
-}
-
-interface FieldsProps {
-  stage: StageDraft;
-  path: string;
-  problems: FieldProblem[];
-  change: (patch: Partial<StageDraft>) => void;
-}
-
-function SprocketFields({ stage, path, problems, change }: FieldsProps) {
-  const field = boundFields(stage, change, problems);
-  if (stage.paired)
-    return (
-      <FieldText
-        label="Pairings, front/rear"
-        list
-        hint="Such as 44/19 42/21"
-        {...field("pairs", `${path}.pairs`)}
-      />
-    );
-  return (
-    <div className={styles.row}>
-      <FieldText label="Front teeth" list {...field("front", `${path}.front`)} />
-      <FieldText label="Rear teeth" list wide={isLong(stage)} {...field("rear", `${path}.rear`)} />
-    </div>
-  );
-}
-
-function GearFields({ stage, path, problems, change }: FieldsProps) {
-  const field = boundFields(stage, change, problems);
-  const gears = `${path}.gears`;
-  return (
-    <div className={styles.row}>
-      <FieldText label="Called" {...field("name", `${path}.name`)} />
-      {stage.stepless ? (
-        <>
-          <FieldText label="Lowest ratio" numeric {...field("low", `${gears}.stepless.low`)} />
-          <FieldText label="Highest ratio" numeric {...field("high", `${gears}.stepless.high`)} />
-        </>
-      ) : (
-        <FieldText label="Ratios inside" list wide {...field("ratios", `${gears}.ratios`)} />
-      )}
-      {!stage.stepless && stage.names !== "" && (
-        <FieldText label="Gear names" wide {...field("names", `${gears}.names`)} />
-      )}
-    </div>
-  );
+  if (stage.kind !== "sprockets") return KINDS[stage.kind] + INSIDE[stage.inside];
+  const fixed = stage.fixed ? ", no freewheel" : "";
+  return `${KINDS.sprockets}, ${stage.drive}${stage.paired ? ", set pairings" : ""}${fixed}`;
 }
 
 interface MenuProps {
@@ -156,11 +111,16 @@ function StageMenu({ stage, index, stages, change, onChange }: MenuProps) {
                 change({ paired: !stage.paired, pairs: stage.pairs || firstPair(stage) }),
               ),
             ]
-          : [
-              entry(stage.stepless ? "Give it definite gears" : "Make it stepless", () =>
-                change({ stepless: !stage.stepless, ...steplessEnds(stage) }),
-              ),
-            ]}
+          : (Object.keys(MAKE) as Inside[])
+              .filter((inside) => inside !== stage.inside)
+              .map((inside) => entry(MAKE[inside], () => change(started(stage, inside))))}
+        {stage.kind === "sprockets" &&
+          entry(stage.fixed ? "Put a freewheel behind it" : "No freewheel: fixed", () =>
+            change({ fixed: !stage.fixed }),
+          )}
+        {WAYS.filter((way) => way.by !== stage.changedBy).map((way) =>
+          entry(way.label, () => change({ changedBy: way.by })),
+        )}
         {kinds
           .filter((kind) => kind !== stage.kind)
           .map((kind) => entry(`Change to ${KINDS[kind].toLowerCase()}`, () => change({ kind })))}
@@ -184,11 +144,50 @@ const firstPair = ({ front, rear }: StageDraft): string =>
     .map((teeth, place) => `${teeth}/${words(rear)[place] ?? words(rear)[0] ?? ""}`)
     .join(" ");
 
-/** Whatever stood in the other kind's fields is kept there; an empty end starts from the ratios. */
-function steplessEnds({ ratios, low, high }: StageDraft): Partial<StageDraft> {
-  const entries = words(ratios);
-  return { low: low || (entries[0] ?? ""), high: high || (entries[entries.length - 1] ?? "") };
+const MAKE: Record<Inside, string> = {
+  ratios: "Give its ratios",
+  stepless: "Make it stepless",
+  layshaft: "Give the teeth of its gear trains",
+  epicyclic: "Give the teeth of its planetary sets",
+};
+
+const WAYS: { by: StageDraft["changedBy"]; label: string }[] = [
+  { by: "lever", label: "Changed by a lever" },
+  { by: "kick back", label: "Changed by kicking back" },
+  { by: "back-pedal", label: "Changed by pedalling back" },
+  { by: "speed", label: "Changes by itself at a speed" },
+];
+
+/** What a stage starts from inside; whatever stood in the other fields is kept there. */
+function started(stage: StageDraft, inside: Inside): Partial<StageDraft> {
+  const entries = words(stage.ratios);
+  switch (inside) {
+    case "stepless":
+      return {
+        inside,
+        low: stage.low || (entries[0] ?? ""),
+        high: stage.high || (entries[entries.length - 1] ?? ""),
+      };
+    case "layshaft":
+      return {
+        inside,
+        trains: stage.trains.some(Boolean) ? stage.trains : ["24/40 32/32 40/24", "30/34 32/32"],
+      };
+    case "epicyclic":
+      return { inside, sets: stage.sets.some((set) => set.sun) ? stage.sets : [STARTING_SET] };
+    case "ratios":
+      return { inside, ratios: stage.ratios || "1" };
+  }
 }
+
+const STARTING_SET: SetDraft = {
+  sun: "24",
+  ring: "60",
+  planet: "",
+  planets: "3",
+  held: "sun",
+  uses: ["direct", "up", "down"],
+};
 
 /** What a stage just added holds: a drive that changes nothing, to be changed at once. */
 function addedStage(kind: Stage["kind"]): StageDraft {

@@ -20,6 +20,7 @@ export function Sum({ shown, reference }: Props) {
   ];
   if (table.distinct !== null)
     rows.push(["Distinct gears", `${table.distinct} of ${table.gears.length}, at least 5 % apart`]);
+  rows.push(...shiftRows(table), ...wearRows(table));
   const { against } = table;
   if (reference && against) {
     const letter = reference.record.letter;
@@ -42,6 +43,46 @@ export function Sum({ shown, reference }: Props) {
     </section>
   );
 }
+
+/** The order in which two shifters are used, and the rings that a gearbox or hub stands for. */
+function shiftRows({ usual_order: order, gears: every, stages }: BenchSetup["table"]): [string, string][] {
+  const rows: [string, string][] = [];
+  if (order && order.length < every.length)
+    rows.push(["Usually ridden", `${order.length} of ${every.length}, see “Ridden as”`]);
+  const double = every.filter((gear) => (gear.moves ?? 1) > 1).length;
+  if (double > 0 && !order)
+    rows.push(["Shifts that move two", `${double} of ${every.length - 1}: slower and louder`]);
+  const rings = stages.flatMap((stage) =>
+    stage.options.flatMap((option) => (option.equivalent_front ? [option.equivalent_front] : [])),
+  );
+  if (rings.length > 0)
+    rows.push([
+      "Stands for rings of",
+      `${rings.map((teeth) => Number(teeth.toFixed(1))).join(" and ")} teeth`,
+    ]);
+  return rows;
+}
+
+/** How evenly a single pairing wears, and where a fixed wheel wears its tyre. */
+function wearRows({ wear }: BenchSetup["table"]): [string, string][] {
+  if (!wear) return [];
+  const rows: [string, string][] = [
+    [
+      "Wear",
+      wear.even
+        ? "even: the teeth share no factor"
+        : `the teeth share ${wear.common_factor}: the same ones meet every ${times(wear.meets_again)} of the cranks`,
+    ],
+  ];
+  if (wear.skid_patches !== null)
+    rows.push([
+      "Skid patches",
+      `${wear.skid_patches}; with either foot in front ${wear.skid_patches_either_foot}`,
+    ]);
+  return rows;
+}
+
+const times = (turns: number): string => (turns === 1 ? "turn" : `${turns} turns`);
 
 const gears = (count: number): string => (count === 1 ? "1 gear" : `${count} gears`);
 

@@ -27,12 +27,92 @@ export const STARTING_POINTS: { name: string; path: Path }[] = [
     ],
   },
   {
+    name: "Gearbox of two trains",
+    path: [
+      {
+        kind: "gearbox",
+        gears: {
+          layshaft: [
+            [
+              [24, 40],
+              [32, 32],
+              [40, 24],
+            ],
+            [
+              [28, 36],
+              [32, 32],
+            ],
+          ],
+        },
+      },
+      { kind: "sprockets", drive: "belt", front: [34], rear: [28] },
+    ],
+  },
+  {
+    name: "Planetary hub",
+    path: [
+      { kind: "sprockets", drive: "chain", front: [42], rear: [20] },
+      {
+        kind: "hub",
+        gears: {
+          epicyclic: [{ sun: 24, ring: 60, planets: 3, held: "sun", uses: ["down", "direct", "up"] }],
+        },
+      },
+    ],
+  },
+  {
+    name: "Chaingear and hub",
+    path: [
+      { kind: "gearbox", gears: { ratios: [1, 1.6] } },
+      { kind: "sprockets", drive: "chain", front: [32], rear: [18] },
+      { kind: "hub", gears: { ratios: [0.7, 0.84, 1, 1.2, 1.43] } },
+    ],
+  },
+  {
+    name: "Hub behind a cassette",
+    path: [
+      { kind: "sprockets", drive: "chain", front: [44], rear: [12, 14, 16, 19, 22, 26, 30] },
+      { kind: "hub", gears: { ratios: [0.73, 1, 1.36] } },
+    ],
+  },
+  {
+    name: "Two-speed, two chains",
+    path: [
+      {
+        kind: "sprockets",
+        drive: "chain",
+        pairs: [
+          [30, 21],
+          [42, 17],
+        ],
+      },
+    ],
+  },
+  {
+    name: "Shed-built, with a jackshaft",
+    path: [
+      { kind: "sprockets", drive: "chain", front: [32], rear: [20] },
+      { kind: "sprockets", drive: "chain", front: [38], rear: [16] },
+    ],
+  },
+  {
     name: "Derailleur, one ring",
     path: [{ kind: "sprockets", drive: "chain", front: [40], rear: [11, 13, 15, 18, 21, 25, 30, 36, 43] }],
   },
   {
     name: "Derailleur, two rings",
     path: [{ kind: "sprockets", drive: "chain", front: [30, 44], rear: [11, 13, 15, 17, 20, 23, 27, 32] }],
+  },
+  {
+    name: "Derailleur, three rings",
+    path: [
+      {
+        kind: "sprockets",
+        drive: "chain",
+        front: [22, 32, 44],
+        rear: [11, 13, 15, 17, 20, 23, 26, 30, 34],
+      },
+    ],
   },
 ];
 

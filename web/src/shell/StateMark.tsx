@@ -1,0 +1,24 @@
+import CheckCircleOutlined from "@mui/icons-material/CheckCircleOutlined";
+import ErrorOutlined from "@mui/icons-material/ErrorOutlineOutlined";
+import HelpOutlineOutlined from "@mui/icons-material/HelpOutlineOutlined";
+import WarningAmberOutlined from "@mui/icons-material/WarningAmberOutlined";
+import type { Check } from "../api/client";
+import styles from "./StateMark.module.css";
+
+const ICONS = {
+  holds: CheckCircleOutlined,
+  tight: WarningAmberOutlined,
+  fails: ErrorOutlined,
+  "not known": HelpOutlineOutlined,
+};
+
+/** A state by shape, word and colour together. */
+export function StateMark({ state }: { state: Check["state"] }) {
+  const Icon = ICONS[state];
+  return (
+    <span className={styles.mark} data-state={state}>
+      <Icon fontSize="small" aria-hidden />
+      {state}
+    </span>
+  );
+}
