@@ -176,11 +176,9 @@ def test_meshes_of_one_train_need_one_sum_of_teeth():
 
 
 def test_speeds_go_through_sets_in_a_row():
-    # 1.4 up in the first set, 60/84 down in the second: the second carrier turns 1.4 · 60/84 = 1 for one turn in.
-    sets = [
-        {"sun": 24, "ring": 60, "uses": ["direct", "up"]},
-        {"sun": 24, "ring": 60, "uses": ["down", "direct"]},
-    ]
+    # 1.4 up in the first set, 60/84 down in the second: the second carrier turns 1.4 · 60/84 = 1 time.
+    teeth = {"sun": 24, "ring": 60}
+    sets = [{**teeth, "uses": ["direct", "up"]}, {**teeth, "uses": ["down", "direct"]}]
     found = internals(Gears.model_validate({"epicyclic": sets}))
     both = next(gear for gear in found.gears if gear.how == "up, down")
     assert [both.sets[0].ring, both.sets[1].ring, both.sets[1].carrier] == pytest.approx([1.4, 1.4, 1.0])

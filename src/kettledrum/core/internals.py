@@ -1,6 +1,7 @@
 """The inside of a hub or gearbox in each gear: what turns how fast, what it loses, whether it can be
 built."""
 
+from operator import ne
 from typing import Literal
 
 from pydantic import BaseModel
@@ -64,9 +65,7 @@ def internals(gears: Gears) -> Internals:
                 label=names[number] if names else str(number + 1),
                 ratio=gear.ratio,
                 step=gear.ratio / before.ratio - 1 if before else None,
-                moves=sum(a != b for a, b in zip(gear.setting, before.setting, strict=True))
-                if before
-                else None,
+                moves=sum(map(ne, gear.setting, before.setting)) if before else None,
                 how=gear.how,
                 efficiency=_efficiency(gears.epicyclic, gear.setting),
                 sets=_members(gears.epicyclic or [], gear.setting),

@@ -197,7 +197,8 @@ function stageOf(draft: StageDraft): Kept {
   return present({ ...common, gears: gearsOf(draft), ...draft.kept });
 }
 
-function gearsOf(draft: StageDraft): Kept {
+/** The gears of a case as its teeth or ratios stand in the editor. */
+export function gearsOf(draft: StageDraft): Kept {
   const names = namesOf(draft.names);
   switch (draft.inside) {
     case "stepless":

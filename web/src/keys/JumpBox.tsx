@@ -52,6 +52,15 @@ export function JumpBox({ onClose }: { onClose: () => void }) {
             void navigate(place.path);
           }}
           onClose={(_event, reason) => reason === "escape" && onClose()}
+          renderGroup={({ key, group, children }) => (
+            // A group of options has no list of its own for those who hear it.
+            <li key={key} role="group" aria-label={group}>
+              <div className={styles.group} aria-hidden>
+                {group}
+              </div>
+              <ul role="none">{children}</ul>
+            </li>
+          )}
           renderOption={({ key, ...option }, place) => (
             <li key={key} {...option}>
               <span className={styles.option}>

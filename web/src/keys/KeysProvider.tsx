@@ -58,6 +58,7 @@ function EverywhereKeys() {
   useSingleKey("?", openList);
   useSingleKey("j", () => open("job"));
   useSingleKey("s", () => open("setups"));
+  useSingleKey("i", () => open("internals"));
   useSingleKey("l", () => open("line-up"));
   useSingleKey("u", () => choose({ system: units.system === "metric" ? "imperial" : "metric" }));
   useSingleKey("m", () => {

@@ -17,6 +17,9 @@ import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "./unit
 const FirstJob = lazy(async () => ({ default: (await import("../views/job/FirstJob")).FirstJob }));
 const NewJob = lazy(async () => ({ default: (await import("../views/job/FirstJob")).NewJob }));
 const JobView = lazy(async () => ({ default: (await import("../views/job/JobView")).JobView }));
+const InternalsView = lazy(async () => ({
+  default: (await import("../views/internals/InternalsView")).InternalsView,
+}));
 const LineUp = lazy(async () => ({ default: (await import("../views/lineup/LineUp")).LineUp }));
 const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
 
@@ -46,6 +49,7 @@ export function App() {
                         <Route index element={<Navigate to="line-up" replace />} />
                         <Route path="job" element={<JobView />} />
                         <Route path="setups/:setupId?" element={<Setups />} />
+                        <Route path="internals" element={<InternalsView />} />
                         <Route path="line-up" element={<LineUp />} />
                       </Route>
                       <Route

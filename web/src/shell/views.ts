@@ -1,6 +1,12 @@
 /** The views in the order of the work; only what exists is named. */
 export const VIEW_GROUPS = [
   { name: "Need", entries: [{ name: "Job", path: "job" }] },
-  { name: "Build", entries: [{ name: "Setups", path: "setups" }] },
+  {
+    name: "Build",
+    entries: [
+      { name: "Setups", path: "setups" },
+      { name: "Internals", path: "internals" },
+    ],
+  },
   { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },
 ];

@@ -11,9 +11,7 @@ export function Checks({ checks }: { checks: Check[] }) {
       {checks.map((check) => (
         <li key={check.where + check.what}>
           <StateMark state={check.state} />
-          <span>
-            {capital(placeName(check.where))} {check.what}
-          </span>
+          <span>{capital(`${placeName(check.where)} ${check.what}`.trim())}</span>
         </li>
       ))}
     </ul>

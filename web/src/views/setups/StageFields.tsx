@@ -93,7 +93,7 @@ function Trigger({ stage, path, problems, change }: Props) {
   return words[stage.changedBy] && <p className={styles.way}>{words[stage.changedBy]}</p>;
 }
 
-function Trains({ stage, path, problems, change }: Props) {
+export function Trains({ stage, path, problems, change }: Props) {
   const { trains } = stage;
   return (
     <div className={styles.row}>
@@ -123,7 +123,7 @@ function Trains({ stage, path, problems, change }: Props) {
   );
 }
 
-function Sets({ stage, path, problems, change }: Props) {
+export function Sets({ stage, path, problems, change }: Props) {
   const { sets } = stage;
   const put = (index: number, patch: Partial<SetDraft>) =>
     change({ sets: sets.map((old, at) => (at === index ? { ...old, ...patch } : old)) });
@@ -172,7 +172,7 @@ export function PlanetaryFields({ set, name, place, problems, onChange, onRemove
       <FieldText label="Sun" numeric {...field("sun", `${place}.sun`)} />
       <FieldText label="Ring" numeric {...field("ring", `${place}.ring`)} />
       <FieldText label="Planets" numeric {...field("planets", `${place}.planets`)} />
-      <FieldText label="Stepped, a/b" {...field("planet", `${place}.planet`)} />
+      <FieldText label="Stepped" {...field("planet", `${place}.planet`)} />
       <ToggleButtonGroup
         size="small"
         value={set.uses}

@@ -1,0 +1,147 @@
+"""Drives of every kind: entered, told apart on the path, and taken apart in Internals."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+from test_setups import explained, field, saved
+
+from kettledrum.demo import drives_of_the_valley
+from kettledrum.store import Store
+
+
+@pytest.fixture
+def valley(page: Page, demo_server) -> Page:
+    """The job with a setup of each kind of drive, at its first setup."""
+    store = Store(demo_server.data / "demo")
+    store.start_over([drives_of_the_valley()])
+    store.close()
+    page.goto(demo_server.address)
+    page.get_by_role("link", name="Setups").click()
+    expect(page.get_by_label("Name of the setup")).to_be_visible()
+    return page
+
+
+def go_to(page: Page, name: str) -> None:
+    page.get_by_role("navigation", name="Setups").get_by_role("link", name=name).click()
+    expect(page.get_by_label("Name of the setup")).to_have_value(re.compile(name))
+
+
+def sum_up(page: Page):
+    return page.get_by_role("region", name="What it adds up to")
+
+
+def test_crossed_chains_and_the_usual_order_are_marked(valley):
+    go_to(valley, "Two rings")
+    crossed = valley.get_by_role("row").filter(has_text="crossed chain")
+    expect(crossed).to_have_count(4)
+    expect(crossed.first).to_contain_text("44 × 32")
+    expect(valley.get_by_role("row", name=re.compile("gear 2 28 × 28 2 1.00"))).to_be_visible()
+    expect(valley.get_by_role("row", name=re.compile("gear 4 crossed chain 44 × 32 —"))).to_be_visible()
+    expect(sum_up(valley)).to_contain_text("11 of 16, see “Ridden as”")
+
+
+@pytest.mark.parametrize(
+    ("name", "words"),
+    [
+        ("Fixed wheel", "fixed: no freewheel"),
+        ("Kick-back", "2-speed hub, kick back · kicked back"),
+        ("shifts by itself", "2-speed hub, by speed · by itself at 17 km/h"),
+        ("Twin chains", "pedalled back"),
+    ],
+)
+def test_the_drawing_says_how_a_drive_is_changed(valley, name, words):
+    go_to(valley, name)
+    expect(valley.get_by_role("group", name="Power path")).to_contain_text(words)
+
+
+def test_what_a_drive_stands_for_and_how_it_wears(valley):
+    go_to(valley, "Fixed wheel")
+    expect(sum_up(valley)).to_contain_text("even: the teeth share no factor")
+    expect(sum_up(valley)).to_contain_text("17; with either foot in front 17")
+    go_to(valley, "Chaingear and five")
+    # 32 teeth, and 32 × (1 + 42/66) = 52.4.
+    expect(sum_up(valley)).to_contain_text("32 and 52.4 teeth")
+    go_to(valley, "Twelve-speed gearbox")
+    expect(valley.get_by_text("both move")).to_have_count(2)
+    expect(sum_up(valley)).to_contain_text("2 of 11: slower and louder")
+
+
+def test_a_drive_connected_backwards_is_pointed_at(valley):
+    go_to(valley, "Shed-built")
+    expect(valley.get_by_role("list", name="Checks")).to_be_hidden()
+    field(valley, "path[1].front").fill("16")
+    field(valley, "path[1].rear").fill("38")
+    expect(valley.get_by_role("list", name="Checks")).to_contain_text("is it connected the right way round?")
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["half-typed teeth are refused"])
+def test_a_compound_drive_is_built_from_nothing(valley):
+    valley.get_by_role("button", name="Add setup").click()
+    valley.get_by_role("menuitem", name="Single-speed").click()
+    expect(valley.get_by_label("Name of the setup")).to_have_value("Single-speed")
+    valley.get_by_role("button", name="Add stage").click()
+    valley.get_by_role("menuitem", name="Hub", exact=True).click()
+    valley.get_by_role("button", name="More for Hub").click()
+    valley.get_by_role("menuitem", name="Give the teeth of its planetary sets").click()
+    # 42 ÷ 18 with sun 24 held in a ring of 60: down 60 ÷ 84.
+    expect(explained(valley)).to_contain_text("42 ÷ 18 × 0.714 = 1.67")
+    field(valley, "path[1].gears.epicyclic[0].ring").fill("30")
+    expect(
+        valley.get_by_text("Must have at least 34 teeth for planets to fit round a sun of 24.")
+    ).to_be_visible()
+    field(valley, "path[1].gears.epicyclic[0].ring").fill("66")
+    expect(explained(valley)).to_contain_text("42 ÷ 18 × 0.733")
+    valley.get_by_role("button", name="More for Hub, planetary").click()
+    valley.get_by_role("menuitem", name="Changes by itself at a speed").click()
+    field(valley, "path[1].change.trigger_kmh").fill("18")
+    saved(valley)
+    valley.get_by_role("button", name="More for Hub, planetary").click()
+    valley.get_by_role("menuitem", name="Give the teeth of its gear trains").click()
+    expect(valley.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(6)
+    valley.get_by_role("button", name="More for Hub, gear trains").click()
+    valley.get_by_role("menuitem", name="Make it stepless").click()
+    field(valley, "path[1].gears.stepless.low").fill("0.5")
+    field(valley, "path[1].gears.stepless.high").fill("2")
+    field(valley, "path[1].gears.stepless.steps").fill("3")
+    expect(explained(valley)).to_contain_text("42 ÷ 18 × 0.5")
+    expect(valley.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(3)
+    saved(valley)
+
+
+def test_internals_show_what_turns_how_fast(valley):
+    valley.get_by_role("link", name="Internals").click()
+    valley.get_by_role("combobox", name="Hub or gearbox").click()
+    valley.get_by_role("option", name="Nine-speed hub").click()
+    expect(valley.get_by_role("img", name="Sun of 33, ring of 75, 3 planets: down")).to_be_visible()
+    valley.get_by_role("button", name="Draw gear 9").click()
+    expect(valley.get_by_role("img", name="Sun of 33, ring of 75, 3 planets: up")).to_be_visible()
+    # Sun 33 held: the ring turns 1 + 33/75 = 1.44 times for one of the carrier, and is the second carrier.
+    expect(valley.get_by_role("row", name="ring of set 1 out")).to_contain_text("1.440")
+    expect(valley.get_by_role("row", name="carrier of set 2 in")).to_contain_text("1.440")
+    expect(valley.get_by_role("row", name="sun of set 1 held")).to_contain_text("stands still")
+    valley.get_by_role("slider", name="Turns of the input").focus()
+    valley.keyboard.press("End")
+    expect(valley.get_by_text("1.00 turns in")).to_be_visible()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_a_set_is_tried_and_made_a_setup(valley):
+    valley.get_by_role("link", name="Internals").click()
+    valley.get_by_role("combobox", name="Hub or gearbox").click()
+    valley.get_by_role("option", name="One to try things on").click()
+    valley.get_by_role("textbox", name="Planets").fill("5")
+    checks = valley.get_by_role("list", name="Checks")
+    expect(checks).to_contain_text("84 is not divisible by 5: 5 planets cannot be put in at equal distances")
+    valley.get_by_role("textbox", name="Sun").fill("58")
+    expect(
+        valley.get_by_text("Must have at least 68 teeth for planets to fit round a sun of 58.")
+    ).to_be_visible()
+    expect(valley.get_by_role("textbox", name="Sun")).to_have_value("58")
+    valley.get_by_role("textbox", name="Sun").fill("30")
+    valley.get_by_role("textbox", name="Planets").fill("3")
+    expect(checks).to_contain_text("30 + 60 = 90 is divisible by 3")
+    valley.get_by_role("button", name="Make a setup with this hub").click()
+    expect(valley.get_by_label("Name of the setup")).to_have_value("Hub from its teeth")
+    # 42 ÷ 20 × 60 ÷ 90
+    expect(explained(valley)).to_contain_text("42 ÷ 20 × 0.667 = 1.40")

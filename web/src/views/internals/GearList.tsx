@@ -1,0 +1,73 @@
+import type { InsideGear } from "../../api/client";
+import { percent, plainRatio } from "../../shell/format";
+import tables from "../../shell/table.module.css";
+import styles from "./Internals.module.css";
+
+interface Props {
+  gears: InsideGear[];
+  chosen: string;
+  onChoose: (label: string) => void;
+}
+
+/** The gears from the lowest up; the one chosen is the one drawn. */
+export function GearList({ gears, chosen, onChoose }: Props) {
+  const planetary = gears.some((gear) => gear.efficiency);
+  return (
+    <div className={tables.scroll}>
+      <table className={tables.table}>
+        <caption className="visually-hidden">The gears inside, from the lowest to the highest</caption>
+        <thead>
+          <tr>
+            <th scope="col">Gear</th>
+            <th scope="col">Ratio</th>
+            <th scope="col">Step</th>
+            <th scope="col">How</th>
+            {planetary && <th scope="col">Teeth let through</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {gears.map((gear) => (
+            <tr
+              key={gear.label}
+              className={styles.gear}
+              data-chosen={gear.label === chosen}
+              onClick={() => onChoose(gear.label)}
+            >
+              <th scope="row">
+                <button
+                  type="button"
+                  className={styles.gearButton}
+                  aria-pressed={gear.label === chosen}
+                  aria-label={`Draw gear ${gear.label}`}
+                  onFocus={() => onChoose(gear.label)}
+                >
+                  {gear.label}
+                </button>
+              </th>
+              <td className={tables.strong}>{plainRatio(gear.ratio)}</td>
+              <td>{gear.step === null ? "—" : percent(gear.step)}</td>
+              <td>
+                {gear.how}
+                {(gear.moves ?? 0) > 1 && <span className={styles.both}> both move</span>}
+              </td>
+              {planetary && <td>{letThrough(gear)}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {planetary && (
+        <p className={styles.note}>
+          By the sliding of the teeth alone, from thin grease to an oil bath; bearings and seals come on top.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function letThrough({ efficiency }: InsideGear): string {
+  if (!efficiency) return "—";
+  const { low, typical, high } = efficiency;
+  if (low === 1) return "all: nothing rolls";
+  const share = (value: number) => (value * 100).toFixed(1);
+  return `${share(typical)} % (${share(low)}–${share(high)})`;
+}

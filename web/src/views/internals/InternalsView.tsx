@@ -1,0 +1,114 @@
+import { useState } from "react";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import type { JobRecord, SetupRecord } from "../../api/client";
+import { useSetupEditing } from "../../drafts/DraftsProvider";
+import { emptyStage, type StageDraft } from "../../drafts/setupDraft";
+import { useJobOfView } from "../../shell/JobFrame";
+import { isOneOf, useRemembered } from "../../shell/remembered";
+import { SaveState } from "../../shell/SaveState";
+import { Inside } from "./Inside";
+import styles from "./Internals.module.css";
+import { MakeSetup } from "./MakeSetup";
+
+interface Case {
+  id: string;
+  record: SetupRecord;
+  place: number;
+  name: string;
+}
+
+const TRY = "try";
+
+/** What is inside the hubs and gearboxes whose teeth are known; or a set to try things on. */
+export function InternalsView() {
+  const job = useJobOfView();
+  const cases = casesOf(job);
+  const [chosen, choose] = useRemembered(
+    `internals.${job.id}`,
+    cases[0]?.id ?? TRY,
+    (value): value is string => typeof value === "string",
+  );
+  const shown = cases.find((each) => each.id === chosen);
+  return (
+    <>
+      <div className={styles.heading}>
+        <h2>Internals</h2>
+        <TextField
+          select
+          className={styles.chooser}
+          value={shown ? shown.id : TRY}
+          onChange={(event) => choose(event.target.value)}
+          slotProps={{ select: { SelectDisplayProps: { "aria-label": "Hub or gearbox" } } }}
+        >
+          {cases.map((each) => (
+            <MenuItem key={each.id} value={each.id}>
+              {each.record.letter} · {each.name}
+            </MenuItem>
+          ))}
+          <MenuItem value={TRY}>One to try things on</MenuItem>
+        </TextField>
+        {!shown && (
+          <p>Change the teeth and watch what turns; nothing of it is kept until a setup is made of it.</p>
+        )}
+      </div>
+      {shown ? <OfSetup key={shown.id} job={job} {...shown} /> : <ToTry job={job} />}
+    </>
+  );
+}
+
+/** The stages of a job's setups whose gears come from teeth. */
+function casesOf(job: JobRecord): Case[] {
+  return job.setups.flatMap((record) =>
+    record.setup.path.flatMap((stage, place) =>
+      "gears" in stage && (stage.gears.epicyclic || stage.gears.layshaft)
+        ? [
+            {
+              id: `${record.id}-${place}`,
+              record,
+              place,
+              name: `${record.setup.name}: ${stage.name ?? stage.kind}`,
+            },
+          ]
+        : [],
+    ),
+  );
+}
+
+function OfSetup({ job, record, place }: Case & { job: JobRecord }) {
+  const { draft, entry, change } = useSetupEditing(job, record);
+  const stage = draft.stages[place];
+  if (!stage) return null;
+  return (
+    <Inside
+      stage={stage}
+      onChange={(patch) =>
+        change({ stages: draft.stages.map((old, at) => (at === place ? { ...old, ...patch } : old)) })
+      }
+      state={<SaveState entry={entry} refused={entry?.state === "refused"} />}
+    />
+  );
+}
+
+const KINDS = ["epicyclic", "layshaft"] as const;
+
+function ToTry({ job }: { job: JobRecord }) {
+  const [kind, setKind] = useRemembered("internals.kind", "epicyclic", isOneOf(KINDS));
+  const [stage, setStage] = useState<StageDraft>(() => ({
+    ...emptyStage("hub", "try"),
+    inside: kind,
+    trains: ["24/40 32/32 40/24", "28/36 32/32"],
+    sets: [{ sun: "24", ring: "60", planet: "", planets: "3", held: "sun", uses: ["down", "direct", "up"] }],
+  }));
+  return (
+    <Inside
+      stage={stage}
+      onChange={(patch) => setStage({ ...stage, ...patch })}
+      onKind={(next) => {
+        setKind(next);
+        setStage({ ...stage, inside: next });
+      }}
+      state={<MakeSetup job={job} stage={stage} />}
+    />
+  );
+}
