@@ -23,11 +23,36 @@ kept = st.dictionaries(
 )
 
 
+meshes = st.lists(st.lists(st.integers(20, 44), min_size=2, max_size=2), min_size=1, max_size=3)
+
+
+@st.composite
+def planetary_sets(draw: st.DrawFn) -> dict[str, Any]:
+    sun = draw(st.integers(12, 60))
+    optional = {
+        "planets": st.integers(2, 6),
+        "held": st.sampled_from(["sun", "ring"]),
+        "planet": st.lists(st.integers(10, 20), min_size=2, max_size=2),
+    }
+    return {
+        "sun": sun,
+        "ring": sun + draw(st.integers(24, 80)),
+        "uses": draw(st.lists(st.sampled_from(["direct", "up", "down"]), min_size=1, unique=True)),
+        **draw(st.fixed_dictionaries({}, optional=optional)),
+    }
+
+
 @st.composite
 def gears(draw: st.DrawFn) -> dict[str, Any]:
-    if draw(st.booleans()):
+    kind = draw(st.sampled_from(["ratios", "stepless", "layshaft", "epicyclic"]))
+    if kind == "stepless":
         low, high = sorted(draw(st.lists(ratio, min_size=2, max_size=2, unique=True)))
-        return {"stepless": {"low": low, "high": high}}
+        steps = draw(st.fixed_dictionaries({}, optional={"steps": st.integers(2, 9)}))
+        return {"stepless": {"low": low, "high": high, **steps}}
+    if kind == "layshaft":
+        return {"layshaft": draw(st.lists(meshes, min_size=1, max_size=2))}
+    if kind == "epicyclic":
+        return {"epicyclic": [draw(planetary_sets())]}
     ratios = draw(st.lists(ratio, min_size=1, max_size=6))
     found: dict[str, Any] = {"ratios": ratios}
     if draw(st.booleans()):
@@ -46,6 +71,7 @@ def stages(draw: st.DrawFn) -> dict[str, Any]:
                 "efficiency": st.floats(0.5, 1) | st.just({"low": 0.9, "typical": 0.93, "high": 0.96}),
                 "mass_kg": st.floats(0, 20),
                 "care": kept,
+                "change": st.sampled_from([{"by": "kick back"}, {"by": "speed", "trigger_kmh": 17.5}]),
             },
         )
     )

@@ -37,6 +37,31 @@ def job(page: Page) -> None:
     page.get_by_role("link", name="Job").click()
 
 
+def in_the_valley(show: Callable[[Page], None]) -> Callable[[Page], None]:
+    """The same, in the job that holds a drive of each kind."""
+
+    def go(page: Page) -> None:
+        page.get_by_role("button", name="Honey round").click()
+        page.get_by_role("menuitem", name="Drives of the valley").click()
+        page.get_by_role("heading", level=1, name="Drives of the valley").wait_for()
+        page.get_by_role("slider").wait_for()
+        show(page)
+
+    return go
+
+
+def internals(page: Page) -> None:
+    """A hub of two planetary sets in its highest gear."""
+    page.get_by_role("link", name="Internals").click()
+    page.get_by_role("combobox", name="Hub or gearbox").click()
+    page.get_by_role("option", name="Nine-speed hub").click()
+    page.get_by_role("button", name="Draw gear 9").click()
+    page.get_by_role("slider").focus()
+    for _ in range(10):
+        page.keyboard.press("ArrowRight")
+    page.mouse.move(0, 0)
+
+
 PICTURES = [
     ("line-up", line_up, 1280, "light"),
     ("line-up-dark", line_up, 1280, "dark"),
@@ -45,6 +70,11 @@ PICTURES = [
     ("setups-crank-gearbox", setup("Twelve-speed crank gearbox"), 1280, "dark"),
     ("setups-derailleur", setup("One ring, twelve sprockets"), 1280, "light"),
     ("job", job, 1280, "light"),
+    ("internals", in_the_valley(internals), 1280, "light"),
+    ("internals-phone", in_the_valley(internals), 390, "dark"),
+    ("setups-two-rings", in_the_valley(setup("Two rings")), 1280, "light"),
+    ("setups-chaingear", in_the_valley(setup("Chaingear and five")), 1280, "light"),
+    ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),
 ]
 
 

@@ -102,6 +102,7 @@ def test_the_jump_box_finds_views_jobs_and_setups(page, demo):
     ):
         page.get_by_role("button", name="Go to…").click()
         box.fill(typed)
+        expect(page.get_by_role("option", name=re.compile(typed, re.IGNORECASE))).to_have_count(1)
         page.keyboard.press("Enter")
         expect(box).to_be_hidden()
         expect(page).to_have_url(kept)

@@ -1,10 +1,14 @@
 """Two windows on one job: each sees the other's changes, and neither writes over them unnoticed."""
 
+import json
 import re
 
 import pytest
 from playwright.sync_api import Page, expect
+from test_in_and_out import PASTE
 from test_setups import field, open_setup, saved
+
+from examples import NINE_SPEED_HUB
 
 SAVING = re.compile(r"/setups/\w+\?version=")
 
@@ -48,3 +52,16 @@ def test_a_change_that_crosses_another_is_explained_and_loses_nothing(page, seco
     for window in (page, second):
         expect(field(window, "path[0].front")).to_have_value(kept)
     saved(page)
+
+
+def test_what_is_brought_in_at_one_window_shows_at_the_other_and_disturbs_no_typing(page, second, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    second.goto(demo.address)
+    expect(second.get_by_role("listbox")).to_have_count(7)
+    field(page, "path[0].front").fill("46")
+    second.evaluate(PASTE, json.dumps(NINE_SPEED_HUB))
+    expect(second.get_by_label("Name of the setup")).to_have_value("Nine-speed hub, 44 × 19")
+    expect(page.get_by_role("navigation", name="Setups").get_by_role("link")).to_have_count(8)
+    expect(field(page, "path[0].front")).to_have_value("46")
+    saved(page)
+    expect(page.get_by_text("What you typed is kept here.")).to_be_hidden()

@@ -157,13 +157,12 @@ def test_what_is_not_there_is_said_to_be_missing(store):
 
 
 def test_the_demo_is_put_in_once_and_starts_over_when_asked(store):
-    job = fill(store)
-    assert job is not None
+    job = fill(store)[0]
     store.delete_setup(job.id, job.setups[3].id)
-    assert fill(store) is None
-    assert [summary.setup_count for summary in store.jobs()] == [6]
+    assert fill(store) == []
+    assert [summary.setup_count for summary in store.jobs()] == [6, 14]
     fill(store, fresh=True)
-    assert [summary.setup_count for summary in store.jobs()] == [7]
+    assert [summary.setup_count for summary in store.jobs()] == [7, 14]
 
 
 def test_writers_at_once_wait_for_each_other(tmp_path):

@@ -6,13 +6,16 @@ from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.core import (
     Brief,
     Comparison,
+    GearEntry,
     Gears,
     GearTable,
     Internals,
     Setup,
+    UnderstoodGears,
     compare,
     gear_table,
     internals,
+    understand,
 )
 from kettledrum.core.brief import CadenceBand
 from kettledrum.core.quantities import Model
@@ -37,6 +40,12 @@ def calculate_gears(draft: GearTableRequest) -> GearTable:
 def calculate_internals(gears: Gears) -> Internals:
     """What is inside a hub or gearbox, in every gear."""
     return internals(gears)
+
+
+@router.post("/gear-entry")
+def understand_gears(entry: GearEntry) -> UnderstoodGears:
+    """Gears from a list, steps, ends or a count on the bench, as they are understood."""
+    return understand(entry)
 
 
 @router.post("/compare")

@@ -11,6 +11,7 @@ from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.gears import Gears
 from kettledrum.core.internals import Internals, internals
 from kettledrum.core.ladder import Rung, ladder
+from kettledrum.core.quick_entry import GearEntry, UnderstoodGears, understand
 from kettledrum.core.setup import Setup
 from kettledrum.core.validation import AnyModel, problems, validate
 from kettledrum.core.wheel import MeasuredRollout
@@ -23,6 +24,7 @@ __all__ = [
     "Comparison",
     "Difference",
     "Gear",
+    "GearEntry",
     "GearTable",
     "Gears",
     "Internals",
@@ -34,6 +36,7 @@ __all__ = [
     "Rider",
     "Rung",
     "Setup",
+    "UnderstoodGears",
     "WheelSize",
     "WheelSizes",
     "compare",
@@ -43,6 +46,7 @@ __all__ = [
     "ladder",
     "place_in",
     "problems",
+    "understand",
     "validate",
     "wheel_sizes",
 ]

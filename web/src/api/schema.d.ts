@@ -420,6 +420,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calculate/gear-entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Understand Gears
+         * @description Gears from a list, steps, ends or a count on the bench, as they are understood.
+         */
+        post: operations["understand_gears"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculate/compare": {
         parameters: {
             query?: never;
@@ -856,6 +876,53 @@ export interface components {
             crossed: boolean;
         };
         /**
+         * GearEntry
+         * @description Gears to be understood, in one of four ways.
+         *
+         *     - "list": `text` holds ratios, one after the other or as a table with labels and other columns, in
+         *       decimals or percent;
+         *     - "steps": `text` holds the steps in percent from the `lowest` gear up;
+         *     - "ends": `count` gears evenly spaced from the `lowest` over a `range` (5.26, or 526 for percent);
+         *     - "bench": `text` holds the turns of the wheel for `crank_turns` of the cranks in each gear, read to
+         *       `read_to` of a turn; `front` and `rear` are the teeth on the bench, so that what is inside the hub can
+         *       be told from what is outside.
+         */
+        GearEntry: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "list" | "steps" | "ends" | "bench";
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Lowest
+             * @default 1
+             */
+            lowest: number;
+            /** Range */
+            range?: number | null;
+            /** Count */
+            count?: number | null;
+            /**
+             * Crank Turns
+             * @default 10
+             */
+            crank_turns: number;
+            /**
+             * Read To
+             * @default 0.05
+             */
+            read_to: number;
+            /** Front */
+            front?: number | null;
+            /** Rear */
+            rear?: number | null;
+        };
+        /**
          * GearTable
          * @description A setup's gears from lowest to highest, and what they add up to.
          *
@@ -1232,6 +1299,16 @@ export interface components {
             version?: number | null;
         };
         /**
+         * Remark
+         * @description Something odd about a gear, given by its place from 0 in the order it was entered in.
+         */
+        Remark: {
+            /** Gear */
+            gear: number;
+            /** What */
+            what: string;
+        };
+        /**
          * Rider
          * @description Who rides: body mass, power held all day, comfortable cadences; `burst_w` and `grind_rpm` are kept.
          */
@@ -1443,6 +1520,20 @@ export interface components {
             /** What */
             what: string | null;
             job: components["schemas"]["JobRecord"];
+        };
+        /**
+         * UnderstoodGears
+         * @description Ratios as they were understood, in the order they were entered in; nothing of it is taken by itself.
+         *
+         *     `uncertainty` is the share by which a counted ratio may be off either way, null for the other ways.
+         */
+        UnderstoodGears: {
+            /** Ratios */
+            ratios: number[];
+            /** Uncertainty */
+            uncertainty: number[] | null;
+            /** Remarks */
+            remarks: components["schemas"]["Remark"][];
         };
         /**
          * Wear
@@ -3696,6 +3787,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Internals"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    understand_gears: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearEntry"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnderstoodGears"];
                 };
             };
             /** @description Bad Request */

@@ -54,12 +54,12 @@ export function JumpBox({ onClose }: { onClose: () => void }) {
           onClose={(_event, reason) => reason === "escape" && onClose()}
           renderGroup={({ key, group, children }) => (
             // A group of options has no list of its own for those who hear it.
-            <li key={key} role="group" aria-label={group}>
+            <div key={key} role="group" aria-label={group}>
               <div className={styles.group} aria-hidden>
                 {group}
               </div>
               <ul role="none">{children}</ul>
-            </li>
+            </div>
           )}
           renderOption={({ key, ...option }, place) => (
             <li key={key} {...option}>
