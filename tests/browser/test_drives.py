@@ -145,3 +145,52 @@ def test_a_set_is_tried_and_made_a_setup(valley):
     expect(valley.get_by_label("Name of the setup")).to_have_value("Hub from its teeth")
     # 42 ÷ 20 × 60 ÷ 90
     expect(explained(valley)).to_contain_text("42 ÷ 20 × 0.667 = 1.40")
+
+
+def entering(page: Page, way: str):
+    """The place to enter the five-speed hub's gears in another way, turned to one."""
+    go_to(page, "Chaingear and five")
+    page.get_by_role("button", name="Enter them another way").click()
+    entry = page.get_by_role("region", name="Enter gears another way")
+    entry.get_by_role("button", name=way).click()
+    return entry
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["half-typed entries are refused"])
+@pytest.mark.parametrize(
+    ("way", "typed", "gears", "ratios"),
+    [
+        ("List or table", {"Ratios": "gear 1: 0,6\ngear 2: 0,8\ngear 3: 1,0"}, 3, "0.6 0.8 1"),
+        ("Steps", {"Lowest ratio": "0,5", "Steps in percent": "20 25"}, 3, "0.5 0.6 0.75"),
+        (
+            "Ends and count",
+            {"Lowest ratio": "0.5", "Range, times or %": "400 %", "Number of gears": "3"},
+            3,
+            "0.5 1 2",
+        ),
+        # 18 ÷ 32 of what the wheel turns, over ten turns of the cranks.
+        ("Counted on the bench", {"Turns of the wheel": "12.8 17.6 24"}, 3, "0.72 0.99 1.35"),
+    ],
+)
+def test_a_hub_is_entered_in_each_way(valley, way, typed, gears, ratios):
+    entry = entering(valley, way)
+    for label, text in typed.items():
+        entry.get_by_label(label).fill(text)
+    expect(entry.get_by_text(f"Understood: {gears} gears")).to_be_visible()
+    entry.get_by_role("button", name="Take these gears").click()
+    expect(field(valley, "path[2].gears.ratios")).to_have_value(ratios)
+    saved(valley)
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_odd_entries_are_pointed_at_before_anything_is_taken(valley):
+    entry = entering(valley, "List or table")
+    text = entry.get_by_label("Ratios")
+    text.fill("no figures here")
+    expect(entry.get_by_text("Holds no number; type or paste the gears")).to_be_visible()
+    expect(entry.get_by_role("button", name="Take these gears")).to_be_disabled()
+    expect(text).to_have_value("no figures here")
+    text.fill("0.53 0.64 0.76 0.91 0.1 1.18 1.42")
+    expect(entry.get_by_text("gear 5 (0.1) is out of order: lower than the one before")).to_be_visible()
+    entry.get_by_role("button", name="Leave it").click()
+    expect(field(valley, "path[2].gears.ratios")).to_have_value("0.655 0.805 1 1.235 1.54")

@@ -25,6 +25,7 @@ export type SetupRecord = components["schemas"]["SetupRecord"];
 export type Stage = NonNullable<Setup["path"]>[number];
 export type Stepped = components["schemas"]["Stepped"];
 export type StageOptions = components["schemas"]["StageOptions"];
+export type UnderstoodGears = components["schemas"]["UnderstoodGears"];
 export type WheelSize = components["schemas"]["WheelSize"];
 export type WheelSizes = components["schemas"]["WheelSizes"];
 

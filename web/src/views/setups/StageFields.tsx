@@ -1,3 +1,4 @@
+import { useState } from "react";
 import Add from "@mui/icons-material/Add";
 import Close from "@mui/icons-material/Close";
 import Button from "@mui/material/Button";
@@ -9,12 +10,19 @@ import { emptySet, type SetDraft, type StageDraft } from "../../drafts/setupDraf
 import { boundFields } from "../../shell/boundFields";
 import { FieldText } from "../../shell/FieldText";
 import styles from "./Parts.module.css";
+import { QuickEntry } from "./QuickEntry";
 
 interface Props {
   stage: StageDraft;
   path: string;
   problems: FieldProblem[];
   change: (patch: Partial<StageDraft>) => void;
+}
+
+/** The pairing in front of a hub. */
+interface Teeth {
+  front: string;
+  rear: string;
 }
 
 /** A list of ratios, of many sprockets or of teeth inside needs room. */
@@ -46,7 +54,8 @@ export function SprocketFields({ stage, path, problems, change }: Props) {
   );
 }
 
-export function GearFields({ stage, path, problems, change }: Props) {
+export function GearFields({ stage, path, problems, change, teeth }: Props & { teeth: Teeth }) {
+  const [entering, setEntering] = useState(false);
   const field = boundFields(stage, change, problems);
   const gears = `${path}.gears`;
   return (
@@ -68,6 +77,21 @@ export function GearFields({ stage, path, problems, change }: Props) {
         )}
         <Trigger {...{ stage, path, problems, change }} />
       </div>
+      {stage.inside === "ratios" && !entering && (
+        <Button size="small" className={styles.another} onClick={() => setEntering(true)}>
+          Enter them another way
+        </Button>
+      )}
+      {stage.inside === "ratios" && entering && (
+        <QuickEntry
+          {...teeth}
+          onClose={() => setEntering(false)}
+          onTake={(ratios) => {
+            change({ ratios: ratios.join(" ") });
+            setEntering(false);
+          }}
+        />
+      )}
       {stage.inside === "layshaft" && <Trains {...{ stage, path, problems, change }} />}
       {stage.inside === "epicyclic" && <Sets {...{ stage, path, problems, change }} />}
     </>

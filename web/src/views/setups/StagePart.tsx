@@ -44,10 +44,18 @@ export function StagePart({ stage, index, stages, problems, selected, onSelect, 
       {stage.kind === "sprockets" ? (
         <SprocketFields stage={stage} path={path} problems={problems} change={change} />
       ) : (
-        <GearFields stage={stage} path={path} problems={problems} change={change} />
+        <GearFields stage={stage} path={path} problems={problems} change={change} teeth={pairingOf(stages)} />
       )}
     </PartPanel>
   );
+}
+
+/** The pairing that a count on the bench was made with: the one there is, if there is just one. */
+function pairingOf(stages: StageDraft[]): { front: string; rear: string } {
+  const sprockets = stages.filter((each) => each.kind === "sprockets" && !each.paired);
+  const [only] = sprockets.length === 1 ? sprockets : [];
+  const single = (text: string | undefined) => (text && words(text).length === 1 ? text.trim() : "");
+  return { front: single(only?.front), rear: single(only?.rear) };
 }
 
 const INSIDE: Record<Inside, string> = {
