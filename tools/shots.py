@@ -62,6 +62,15 @@ def internals(page: Page) -> None:
     page.mouse.move(0, 0)
 
 
+def shelf(page: Page) -> None:
+    """Hubs on the shelf, the widest first, with one looked into."""
+    page.get_by_role("link", name="Parts").click()
+    page.get_by_role("button", name="Hubs").click()
+    page.get_by_role("button", name="Range").click()
+    page.get_by_role("button", name="Range").click()
+    page.get_by_role("button", name="14-speed hub, oil bath", exact=True).click()
+
+
 PICTURES = [
     ("line-up", line_up, 1280, "light"),
     ("line-up-dark", line_up, 1280, "dark"),
@@ -72,6 +81,7 @@ PICTURES = [
     ("job", job, 1280, "light"),
     ("internals", in_the_valley(internals), 1280, "light"),
     ("internals-phone", in_the_valley(internals), 390, "dark"),
+    ("shelf", shelf, 1280, "light"),
     ("setups-two-rings", in_the_valley(setup("Two rings")), 1280, "light"),
     ("setups-chaingear", in_the_valley(setup("Chaingear and five")), 1280, "light"),
     ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),

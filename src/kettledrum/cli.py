@@ -89,7 +89,7 @@ def _serve(
     # What is loaded now stays for good: looking for what could be freed would only delay the start.
     gc.disable()
     # Imported here, since a gear table on the command line needs neither web nor database.
-    from kettledrum.demo import fill
+    from kettledrum.demo import fill, stock
     from kettledrum.server import serve as start
     from kettledrum.store import Store
 
@@ -97,6 +97,7 @@ def _serve(
     try:
         if demo:
             fill(store, fresh=fresh)
+        store.shelf.stock(stock())
         gc.freeze()
         gc.enable()
         start(store, host, port)

@@ -17,7 +17,7 @@ def expected_errors():
 
 
 def stored(demo, name: str):
-    [job] = demo.get("api/jobs")
+    job = demo.get("api/jobs")[0]
     setups = demo.get(f"api/jobs/{job['id']}")["setups"]
     return next((held for held in setups if held["setup"]["name"] == name), None)
 

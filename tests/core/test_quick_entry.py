@@ -70,7 +70,7 @@ def test_turns_counted_on_the_bench():
     [
         ([0.53, 0.64, 0.76, 0.91, 0.1, 1.18], 4, "gear 5 (0.1) is out of order: lower than the one before"),
         ([0.53, 0.64, 0.64, 0.76, 0.91], 2, "gear 3 (0.64) is the same as the one before"),
-        ([0.5, 0.6, 0.72, 1.2, 1.44], 3, "the step to gear 4 (1.2) is 67%; the others are about 20%"),
+        ([0.5, 0.6, 0.72, 1.2, 1.44], 3, "the step to gear 4 (1.2) is 67 %; the others are about 20 %"),
         ([2, 1.6, 1.7, 1.3, 1.0], 2, "gear 3 (1.7) is out of order: higher than the one before"),
     ],
 )

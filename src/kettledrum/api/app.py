@@ -6,7 +6,17 @@ from fastapi import APIRouter, FastAPI
 from fastapi.routing import APIRoute
 
 from kettledrum import __version__
-from kettledrum.api import calculate, damaged, exchange, gear_tables, jobs, problem_details, site, wheels
+from kettledrum.api import (
+    calculate,
+    damaged,
+    exchange,
+    gear_tables,
+    jobs,
+    problem_details,
+    shelf,
+    site,
+    wheels,
+)
 from kettledrum.api.access import Access, Gate
 from kettledrum.store import Store
 
@@ -26,7 +36,7 @@ def create_app(store: Store, static: Path = site.STATIC, access: Access = _THIS_
     )
     app.state.store = store
     api = APIRouter(prefix="/api", responses=problem_details.ERRORS)
-    for part in (jobs, gear_tables, calculate, exchange, damaged, wheels):
+    for part in (jobs, gear_tables, calculate, exchange, damaged, wheels, shelf):
         api.include_router(part.router)
     app.include_router(api)
     problem_details.install(app)

@@ -179,7 +179,8 @@ def _remarks(ratios: list[float]) -> list[Remark]:
             remarks.append(
                 Remark(
                     gear=place,
-                    what=f"the step to {gear} is {share:.0%}; the others are about {others:.0%}",
+                    what=f"the step to {gear} is {share * 100:.0f} %; "
+                    f"the others are about {others * 100:.0f} %",
                 )
             )
     return remarks

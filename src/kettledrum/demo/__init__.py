@@ -3,7 +3,8 @@
 from importlib import resources
 
 from kettledrum.core import Brief
-from kettledrum.formats import read_brief
+from kettledrum.core.part import Part
+from kettledrum.formats import read_brief, read_shelf
 from kettledrum.store import JobRecord, Store
 
 
@@ -15,6 +16,11 @@ def honey_round() -> Brief:
 def drives_of_the_valley() -> Brief:
     """The neighbours of the honey round: a setup of every kind of drive there is."""
     return _job("drives-of-the-valley")
+
+
+def stock() -> list[Part]:
+    """The parts that a new shelf is filled with: made up, named by what they are, spanning the trade."""
+    return read_shelf(resources.files(__package__).joinpath("shelf.json").read_bytes())
 
 
 def _job(name: str) -> Brief:

@@ -21,6 +21,8 @@ def read_any(data: bytes) -> Setup | list[Brief]:
         return validate(Setup, value)
     if isinstance(value, dict) and value.get("format") == "kettledrum-brief/1":
         return [validate(Brief, value)]
+    if isinstance(value, dict) and value.get("format") == "kettledrum-shelf/1":
+        raise InvalidInput([Problem("", "the file holds a shelf of parts; take it in under Parts")])
     if not isinstance(value, dict):
         raise InvalidInput([Problem("", "the file must hold a setup, a job or an archive of jobs")])
     allowed = "must be “kettledrum-setup/1” or “kettledrum-brief/1”"

@@ -6,11 +6,13 @@ from pydantic import BaseModel
 
 from kettledrum.core import Brief, Setup
 from kettledrum.formats.archive import Contents
+from kettledrum.formats.shelf import Shelf
 
 FORMATS: dict[str, type[BaseModel]] = {
     "kettledrum-setup-1": Setup,
     "kettledrum-brief-1": Brief,
     "kettledrum-archive-1": Contents,
+    "kettledrum-shelf-1": Shelf,
 }
 """The formats by the names of their schemas."""
 

@@ -4,6 +4,7 @@ from kettledrum.store.backup import back_up, restore
 from kettledrum.store.damaged import Damaged
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.records import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped, brief_of
+from kettledrum.store.shelf import PartRecord, Shelf
 from kettledrum.store.store import Store
 
 __all__ = [
@@ -12,7 +13,9 @@ __all__ = [
     "JobRecord",
     "JobSummary",
     "NotFound",
+    "PartRecord",
     "SetupRecord",
+    "Shelf",
     "StaleWrite",
     "Stepped",
     "Store",

@@ -17,7 +17,7 @@ COMPANIONS = ("", "-wal", "-shm")
 
 # SQLite calls it a plain error when it cannot make out a file's head or its list of tables.
 _DAMAGE = (sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB, sqlite3.SQLITE_ERROR)
-_DOCUMENTS = (("job", "need"), ("setup", "document"), ("revision", "changes"))
+_DOCUMENTS = (("job", "need"), ("setup", "document"), ("revision", "changes"), ("part", "document"))
 
 
 @contextmanager

@@ -38,6 +38,7 @@ from kettledrum.store.records import (
     Stepped,
     brief_of,
 )
+from kettledrum.store.shelf import Shelf
 from kettledrum.store.sqlite_file import reason
 from kettledrum.store.tables import JobRow, RevisionRow, SetupRow, now
 
@@ -52,6 +53,7 @@ class Store:
     def __init__(self, directory: Path) -> None:
         self.directory = directory
         self._engine = open_database(directory)
+        self.shelf = Shelf(self._reading, self._writing)
 
     @classmethod
     def mended(cls, directory: Path) -> "Store":

@@ -66,3 +66,19 @@ class RevisionRow(SQLModel, table=True):
     what: str
     changes: str
     at: str = Field(default_factory=now)
+
+
+class PartRow(SQLModel, table=True):
+    """A part on the shelf; a deleted one stays, marked, so that it can be put back."""
+
+    __tablename__ = "part"
+
+    number: int | None = Field(default=None, primary_key=True)
+    id: str = Field(default_factory=new_id, unique=True)
+    name: str
+    document: str
+    pinned: bool = False
+    version: int = 1
+    created_at: str = Field(default_factory=now)
+    changed_at: str = Field(default_factory=now)
+    deleted_at: str | None = None

@@ -60,6 +60,7 @@ function EverywhereKeys() {
   useSingleKey("s", () => open("setups"));
   useSingleKey("i", () => open("internals"));
   useSingleKey("l", () => open("line-up"));
+  useSingleKey("p", () => open("shelf"));
   useSingleKey("u", () => choose({ system: units.system === "metric" ? "imperial" : "metric" }));
   useSingleKey("m", () => {
     const next = MEASURES[(MEASURES.indexOf(units.measure) + 1) % MEASURES.length];

@@ -14,7 +14,7 @@ export const SHORTCUTS: { group: string; shortcuts: Shortcut[] }[] = [
       { keys: ["Ctrl+Z"], what: "Undo the last change to the job" },
       { keys: ["Ctrl+Shift+Z", "Ctrl+Y"], what: "Do it again" },
       { keys: ["Ctrl+V"], what: "Bring in a setup or a job from the clipboard" },
-      { keys: ["J", "S", "I", "L"], what: "Job, Setups, Internals, Line-up", single: true },
+      { keys: ["J", "S", "I", "L", "P"], what: "Job, Setups, Internals, Line-up, Parts", single: true },
       { keys: ["U"], what: "Metric or imperial", single: true },
       { keys: ["M"], what: "The next leading measure", single: true },
       { keys: ["T"], what: "Light or dark", single: true },

@@ -21,6 +21,7 @@ const InternalsView = lazy(async () => ({
   default: (await import("../views/internals/InternalsView")).InternalsView,
 }));
 const LineUp = lazy(async () => ({ default: (await import("../views/lineup/LineUp")).LineUp }));
+const ShelfView = lazy(async () => ({ default: (await import("../views/shelf/ShelfView")).ShelfView }));
 const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
@@ -50,6 +51,7 @@ export function App() {
                         <Route path="job" element={<JobView />} />
                         <Route path="setups/:setupId?" element={<Setups />} />
                         <Route path="internals" element={<InternalsView />} />
+                        <Route path="shelf" element={<ShelfView />} />
                         <Route path="line-up" element={<LineUp />} />
                       </Route>
                       <Route

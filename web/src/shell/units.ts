@@ -55,6 +55,11 @@ export class Units {
     return this.system === "metric" ? `${Number(kg.toFixed(1))} kg` : `${Math.round(kg / KG_PER_POUND)} lb`;
   }
 
+  /** The mass of a part, to ten grams or so. */
+  partMass(kg: number): string {
+    return this.system === "metric" ? `${Number(kg.toFixed(2))} kg` : `${(kg / KG_PER_POUND).toFixed(2)} lb`;
+  }
+
   /** A gear in one measure, with its unit. */
   gear(gear: Gear, measure: Measure = this.measure): string {
     switch (measure) {

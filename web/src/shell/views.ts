@@ -9,4 +9,5 @@ export const VIEW_GROUPS = [
     ],
   },
   { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },
+  { name: "Shelf", entries: [{ name: "Parts", path: "shelf" }] },
 ];

@@ -13,10 +13,12 @@ interface Props {
   problems: FieldProblem[];
   selected: string | null;
   onSelect: (place: string) => void;
+  /** Saves the part at a place, a stage by its number or "wheel", to the shelf. */
+  onSave: (place: string) => void;
 }
 
 /** Every part of the setup to be changed, in the order of the drawing above. */
-export function Parts({ editing, problems, selected, onSelect }: Props) {
+export function Parts({ editing, problems, selected, onSelect, onSave }: Props) {
   const { draft, change } = editing;
   const field = boundFields(draft, change, problems);
   const changeStages = (stages: StageDraft[]) => change({ stages });
@@ -38,10 +40,11 @@ export function Parts({ editing, problems, selected, onSelect }: Props) {
           index={index}
           stages={draft.stages}
           onChange={changeStages}
+          onSave={() => onSave(String(index))}
           {...{ problems, selected, onSelect }}
         />
       ))}
-      <WheelPart editing={editing} {...{ problems, selected, onSelect }} />
+      <WheelPart editing={editing} onSave={() => onSave("wheel")} {...{ problems, selected, onSelect }} />
     </div>
   );
 }

@@ -48,7 +48,7 @@ export function QuickEntry({ front, rear, onTake, onClose }: Props) {
   const field = boundFields(draft, (patch) => setDraft((before) => ({ ...before, ...patch })), problems);
   const understood = begun && !error ? data : undefined;
   return (
-    <section className={styles.entry} aria-label="Enter gears another way">
+    <section className={styles.entry} data-whole aria-label="Enter gears another way">
       <ToggleButtonGroup
         exclusive
         size="small"

@@ -1,9 +1,11 @@
 import { useRef, useState } from "react";
 import type { Gear, JobRecord } from "../../api/client";
+import { useShelfActions } from "../../api/shelf";
 import { PowerPath } from "../../charts/PowerPath";
-import { useSetupEditing } from "../../drafts/DraftsProvider";
+import { useFlush, useSetupEditing } from "../../drafts/DraftsProvider";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { bandSpeeds, capital, explanation, gearName } from "../../shell/format";
+import { useNotify } from "../../shell/Notices";
 import { useUnits } from "../../shell/units";
 import { Checks } from "./Checks";
 import { GearTable } from "./GearTable";
@@ -27,7 +29,20 @@ export function SetupBench({ job, shown, bench }: Props) {
   const parts = useRef<HTMLDivElement>(null);
   const gear = table.gears.find((each) => each.label === looked) ?? table.gears[0];
   const problems = mergedProblems(bench.problemsOf(record.id), editing.entry?.problems ?? []);
+  const { save: saving } = useShelfActions();
+  const flush = useFlush();
+  const notify = useNotify();
   if (!gear) return null;
+
+  const save = async (place: string) => {
+    await flush();
+    try {
+      const saved = await saving.mutateAsync({ job_id: job.id, setup_id: record.id, place });
+      notify({ text: `“${saved.part.name}” is on the shelf.` });
+    } catch (error) {
+      notify({ text: `Not put on the shelf: ${(error as Error).message}` });
+    }
+  };
 
   const pick = (place: string) => {
     setPart(place);
@@ -53,7 +68,13 @@ export function SetupBench({ job, shown, bench }: Props) {
         onOption={pickOption}
       />
       <div ref={parts}>
-        <Parts editing={editing} problems={problems} selected={part} onSelect={setPart} />
+        <Parts
+          editing={editing}
+          problems={problems}
+          selected={part}
+          onSelect={setPart}
+          onSave={(place) => void save(place)}
+        />
       </div>
       <Checks checks={table.checks} />
       <Explained table={table} gear={gear} stale={problems.length > 0} units={units} />

@@ -26,9 +26,11 @@ interface Props {
   selected: string | null;
   onSelect: (place: string) => void;
   onChange: (stages: StageDraft[]) => void;
+  onSave: () => void;
 }
 
-export function StagePart({ stage, index, stages, problems, selected, onSelect, onChange }: Props) {
+export function StagePart(props: Props) {
+  const { stage, index, stages, problems, selected, onSelect, onChange, onSave } = props;
   const path = `path[${index}]`;
   const change = (patch: Partial<StageDraft>) =>
     onChange(stages.map((each) => (each.key === stage.key ? { ...each, ...patch } : each)));
@@ -39,7 +41,16 @@ export function StagePart({ stage, index, stages, problems, selected, onSelect, 
       size={isLong(stage) ? "large" : undefined}
       fields={stageFields(stage, path)}
       {...{ problems, selected, onSelect }}
-      actions={<StageMenu stage={stage} index={index} stages={stages} change={change} onChange={onChange} />}
+      actions={
+        <StageMenu
+          stage={stage}
+          index={index}
+          stages={stages}
+          change={change}
+          onChange={onChange}
+          onSave={stage.paired ? undefined : onSave}
+        />
+      }
     >
       {stage.kind === "sprockets" ? (
         <SprocketFields stage={stage} path={path} problems={problems} change={change} />
@@ -77,9 +88,10 @@ interface MenuProps {
   stages: StageDraft[];
   change: (patch: Partial<StageDraft>) => void;
   onChange: (stages: StageDraft[]) => void;
+  onSave: (() => void) | undefined;
 }
 
-function StageMenu({ stage, index, stages, change, onChange }: MenuProps) {
+function StageMenu({ stage, index, stages, change, onChange, onSave }: MenuProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const entry = (label: string, act: () => void, disabled = false) => (
     <MenuItem
@@ -133,6 +145,7 @@ function StageMenu({ stage, index, stages, change, onChange }: MenuProps) {
           .filter((kind) => kind !== stage.kind)
           .map((kind) => entry(`Change to ${KINDS[kind].toLowerCase()}`, () => change({ kind })))}
         <Divider />
+        {onSave && entry("Save it to the shelf", onSave)}
         {entry("Move towards the cranks", () => move(index - 1), index === 0)}
         {entry("Move towards the wheel", () => move(index + 1), index === stages.length - 1)}
         {entry(

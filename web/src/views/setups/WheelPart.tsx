@@ -15,12 +15,13 @@ interface Props {
   problems: FieldProblem[];
   selected: string | null;
   onSelect: (place: string) => void;
+  onSave: () => void;
 }
 
 const FIELDS = ["wheel.bead_seat_mm", "wheel.tyre_mm", "wheel.rollout_mm"];
 
 /** The wheel: its size by any of its names, its tyre, or a roll-out measured on the road. */
-export function WheelPart({ editing: { draft, change }, problems, selected, onSelect }: Props) {
+export function WheelPart({ editing: { draft, change }, problems, selected, onSelect, onSave }: Props) {
   const [measuring, setMeasuring] = useState(false);
   const field = boundFields(draft, change, problems);
   return (
@@ -31,9 +32,14 @@ export function WheelPart({ editing: { draft, change }, problems, selected, onSe
       fields={FIELDS}
       {...{ problems, selected, onSelect }}
       actions={
-        <Button size="small" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
-          Measure it
-        </Button>
+        <>
+          <Button size="small" onClick={onSave}>
+            To the shelf
+          </Button>
+          <Button size="small" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
+            Measure it
+          </Button>
+        </>
       }
     >
       <div className={styles.row}>

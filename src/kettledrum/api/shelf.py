@@ -1,0 +1,91 @@
+"""The shelf: parts saved to be used again, in and out of setups, in and out as a file."""
+
+from datetime import UTC, datetime
+from typing import Annotated
+
+from fastapi import APIRouter, Depends, Query, Request, Response
+
+from kettledrum.api.json_body import StrictJsonRoute, bounded
+from kettledrum.api.the_store import TheStore
+from kettledrum.core.part import Part
+from kettledrum.core.part_use import part_from, with_part
+from kettledrum.formats import MOST_BYTES, read_shelf, shelf_text
+from kettledrum.store import PartRecord, SetupRecord
+
+router = APIRouter(prefix="/shelf", tags=["shelf"], route_class=StrictJsonRoute)
+
+BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
+_FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
+
+
+async def _file(request: Request) -> bytes:
+    return await bounded(request, MOST_BYTES)
+
+
+@router.get("", response_model_exclude_unset=True)
+def list_parts(store: TheStore) -> list[PartRecord]:
+    """Every part on the shelf."""
+    return store.shelf.parts()
+
+
+@router.post("", status_code=201, response_model_exclude_unset=True)
+def add_part(part: Part, store: TheStore) -> PartRecord:
+    """Puts a part on the shelf."""
+    return store.shelf.add([part])[0]
+
+
+@router.get("/file")
+def read_shelf_file(store: TheStore) -> Response:
+    """The whole shelf as a shelf file."""
+    name = f"kettledrum-shelf-{datetime.now(UTC):%Y-%m-%d}.json"
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    text = shelf_text([record.part for record in store.shelf.parts()])
+    return Response(text, media_type="application/json", headers=headers)
+
+
+@router.post(
+    "/import",
+    status_code=201,
+    response_model_exclude_unset=True,
+    openapi_extra={"requestBody": {"required": True, "content": _FILE}},
+)
+def import_parts(store: TheStore, content: Annotated[bytes, Depends(_file)]) -> list[PartRecord]:
+    """Adds every part of a shelf file, or none."""
+    return store.shelf.add(read_shelf(content))
+
+
+@router.post("/from-setup", status_code=201, response_model_exclude_unset=True)
+def save_part(job_id: str, setup_id: str, place: str, store: TheStore) -> PartRecord:
+    """Saves a stage of a setup, by its number, or its wheel."""
+    return store.shelf.add([part_from(store.setup(job_id, setup_id).setup, place)])[0]
+
+
+@router.put("/{part_id}", response_model_exclude_unset=True)
+def change_part(part_id: str, version: BasedOn, part: Part, store: TheStore) -> PartRecord:
+    """Replaces a part."""
+    return store.shelf.change(part_id, part, version)
+
+
+@router.put("/{part_id}/pinned", response_model_exclude_unset=True)
+def pin_part(part_id: str, pinned: bool, store: TheStore) -> PartRecord:
+    """Pins a part to the top, or lets it go."""
+    return store.shelf.pin(part_id, pinned=pinned)
+
+
+@router.delete("/{part_id}", status_code=204)
+def delete_part(part_id: str, store: TheStore) -> None:
+    """Takes a part off the shelf."""
+    store.shelf.delete(part_id)
+
+
+@router.post("/{part_id}/restore", response_model_exclude_unset=True)
+def restore_part(part_id: str, store: TheStore) -> PartRecord:
+    """Puts a part back."""
+    return store.shelf.restore(part_id)
+
+
+@router.post("/{part_id}/use", response_model_exclude_unset=True)
+def use_part(part_id: str, job_id: str, setup_id: str, version: BasedOn, store: TheStore) -> SetupRecord:
+    """Puts a copy of a part into a setup, in the place of the one it had."""
+    setup = with_part(store.setup(job_id, setup_id).setup, store.shelf.part(part_id))
+    return store.change_setup(job_id, setup_id, setup, version)

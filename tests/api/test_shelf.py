@@ -1,0 +1,95 @@
+"""The shelf through the API and in the store: kept, found again, in and out as a file."""
+
+import json
+
+import pytest
+from fastapi.testclient import TestClient
+
+from examples import NINE_SPEED_HUB, brief
+from kettledrum.api import create_app
+from kettledrum.demo import stock
+from kettledrum.store import Store
+
+HUB = {"kind": "hub", "name": "5-speed hub", "gears": {"ratios": [0.5, 0.6, 0.75, 1, 1.5]}}
+
+
+@pytest.fixture
+def store(tmp_path):
+    store = Store(tmp_path)
+    yield store
+    store.close()
+
+
+@pytest.fixture
+def client(store):
+    return TestClient(create_app(store), base_url="http://127.0.0.1")
+
+
+def names(client):
+    return [record["part"]["name"] for record in client.get("/api/shelf").json()]
+
+
+def test_a_part_is_kept_changed_pinned_taken_off_and_put_back(client, store, tmp_path):
+    made = client.post("/api/shelf", json=HUB).json()
+    assert (made["part"], made["figures"]["range"]) == (HUB, 3)
+    path = f"/api/shelf/{made['id']}"
+    changed = client.put(path, params={"version": 1}, json={**HUB, "notes": "oiled in May"}).json()
+    assert (changed["version"], changed["part"]["notes"]) == (2, "oiled in May")
+    stale = client.put(path, params={"version": 1}, json=HUB)
+    assert (stale.status_code, stale.json()["version"]) == (409, 2)
+    assert client.put(f"{path}/pinned", params={"pinned": True}).json()["pinned"] is True
+    assert client.delete(path).status_code == 204
+    assert names(client) == []
+    assert client.get("/api/shelf").json() == []
+    assert client.put(f"{path}/pinned", params={"pinned": True}).status_code == 404
+    assert client.post(f"{path}/restore").json()["part"]["notes"] == "oiled in May"
+    again = Store(tmp_path)
+    assert [record.part.name for record in again.shelf.parts()] == ["5-speed hub"]
+    again.close()
+
+
+def test_a_new_shelf_is_stocked_once(store):
+    store.shelf.stock(stock())
+    for record in store.shelf.parts():
+        store.shelf.delete(record.id)
+    store.shelf.stock(stock())
+    assert store.shelf.parts() == []
+
+
+def test_a_part_goes_from_one_setup_over_the_shelf_into_another(client):
+    job = client.post("/api/jobs", json=brief(NINE_SPEED_HUB, {**NINE_SPEED_HUB, "name": "Other"})).json()
+    first, second = job["setups"]
+    query = {"job_id": job["id"], "setup_id": first["id"]}
+    saved = client.post("/api/shelf/from-setup", params={**query, "place": "1"}).json()
+    assert (saved["part"]["name"], saved["part"]["limits"]["primary_ratio_min"]) == (
+        "nine-speed hub, grease",
+        1.95,
+    )
+    assert client.post("/api/shelf/from-setup", params={**query, "place": "9"}).status_code == 422
+    five = client.post("/api/shelf", json=HUB).json()
+    into = {"job_id": job["id"], "setup_id": second["id"], "version": second["version"]}
+    used = client.post(f"/api/shelf/{five['id']}/use", params=into).json()
+    assert used["setup"]["path"][1]["name"] == "5-speed hub"
+    assert client.post(f"/api/shelf/{five['id']}/use", params=into).status_code == 409
+    # It is a change of the job like any other, and the shelf's own part stays what it was.
+    assert client.get(f"/api/jobs/{job['id']}").json()["undo"] == "stages of “Other”"
+    client.delete(f"/api/shelf/{five['id']}")
+    assert (
+        client.get(f"/api/jobs/{job['id']}").json()["setups"][1]["setup"]["path"][1]["name"] == "5-speed hub"
+    )
+
+
+def test_the_shelf_goes_out_as_a_file_and_comes_in_whole_or_not_at_all(client, store):
+    store.shelf.stock(stock())
+    content = client.get("/api/shelf/file").content
+    assert json.loads(content)["format"] == "kettledrum-shelf/1"
+    assert len(client.post("/api/shelf/import", content=content).json()) == len(stock())
+    before = names(client)
+    assert before == [part.name for part in stock()] * 2
+    data = json.loads(content)
+    data["parts"][17]["mass_kg"] = "heavy"
+    answer = client.post("/api/shelf/import", content=json.dumps(data))
+    assert (answer.status_code, answer.json()["problems"][0]["where"]) == (422, "parts[17].mass_kg")
+    assert client.post("/api/shelf/import", content=json.dumps(NINE_SPEED_HUB)).status_code == 422
+    assert names(client) == before
+    assert "take it in under Parts" in client.post("/api/import", content=content).json()["detail"]
