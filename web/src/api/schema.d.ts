@@ -1513,7 +1513,7 @@ export interface components {
         };
         /**
          * PartRecord
-         * @description A part on the shelf with its figures; `pinned` ones are wanted at the top; `version` counts its changes.
+         * @description A part on the shelf with its figures; `pinned` ones come first; `version` counts its changes.
          */
         PartRecord: {
             /** Id */
