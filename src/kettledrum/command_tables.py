@@ -7,7 +7,7 @@ from rich.console import Console
 from rich.table import Table
 from rich.text import Text
 
-from kettledrum.core import ComparedSetup, Comparison, GearTable
+from kettledrum.core import ComparedSetup, Comparison, Gear, GearTable
 
 _PIPED_WIDTH = 150
 
@@ -28,12 +28,21 @@ def gears(table: GearTable) -> None:
             f"{gear.gain_ratio:.2f}",
             _percent(gear.step),
             *(f"{speed:.1f} km/h" for speed in gear.speed_kmh),
-            Text(f"beside {gear.overlaps}" if gear.overlaps else ""),
+            Text(_marks(gear)),
         )
     console = _console()
     console.print(Text(table.name, style="bold"))
     console.print(grid)
     console.print(Text(_sum(table)))
+    for check in table.checks:
+        console.print(Text(f"{check.state}: {check.where}: {check.what}"))
+
+
+def _marks(gear: Gear) -> str:
+    marks = [f"beside {gear.overlaps}"] if gear.overlaps else []
+    if gear.crossed:
+        marks.append("crossed chain")
+    return ", ".join(marks)
 
 
 def comparison(result: Comparison) -> None:

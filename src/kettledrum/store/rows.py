@@ -1,0 +1,150 @@
+"""Rows of jobs and setups within one session: found, added, and made into what the store hands out."""
+
+import json
+from collections.abc import Sequence
+from string import ascii_uppercase
+
+from pydantic import ValidationError
+from sqlalchemy import literal_column
+from sqlmodel import Session, col, func, select
+
+from kettledrum.core import AnyModel, Brief, InvalidInput, Need, Problem, Setup
+from kettledrum.core.brief import MOST_SETUPS
+from kettledrum.formats import as_json
+from kettledrum.store import revisions
+from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
+from kettledrum.store.records import JobRecord, SetupRecord
+from kettledrum.store.tables import JobRow, SetupRow, now
+
+
+def kept(model: type[AnyModel], text: str, what: str) -> AnyModel:
+    """What a row holds as a model. Raises StoreUnusable where it cannot be read."""
+    try:
+        return model.model_validate(json.loads(text))
+    except (ValueError, ValidationError) as error:
+        raise StoreUnusable(f"{what} cannot be read from the store; the rest can") from error
+
+
+def text(model: Need | Setup) -> str:
+    """A model as a row holds it."""
+    return json.dumps(as_json(model), ensure_ascii=False, allow_nan=False)
+
+
+def job_rows(session: Session, *, deleted: bool = False) -> Sequence[JobRow]:
+    """Every job, oldest first."""
+    mark = col(JobRow.deleted_at)
+    return session.exec(
+        select(JobRow)
+        .where(mark.is_not(None) if deleted else mark.is_(None))
+        .order_by(JobRow.created_at, literal_column("rowid"))
+    ).all()
+
+
+def job_row(session: Session, job_id: str) -> JobRow:
+    """One job that is there. Raises NotFound."""
+    row = session.get(JobRow, job_id)
+    if row is None or row.deleted_at is not None:
+        raise NotFound("This job")
+    return row
+
+
+def setup_row(session: Session, job_id: str, setup_id: str) -> SetupRow:
+    """One setup that is there. Raises NotFound."""
+    row = session.get(SetupRow, setup_id)
+    if row is None or row.job_id != job_id or row.deleted_at is not None:
+        raise NotFound("This setup")
+    return row
+
+
+def next_version(row: JobRow | SetupRow, based_on: int, what: str) -> None:
+    """Counts a change that was based on a version. Raises StaleWrite."""
+    if row.version != based_on:
+        raise StaleWrite(what, row.version)
+    row.version += 1
+    row.changed_at = now()
+
+
+def present(session: Session, job_id: str) -> list[SetupRow]:
+    """The setups of a job, in their order."""
+    return list(
+        session.exec(
+            select(SetupRow)
+            .where(SetupRow.job_id == job_id, col(SetupRow.deleted_at).is_(None))
+            .order_by(col(SetupRow.position))
+        ).all()
+    )
+
+
+def claim_name(session: Session, job_id: str, name: str, setup_id: str | None = None) -> None:
+    """Raises InvalidInput where another setup of the job has the name."""
+    for row in present(session, job_id):
+        if row.name == name and row.id != setup_id:
+            message = f"must differ from the other setups' names; {row.letter} is called “{name}” too"
+            raise InvalidInput([Problem("name", message)])
+
+
+def letters(session: Session, job_id: str) -> set[str]:
+    """The letters that the setups of a job have."""
+    return {row.letter for row in present(session, job_id)}
+
+
+def free_letter(taken: set[str]) -> str:
+    """The first letter that is free. Raises InvalidInput where none is."""
+    letter = next((letter for letter in ascii_uppercase if letter not in taken), None)
+    if letter is None:
+        raise InvalidInput([Problem("", f"a job holds at most {MOST_SETUPS} setups; delete one first")])
+    return letter
+
+
+def add_setup(session: Session, job_id: str, setup: Setup) -> SetupRow:
+    """Adds a setup at the end of a job."""
+    claim_name(session, job_id, setup.name)
+    last = session.exec(select(func.max(SetupRow.position)).where(SetupRow.job_id == job_id)).one()
+    row = SetupRow(
+        job_id=job_id,
+        position=0 if last is None else last + 1,
+        letter=free_letter(letters(session, job_id)),
+        name=setup.name,
+        document=text(setup),
+    )
+    session.add(row)
+    session.flush()
+    return row
+
+
+def add_job(session: Session, brief: Brief) -> JobRecord:
+    """Adds a job with its setups."""
+    need = Need.model_validate(
+        brief.model_dump(exclude_unset=True, exclude={"format", "reference", "setups"})
+    )
+    job = JobRow(name=need.name, need=text(need))
+    session.add(job)
+    session.flush()
+    for setup in brief.setups:
+        row = add_setup(session, job.id, setup)
+        if setup.name == brief.reference:
+            job.reference_id = row.id
+    session.flush()
+    return job_record(session, job)
+
+
+def setup_record(row: SetupRow) -> SetupRecord:
+    """A setup as it is handed out."""
+    setup = kept(Setup, row.document, f"the setup “{row.name}”")
+    return SetupRecord(id=row.id, letter=row.letter, version=row.version, setup=setup)
+
+
+def job_record(session: Session, row: JobRow) -> JobRecord:
+    """A job as it is handed out."""
+    setups = [setup_record(setup) for setup in present(session, row.id)]
+    known = {setup.id for setup in setups}
+    return JobRecord(
+        id=row.id,
+        version=row.version,
+        need=kept(Need, row.need, f"the job “{row.name}”"),
+        reference_id=row.reference_id if row.reference_id in known else None,
+        revision=row.revision,
+        undo=revisions.undoable(session, row),
+        redo=revisions.redoable(session, row),
+        setups=setups,
+    )
