@@ -11,7 +11,7 @@ from typing import Annotated
 import typer
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
-from kettledrum import command_tables, data_commands
+from kettledrum import data_commands
 from kettledrum.command_input import Data, File, content_of, directory_of
 from kettledrum.core import InvalidInput, KettledrumError, Problem, compare, gear_table
 from kettledrum.core.brief import CadenceBand
@@ -63,6 +63,8 @@ def gears(
     csv: Csv = False,
 ) -> None:
     """Print the gear table of a setup file."""
+    from kettledrum import command_tables
+
     table = gear_table(read_setup(content_of(file, MOST_BYTES)), _cadence_band(cadence))
     if csv:
         print(gear_tables_text([table]), end="")
@@ -73,6 +75,8 @@ def gears(
 @app.command("compare")
 def compare_setups(file: File, json: Json = False) -> None:
     """Print the setups of a brief file side by side."""
+    from kettledrum import command_tables
+
     result = compare(read_brief(content_of(file, MOST_BYTES)))
     _print_json(result) if json else command_tables.comparison(result)
 

@@ -2,13 +2,14 @@
 
 import sqlite3
 import threading
+from contextlib import closing
 from pathlib import Path
 
 import pytest
 from alembic.autogenerate import compare_metadata
 from alembic.migration import MigrationContext
 from hypothesis import HealthCheck, given, settings
-from sqlmodel import SQLModel
+from sqlmodel import SQLModel, create_engine
 
 import strategies
 from examples import WHOLE_BRIEF, brief, setup, sprockets
@@ -16,6 +17,7 @@ from kettledrum.core import Brief, InvalidInput, Need, Setup, validate
 from kettledrum.demo import fill, honey_round
 from kettledrum.store import NotFound, StaleWrite, Store, StoreUnusable, brief_of
 from kettledrum.store.database import open_database
+from kettledrum.store.migrating import upgrade
 from kettledrum.store.sqlite_file import FILE_NAME
 
 
@@ -295,3 +297,26 @@ def test_setups_are_put_in_another_order_and_keep_their_letters(store):
     assert letters(store, job.id) == "CAB"
     assert store.undo(job.id, 1).what == "order of the setups"
     assert letters(store, job.id) == "ABC"
+
+
+def shape(directory) -> dict[str, list[object]]:
+    """Every table's columns, indexes and foreign keys, as SQLite has them."""
+    with closing(sqlite3.connect(directory / FILE_NAME)) as connection:
+        tables = [row[0] for row in connection.execute("SELECT name FROM sqlite_schema WHERE type = 'table'")]
+        return {
+            table: sorted(
+                str(row[1:] if what == "table_info" else row[2:])
+                for what in ("table_info", "foreign_key_list", "index_list")
+                for row in connection.execute(f"PRAGMA {what}({table})")
+            )
+            for table in tables
+        }
+
+
+def test_a_new_store_is_as_the_migrations_would_leave_it(tmp_path):
+    Store(tmp_path / "new").close()
+    (tmp_path / "migrated").mkdir()
+    engine = create_engine(f"sqlite:///{tmp_path / 'migrated' / FILE_NAME}")
+    upgrade(engine)
+    engine.dispose()
+    assert shape(tmp_path / "new") == shape(tmp_path / "migrated")

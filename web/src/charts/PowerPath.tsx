@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import type { ComparedSetup, Gear, Gears, Setup } from "../api/client";
 import { useUnits } from "../shell/units";
 import { PathCaption } from "./PathCaption";
@@ -22,7 +22,7 @@ interface Props {
 const HEIGHT = 236;
 
 /** From the pedals to the road: sprockets and cases sized by their teeth, in the gear that is looked at. */
-export function PowerPath({ table, setup, gear, selected, onPick, onOption }: Props) {
+export const PowerPath = memo(function PowerPath({ table, setup, gear, selected, onPick, onOption }: Props) {
   const units = useUnits();
   const layout = pathLayout(table);
   const firstIsCase = layout.pieces[0]?.kind === "case";
@@ -87,7 +87,7 @@ export function PowerPath({ table, setup, gear, selected, onPick, onOption }: Pr
       </svg>
     </div>
   );
-}
+});
 
 function gearsIn(setup: Setup, place: number): Gears {
   const stage = setup.path[place];

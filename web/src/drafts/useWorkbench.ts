@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import {
   api,
@@ -106,8 +106,14 @@ export function useWorkbench(job: JobRecord) {
   const [last, setLast] = useState(query.data);
   if (query.data && query.data !== last) setLast(query.data);
   const data = query.data ?? last;
+  // The same bench as long as its figures are the same, so that what stands on it need not be drawn again.
+  const bench = useMemo(() => data && benchOf(job, data), [job, data]);
+  return { bench, error: query.error, retry: query.refetch };
+}
+
+function benchOf(job: JobRecord, data: Judged): Workbench {
   const known = new Map(job.setups.map((record) => [record.id, record]));
-  const bench: Workbench | undefined = data && {
+  return {
     setups: data.tables.flatMap((table, index) => {
       const id = data.records[index]?.id ?? "";
       const record = known.get(id);
@@ -124,5 +130,4 @@ export function useWorkbench(job: JobRecord) {
     },
     needProblems: data.problems.filter((problem) => !PLACE.test(problem.where)),
   };
-  return { bench, error: query.error, retry: query.refetch };
 }

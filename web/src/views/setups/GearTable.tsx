@@ -1,4 +1,4 @@
-import { useRef, type KeyboardEvent } from "react";
+import { memo, useRef, type KeyboardEvent } from "react";
 import type { ComparedSetup } from "../../api/client";
 import { plainRatio, step } from "../../shell/format";
 import tables from "../../shell/table.module.css";
@@ -29,7 +29,7 @@ function Marks({ table, index }: { table: ComparedSetup; index: number }) {
 }
 
 /** Every gear in every measure; the one looked at is the one the drawing stands in. */
-export function GearTable({ table, looked, onLook }: Props) {
+export const GearTable = memo(function GearTable({ table, looked, onLook }: Props) {
   const units = useUnits();
   const [low, high] = table.cadence_rpm;
   const order = table.usual_order;
@@ -116,4 +116,4 @@ export function GearTable({ table, looked, onLook }: Props) {
       </table>
     </div>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import type { Gear, JobRecord } from "../../api/client";
 import { useShelfActions } from "../../api/shelf";
 import { PowerPath } from "../../charts/PowerPath";
@@ -29,6 +29,20 @@ export function SetupBench({ job, shown, bench }: Props) {
   const parts = useRef<HTMLDivElement>(null);
   const gear = table.gears.find((each) => each.label === looked) ?? table.gears[0];
   const problems = mergedProblems(bench.problemsOf(record.id), editing.entry?.problems ?? []);
+  const pick = useCallback((place: string) => {
+    setPart(place);
+    const panel = parts.current?.querySelector(`[data-part="${place}"]`);
+    panel?.querySelector<HTMLElement>("input, textarea")?.focus();
+  }, []);
+  const pickOption = useCallback(
+    (stage: number, option: number) => {
+      const found = table.gears.find((each) =>
+        each.choice.every((choice, place) => choice === (place === stage ? option : gear?.choice[place])),
+      );
+      if (found) setLooked(found.label);
+    },
+    [table, gear],
+  );
   const { save: saving } = useShelfActions();
   const flush = useFlush();
   const notify = useNotify();
@@ -42,18 +56,6 @@ export function SetupBench({ job, shown, bench }: Props) {
     } catch (error) {
       notify({ text: `Not put on the shelf: ${(error as Error).message}` });
     }
-  };
-
-  const pick = (place: string) => {
-    setPart(place);
-    const panel = parts.current?.querySelector(`[data-part="${place}"]`);
-    panel?.querySelector<HTMLElement>("input, textarea")?.focus();
-  };
-  const pickOption = (stage: number, option: number) => {
-    const found = table.gears.find((each) =>
-      each.choice.every((choice, place) => choice === (place === stage ? option : gear.choice[place])),
-    );
-    if (found) setLooked(found.label);
   };
 
   return (

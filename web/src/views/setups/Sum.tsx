@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import { capital, difference, percent, steps } from "../../shell/format";
 import { useUnits } from "../../shell/units";
@@ -9,7 +10,7 @@ interface Props {
 }
 
 /** What the setup adds up to, and how it stands against the reference. */
-export function Sum({ shown, reference }: Props) {
+export const Sum = memo(function Sum({ shown, reference }: Props) {
   const units = useUnits();
   const { table } = shown;
   const rows: [string, string][] = [
@@ -42,7 +43,7 @@ export function Sum({ shown, reference }: Props) {
       </dl>
     </section>
   );
-}
+});
 
 /** The order in which two shifters are used, and the rings that a gearbox or hub stands for. */
 function shiftRows({ usual_order: order, gears: every, stages }: BenchSetup["table"]): [string, string][] {
