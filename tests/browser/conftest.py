@@ -3,11 +3,14 @@
 import shutil
 
 import pytest
-from playwright.sync_api import Page, Response
+from playwright.sync_api import Page, Response, expect
 
 from kettledrum.demo import honey_round
 from kettledrum.store import Store
 from serving import CHROMIUM_WORDS, Served
+
+# A machine that is busy elsewhere is slow, not wrong.
+expect.set_options(timeout=20_000)
 
 
 @pytest.fixture(scope="session")

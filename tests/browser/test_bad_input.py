@@ -144,12 +144,21 @@ def change_elsewhere(demo, name: str, front: int) -> None:
     demo.send("PUT", where, held["setup"])
 
 
+SAVING = re.compile(r"/setups/\w+\?version=")
+
+
 @pytest.fixture
 def clash(page, demo):
     """The same teeth typed here and changed in another window at once."""
     open_setup(page, demo.address, "Eight-speed hub")
+    # This window's save is held up on its way until the other's has gone through.
+    held = []
+    page.route(SAVING, lambda route: route.continue_() if held else held.append(route))
     field(page, "path[0].front").fill("40")
+    while not held:
+        page.wait_for_timeout(20)
     change_elsewhere(demo, "Eight-speed hub", 50)
+    held[0].continue_()
     expect(page.get_by_text("was changed in another window")).to_be_visible()
 
 

@@ -19,8 +19,10 @@ def open_view(page: Page, address: str, view: str) -> None:
 def test_no_view_runs_sideways(page, demo, view, width):
     page.set_viewport_size({"width": width, "height": 800})
     open_view(page, demo.address, view)
-    wide = page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")
-    assert wide <= 0
+    # The drawings take their width once they are there.
+    page.wait_for_function(
+        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
+    )
 
 
 @pytest.mark.parametrize("view", VIEWS)

@@ -1,16 +1,14 @@
 """Two windows on one job: each sees the other's changes, and neither writes over them unnoticed."""
 
 import json
-import re
 
 import pytest
 from playwright.sync_api import Page, expect
+from test_bad_input import SAVING
 from test_in_and_out import PASTE
 from test_setups import field, open_setup, saved
 
 from examples import NINE_SPEED_HUB
-
-SAVING = re.compile(r"/setups/\w+\?version=")
 
 
 @pytest.fixture
@@ -40,8 +38,9 @@ def test_a_change_that_crosses_another_is_explained_and_loses_nothing(page, seco
     # This window's save is held up on its way until the other's has gone through.
     held = []
     page.route(SAVING, lambda route: route.continue_() if held else held.append(route))
-    with page.expect_request(SAVING):
-        field(page, "path[0].front").fill("46")
+    field(page, "path[0].front").fill("46")
+    while not held:
+        page.wait_for_timeout(20)
     field(second, "path[0].front").fill("48")
     saved(second)
     second.wait_for_function("async () => (await fetch('/api/jobs')).ok")

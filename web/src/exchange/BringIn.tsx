@@ -101,8 +101,10 @@ function useShowImported(openJob: string | undefined) {
       return;
     }
     const takeBack = async () => {
+      // Away from it first: a view of a job that is gone would only say so.
+      await navigate(openJob ? `/jobs/${openJob}/job` : "/jobs/new");
       for (const job of jobs) await remove.mutateAsync(job.id);
-      void navigate(openJob ? `/jobs/${openJob}/job` : "/");
+      if (!openJob) await navigate("/");
     };
     const text = jobs.length === 1 ? `“${first.name}” was added.` : `${jobs.length} jobs were added.`;
     notify({ text, action: { label: "Take it back", run: () => void takeBack() } });
