@@ -108,6 +108,6 @@ def test_the_shelf_goes_out_as_a_file_and_comes_in_again(shelf, tmp_path):
     data["parts"][1]["teeth"] = [11, 12]
     file.write_text(json.dumps(data))
     shelf.get_by_label("Shelf file").set_input_files(file)
-    refusal = shelf.get_by_role("alert").filter(has_text="Nothing was added")
+    refusal = shelf.get_by_role("alert").filter(has_text="This file was not added")
     expect(refusal).to_contain_text("parts[1].teeth: does not go with a hub")
     expect(shelf.get_by_text("39 parts", exact=True)).to_be_visible()

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, type Part, type PartRecord, type SetupRecord } from "./client";
+import { api, dataOf, type PartRecord, type SetupRecord } from "./client";
 import { useKeepAnswer } from "./jobs";
 
 const SHELF = ["shelf"];
@@ -19,16 +19,6 @@ export function useShelfActions() {
       dataOf<PartRecord>(
         api.PUT("/api/shelf/{part_id}/pinned", {
           params: { path: { part_id: id }, query: { pinned } },
-        }),
-      ),
-    onSuccess,
-  });
-  const change = useMutation({
-    mutationFn: ({ id, version, part }: { id: string; version: number; part: Part }) =>
-      dataOf<PartRecord>(
-        api.PUT("/api/shelf/{part_id}", {
-          params: { path: { part_id: id }, query: { version } },
-          body: part,
         }),
       ),
     onSuccess,
@@ -62,5 +52,5 @@ export function useShelfActions() {
       dataOf<SetupRecord>(api.POST("/api/shelf/{part_id}/use", { params: { path: { part_id: id }, query } })),
     onSuccess: (_record, { job_id }) => keep.reload(job_id),
   });
-  return { pin, change, remove, restore, save, bringIn, use };
+  return { pin, remove, restore, save, bringIn, use };
 }

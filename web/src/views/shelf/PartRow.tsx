@@ -75,7 +75,12 @@ function RowActions({ job, record }: { job: JobRecord; record: PartRecord }) {
         size="small"
         aria-label={record.pinned ? `Unpin ${name}` : `Pin ${name}`}
         title={record.pinned ? "Unpin" : "Pin to the top"}
-        onClick={() => pin.mutate({ id: record.id, pinned: !record.pinned })}
+        onClick={() =>
+          pin.mutate(
+            { id: record.id, pinned: !record.pinned },
+            { onError: failed(`“${name}” was not ${record.pinned ? "unpinned" : "pinned"}`) },
+          )
+        }
       >
         {record.pinned ? <PushPin fontSize="small" /> : <PushPinOutlined fontSize="small" />}
       </IconButton>

@@ -6,7 +6,6 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import type { PartRecord } from "../../api/client";
 import { useShelf, useShelfActions } from "../../api/shelf";
 import { FileInput, useFileInput } from "../../shell/FileInput";
 import { useJobOfView } from "../../shell/JobFrame";
@@ -27,11 +26,15 @@ export function ShelfView() {
   const [kind, setKind] = useState<Kind | null>(null);
   const [order, setOrder] = useState<Order>({ by: "name", down: false });
   const shown = useMemo(() => ordered(found(parts ?? [], text, kind), order), [parts, text, kind, order]);
-  const take = ([given]: File[]) => {
-    if (!given) return;
-    bringIn.mutate(given, {
-      onSuccess: (added: PartRecord[]) => notify({ text: `${added.length} parts were added.` }),
-    });
+  // One after the other; the first that is refused is said, and those behind it are left.
+  const take = async (files: File[]) => {
+    let added = 0;
+    try {
+      for (const file of files) added += (await bringIn.mutateAsync(file)).length;
+    } catch {
+      // It is said above the parts.
+    }
+    if (added > 0) notify({ text: `${added} parts were added.` });
   };
   return (
     <>
@@ -47,10 +50,10 @@ export function ShelfView() {
           </Button>
         </div>
       </div>
-      <FileInput label="Shelf file" input={file.input} onFiles={take} />
+      <FileInput label="Shelf file" input={file.input} onFiles={(files) => void take(files)} />
       {bringIn.error && (
         <Alert severity="error" onClose={() => bringIn.reset()}>
-          Nothing was added: {bringIn.error.message}
+          This file was not added: {bringIn.error.message}
         </Alert>
       )}
       <div className={`${styles.finding} no-print`} role="search">
