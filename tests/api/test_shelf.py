@@ -93,3 +93,21 @@ def test_the_shelf_goes_out_as_a_file_and_comes_in_whole_or_not_at_all(client, s
     assert client.post("/api/shelf/import", content=json.dumps(NINE_SPEED_HUB)).status_code == 422
     assert names(client) == before
     assert "take it in under Parts" in client.post("/api/import", content=content).json()["detail"]
+
+
+def test_setups_are_likened_to_what_is_on_the_shelf_now(client):
+    ends = [{"lowest": 40 / 36, "highest": 40 / 11}, {"lowest": 2, "highest": 2}]
+    assert (
+        client.post("/api/shelf/familiar", json=ends).json()
+        == [{"range_like": None, "lowest_like": None}] * 2
+    )
+    client.post("/api/shelf", json=HUB)
+    client.post("/api/shelf", json={"kind": "crankset", "name": "one of 40", "teeth": [40]})
+    part = client.post("/api/shelf", json={"kind": "cassette", "name": "wide", "teeth": [11, 20, 36]}).json()
+    first, second = client.post("/api/shelf/familiar", json=ends).json()
+    assert (first["range_like"]["rear"], second["range_like"]) == ([11, 36], None)
+    assert (first["lowest_like"]["front"], first["lowest_like"]["difference"]) == ([40], 0)
+    client.delete(f"/api/shelf/{part['id']}")
+    assert client.post("/api/shelf/familiar", json=ends).json()[0]["range_like"] is None
+    refused = client.post("/api/shelf/familiar", json=[{"lowest": 0, "highest": 1}]).json()
+    assert refused["problems"][0]["where"] == "[0].lowest"

@@ -19,6 +19,11 @@ def readings(page: Page) -> list[str]:
     return page.locator("[data-band] p:first-child").all_inner_texts()
 
 
+def headline(page: Page, setup: str):
+    table = page.get_by_role("table", name=re.compile("What each setup adds up to"))
+    return table.get_by_role("row", name=re.compile(setup))
+
+
 def test_the_demo_shows_seven_setups_side_by_side(line_up):
     expect(line_up).to_have_url(re.compile("/line-up$"))
     expect(line_up.get_by_text("7 setups on one road speed scale")).to_be_visible()
@@ -26,9 +31,9 @@ def test_the_demo_shows_seven_setups_side_by_side(line_up):
     expect(lanes).to_have_count(7)
     # A single speed, hubs of 5, 8 and 14, a gearbox of 12, the two ends of a stepless hub, twelve sprockets.
     assert [lane.get_by_role("option").count() for lane in lanes.all()] == [1, 5, 8, 14, 12, 2, 12]
-    row = line_up.get_by_role("row", name=re.compile("Five-speed hub"))
+    row = headline(line_up, "Five-speed hub")
     assert row.get_by_role("cell").all_inner_texts() == CELLS["Five-speed hub"]
-    expect(line_up.get_by_role("row", name=re.compile("As ridden"))).to_contain_text("reference")
+    expect(headline(line_up, "As ridden")).to_contain_text("reference")
 
 
 def test_the_speed_line_is_moved_by_keys(line_up):
@@ -94,7 +99,7 @@ def test_units_and_measure_change_every_figure_and_are_remembered(line_up):
     line_up.get_by_role("button", name="mph").click()
     line_up.get_by_role("combobox", name="Leading measure").click()
     line_up.get_by_role("option", name="Gear inches").click()
-    row = line_up.get_by_role("row", name=re.compile("Five-speed hub"))
+    row = headline(line_up, "Five-speed hub")
     # 42 ÷ 21 × 0.655 × 27.795 in = 36.4 in; 36.1 km/h is 22.4 mph.
     expect(row).to_contain_text("36.4 in")
     expect(row).to_contain_text("22.4 mph")
@@ -106,3 +111,28 @@ def test_units_and_measure_change_every_figure_and_are_remembered(line_up):
 def test_a_setup_is_opened_from_the_table(line_up):
     line_up.get_by_role("link", name="Eight-speed hub").click()
     expect(line_up.get_by_label("Name of the setup")).to_have_value("Eight-speed hub")
+
+
+def test_each_setup_is_likened_to_a_derailleur_drive(line_up):
+    familiar = line_up.get_by_role("region", name="In familiar terms")
+    eight = familiar.get_by_role("row", name=re.compile("Eight-speed hub")).get_by_role("cell")
+    # 305 % against 34 ÷ 11 = 309 %; 44 ÷ 22 × 0.55 = 1.10 against 40 ÷ 36 = 1.11.
+    expect(eight).to_have_text(["11–34 cassette, 1 % less", "40 × 36, 1 % lower", "1 of 1", "none"])
+    one = familiar.get_by_role("row", name=re.compile("One ring, twelve")).get_by_role("cell")
+    expect(one).to_have_text(["11–50 cassette", "28 × 36, 2 % lower", "0 of 1", "1 between"])
+    familiar.get_by_text("Gear by gear against A").click()
+    # 2.0 turns: direct in the five-speed, gear 9 of the fourteen 1.3 % above, within the stepless span.
+    equals = familiar.get_by_role("row", name=re.compile("4.44 m")).get_by_role("cell")
+    assert equals.all_inner_texts() == [
+        "4.44 m",
+        "3 (same)",
+        "5 (same)",
+        "9 (+1.3 %)",
+        "lost, between",
+        "in its span",
+        "lost, between",
+    ]
+    line_up.get_by_role("link", name="Eight-speed hub").click()
+    expect(line_up.get_by_role("region", name="What it adds up to")).to_contain_text(
+        "Lowest gear like40 × 36, 1 % lower, on this wheel"
+    )

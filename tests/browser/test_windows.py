@@ -21,7 +21,7 @@ def second(page: Page, demo) -> Page:
 def test_each_window_sees_what_the_other_changes_without_a_reload(page, second, demo):
     open_setup(page, demo.address, "Eight-speed hub")
     second.goto(demo.address)
-    row = second.get_by_role("row", name="Eight-speed hub")
+    row = second.get_by_role("row", name="Eight-speed hub").first
     expect(row).to_contain_text("2.44 m")
     field(page, "path[0].rear").fill("20")
     # 44 ÷ 20 × 0.55 on 2.218 m

@@ -3,10 +3,12 @@
 from datetime import UTC, datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, Query, Request, Response
+from fastapi import APIRouter, Body, Depends, Query, Request, Response
 
 from kettledrum.api.json_body import StrictJsonRoute, bounded
 from kettledrum.api.the_store import TheStore
+from kettledrum.core import Ends, Familiar, familiar
+from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.core.part import Part
 from kettledrum.core.part_use import part_from, with_part
 from kettledrum.formats import MOST_BYTES, read_shelf, shelf_text
@@ -15,6 +17,7 @@ from kettledrum.store import PartRecord, SetupRecord
 router = APIRouter(prefix="/shelf", tags=["shelf"], route_class=StrictJsonRoute)
 
 BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
+Setups = Annotated[list[Ends], Body(max_length=MOST_SETUPS)]
 _FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
 
 
@@ -32,6 +35,13 @@ def list_parts(store: TheStore) -> list[PartRecord]:
 def add_part(part: Part, store: TheStore) -> PartRecord:
     """Puts a part on the shelf."""
     return store.shelf.add([part])[0]
+
+
+@router.post("/familiar")
+def liken(setups: Setups, store: TheStore) -> list[Familiar]:
+    """What setups are like, among the derailleur drives that the shelf's parts can make."""
+    cranksets, cassettes = store.shelf.teeth("crankset"), store.shelf.teeth("cassette")
+    return [familiar(ends, cranksets, cassettes) for ends in setups]
 
 
 @router.get("/file")

@@ -7,6 +7,7 @@ trusts its models.
 from kettledrum.core.brief import Brief, Need, Rider
 from kettledrum.core.comparison import ComparedSetup, Comparison, Difference, compare, difference
 from kettledrum.core.errors import InvalidInput, KettledrumError, Problem, place_in
+from kettledrum.core.familiar import Ends, Familiar, familiar
 from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.gears import Gears
 from kettledrum.core.internals import Internals, internals
@@ -23,6 +24,8 @@ __all__ = [
     "ComparedSetup",
     "Comparison",
     "Difference",
+    "Ends",
+    "Familiar",
     "Gear",
     "GearEntry",
     "GearTable",
@@ -41,6 +44,7 @@ __all__ = [
     "WheelSizes",
     "compare",
     "difference",
+    "familiar",
     "gear_table",
     "internals",
     "ladder",

@@ -3,6 +3,7 @@
 from pydantic import BaseModel
 
 from kettledrum.core.brief import Brief
+from kettledrum.core.carried import Carried, carried
 from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.ladder import Rung, ladder
 from kettledrum.core.shift_order import is_a_step_above
@@ -13,7 +14,8 @@ class Difference(BaseModel):
 
     `lowest`, `highest` (by development) and `range` as shares: -0.34 is 34 % lower. `gears_below` and
     `gears_above` count the distinct gears at least 5 % beyond the reference's lowest and highest;
-    null for a stepless path.
+    null for a stepless path. `carried` says of each of the reference's gears whether it has an equal here;
+    null where the reference is stepless.
     """
 
     lowest: float
@@ -21,6 +23,7 @@ class Difference(BaseModel):
     range: float
     gears_below: int | None
     gears_above: int | None
+    carried: list[Carried] | None
 
 
 class ComparedSetup(GearTable):
@@ -57,6 +60,7 @@ def difference(table: GearTable, reference: GearTable) -> Difference:
         gears_above=None
         if table.stepless
         else sum(is_a_step_above(development, other_highest) for development in distinct),
+        carried=carried(table, reference),
     )
 
 

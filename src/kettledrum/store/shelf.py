@@ -3,8 +3,10 @@
 import json
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import AbstractContextManager
+from typing import Literal
 
 from pydantic import BaseModel
+from sqlalchemy import func
 from sqlmodel import Session, col, select
 
 from kettledrum.core import InvalidInput, Problem, validate
@@ -40,6 +42,16 @@ class Shelf:
         """Every part, in the order in which they came."""
         with self._reading() as session:
             return [_record(row) for row in _rows(session)]
+
+    def teeth(self, kind: Literal["crankset", "cassette"]) -> list[list[int]]:
+        """The teeth of every part of a kind that is made of them, in the order in which they came."""
+        ask = select(PartRow.document).where(
+            col(PartRow.deleted_at).is_(None), func.json_extract(PartRow.document, "$.kind") == kind
+        )
+        with self._reading() as session:
+            return [
+                json.loads(document)["teeth"] for document in session.exec(ask.order_by(col(PartRow.number)))
+            ]
 
     def part(self, part_id: str) -> Part:
         """One part. Raises NotFound."""

@@ -664,6 +664,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/familiar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Liken
+         * @description What setups are like, among the derailleur drives that the shelf's parts can make.
+         */
+        post: operations["liken"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/file": {
         parameters: {
             query?: never;
@@ -847,6 +867,25 @@ export interface components {
             setups?: components["schemas"]["Setup"][];
         };
         /**
+         * Carried
+         * @description One gear of the reference and the gear that comes nearest to it.
+         *
+         *     `gear` is its place in the reference's gears. Where it has an equal, `here` is the place of that in the
+         *     setup's own, and `share` how much higher that is (0.02 = 2 %); both are null where a stepless span holds
+         *     it. `lost` says where it lies if it has none: below the setup's lowest gear, above its highest, or between
+         *     two of its gears.
+         */
+        Carried: {
+            /** Gear */
+            gear: number;
+            /** Here */
+            here: number | null;
+            /** Share */
+            share: number | null;
+            /** Lost */
+            lost: ("below" | "above" | "between") | null;
+        };
+        /**
          * Change
          * @description How a stage changes gear where no lever does it.
          *
@@ -965,7 +1004,8 @@ export interface components {
          *
          *     `lowest`, `highest` (by development) and `range` as shares: -0.34 is 34 % lower. `gears_below` and
          *     `gears_above` count the distinct gears at least 5 % beyond the reference's lowest and highest;
-         *     null for a stepless path.
+         *     null for a stepless path. `carried` says of each of the reference's gears whether it has an equal here;
+         *     null where the reference is stepless.
          */
         Difference: {
             /** Lowest */
@@ -978,6 +1018,8 @@ export interface components {
             gears_below: number | null;
             /** Gears Above */
             gears_above: number | null;
+            /** Carried */
+            carried: components["schemas"]["Carried"][] | null;
         };
         /**
          * EfficiencySpread
@@ -990,6 +1032,26 @@ export interface components {
             typical: number;
             /** High */
             high: number;
+        };
+        /**
+         * Ends
+         * @description What a setup is likened by: its lowest and its highest overall ratio, turns of the wheel a turn.
+         */
+        Ends: {
+            /** Lowest */
+            lowest: number;
+            /** Highest */
+            highest: number;
+        };
+        /**
+         * Familiar
+         * @description What a setup is like in range, and in its lowest gear on the same wheel.
+         *
+         *     Null where there is nothing to liken it to, and the range of a single gear.
+         */
+        Familiar: {
+            range_like: components["schemas"]["Likeness"] | null;
+            lowest_like: components["schemas"]["Likeness"] | null;
         };
         /**
          * FieldProblem
@@ -1319,6 +1381,26 @@ export interface components {
             setup_count: number;
         };
         JsonValue: unknown;
+        /**
+         * Likeness
+         * @description The derailleur drive that comes nearest.
+         *
+         *     Its `front` rings (none where any single one will do) and the smallest and largest of its `rear`
+         *     sprockets, in teeth; its `value`, and the setup's as a share of that, less one: 0.02 is 2 % more.
+         */
+        Likeness: {
+            /** Front */
+            front: number[];
+            /** Rear */
+            rear: [
+                number,
+                number
+            ];
+            /** Value */
+            value: number;
+            /** Difference */
+            difference: number;
+        };
         /**
          * MeasuredRollout
          * @description A roll-out measured on the road: so many `turns` of the loaded wheel took the bicycle `distance_m` on.
@@ -5269,6 +5351,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PartRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    liken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Ends"][];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Familiar"][];
                 };
             };
             /** @description Bad Request */

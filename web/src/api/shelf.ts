@@ -1,5 +1,5 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, type PartRecord, type SetupRecord } from "./client";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, dataOf, type ComparedSetup, type Familiar, type PartRecord, type SetupRecord } from "./client";
 import { useKeepAnswer } from "./jobs";
 
 const SHELF = ["shelf"];
@@ -7,6 +7,19 @@ const inPath = (part_id: string) => ({ params: { path: { part_id } } });
 
 export function useShelf() {
   return useQuery({ queryKey: SHELF, queryFn: () => dataOf<PartRecord[]>(api.GET("/api/shelf")) });
+}
+
+/** What setups are like among the derailleur drives on the shelf, in the order of the setups. */
+export function useFamiliar(tables: ComparedSetup[]): (Familiar | undefined)[] {
+  const ends = tables.map(({ lowest, highest }) => ({ lowest: lowest.ratio, highest: highest.ratio }));
+  const { data } = useQuery({
+    queryKey: [...SHELF, "familiar", ends],
+    queryFn: ({ signal }) => dataOf<Familiar[]>(api.POST("/api/shelf/familiar", { body: ends, signal })),
+    // The last likenesses stay while new ones are worked out, unless they are of other setups.
+    placeholderData: (last) => (last?.length === ends.length ? keepPreviousData(last) : undefined),
+    gcTime: 10_000,
+  });
+  return data ?? [];
 }
 
 /** What can be done with the parts on the shelf; the list follows. */

@@ -36,7 +36,7 @@ export function GearList({ gears, chosen, onChoose }: Props) {
               <th scope="row">
                 <button
                   type="button"
-                  className={styles.gearButton}
+                  className={tables.gearButton}
                   aria-pressed={gear.label === chosen}
                   aria-label={`Draw gear ${gear.label}`}
                   onFocus={() => onChoose(gear.label)}

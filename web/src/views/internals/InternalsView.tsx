@@ -7,6 +7,7 @@ import { emptyStage, type StageDraft } from "../../drafts/setupDraft";
 import { useJobOfView } from "../../shell/JobFrame";
 import { isOneOf, useRemembered } from "../../shell/remembered";
 import { SaveState } from "../../shell/SaveState";
+import { ViewHeading } from "../../shell/ViewHeading";
 import { Inside } from "./Inside";
 import styles from "./Internals.module.css";
 import { MakeSetup } from "./MakeSetup";
@@ -32,26 +33,26 @@ export function InternalsView() {
   const shown = cases.find((each) => each.id === chosen);
   return (
     <>
-      <div className={styles.heading}>
-        <h2>Internals</h2>
-        <TextField
-          select
-          className={styles.chooser}
-          value={shown ? shown.id : TRY}
-          onChange={(event) => choose(event.target.value)}
-          slotProps={{ select: { SelectDisplayProps: { "aria-label": "Hub or gearbox" } } }}
-        >
-          {cases.map((each) => (
-            <MenuItem key={each.id} value={each.id}>
-              {each.record.letter} · {each.name}
-            </MenuItem>
-          ))}
-          <MenuItem value={TRY}>One to try things on</MenuItem>
-        </TextField>
-        {!shown && (
-          <p>Change the teeth and watch what turns; nothing of it is kept until a setup is made of it.</p>
-        )}
-      </div>
+      <ViewHeading
+        title="Internals"
+        choice={
+          <TextField
+            select
+            className={styles.chooser}
+            value={shown ? shown.id : TRY}
+            onChange={(event) => choose(event.target.value)}
+            slotProps={{ select: { SelectDisplayProps: { "aria-label": "Hub or gearbox" } } }}
+          >
+            {cases.map((each) => (
+              <MenuItem key={each.id} value={each.id}>
+                {each.record.letter} · {each.name}
+              </MenuItem>
+            ))}
+            <MenuItem value={TRY}>One to try things on</MenuItem>
+          </TextField>
+        }
+        text={!shown && "Change the teeth and watch what turns; nothing of it is kept until you keep it."}
+      />
       {shown ? <OfSetup key={shown.id} job={job} {...shown} /> : <ToTry job={job} />}
     </>
   );

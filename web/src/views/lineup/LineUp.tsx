@@ -8,9 +8,10 @@ import { useJobOfView } from "../../shell/JobFrame";
 import { useRemembered } from "../../shell/remembered";
 import { Failure, Loading } from "../../shell/Status";
 import { useUnits } from "../../shell/units";
+import { ViewHeading } from "../../shell/ViewHeading";
 import { EveryGear } from "./EveryGear";
+import { FamiliarTerms } from "./FamiliarTerms";
 import { HeadlineTable } from "./HeadlineTable";
-import styles from "./LineUp.module.css";
 
 const isSpeed = (value: unknown): value is number => typeof value === "number" && value > 0 && value < 400;
 
@@ -27,28 +28,27 @@ export function LineUp() {
   const [low, high] = bench?.cadence ?? job.need.rider.cadence_rpm;
   return (
     <>
-      <div className={styles.heading}>
-        <h2>Line-up</h2>
-        <p>
-          {count} on one road speed scale; each bar is one gear from {low} to {high} rpm
-        </p>
-        {shown && (
-          <div className={`${styles.actions} no-print`}>
+      <ViewHeading
+        title="Line-up"
+        text={`${count} on one road speed scale; each bar is one gear from ${low} to ${high} rpm`}
+        actions={
+          shown && (
             <SaveMenu
               groups={[
                 gearSavings({ jobId: job.id, name: job.need.name, system: units.system, flush }),
                 drawingSavings("lanes", `${job.need.name}, line-up`),
               ]}
             />
-          </div>
-        )}
-      </div>
+          )
+        }
+      />
       {error && <Failure error={error} retry={retry} />}
       {!shown && !error && <Loading what="the line-up" />}
       {shown && (
         <>
           <GearLanes setups={bench.setups} speedKmh={speed} onSpeed={setSpeed} />
           <HeadlineTable setups={bench.setups} jobId={job.id} />
+          <FamiliarTerms setups={bench.setups} />
           <EveryGear setups={bench.setups} />
         </>
       )}

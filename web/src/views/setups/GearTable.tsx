@@ -84,7 +84,7 @@ export const GearTable = memo(function GearTable({ table, looked, onLook }: Prop
                   }}
                   tabIndex={gear.label === looked ? 0 : -1}
                   onKeyDown={(event) => onKeyDown(event, index)}
-                  className={styles.gearButton}
+                  className={tables.gearButton}
                   aria-pressed={gear.label === looked}
                   aria-label={`Look at gear ${gear.label}`}
                   onFocus={() => onLook(gear.label)}

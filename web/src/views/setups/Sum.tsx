@@ -1,6 +1,8 @@
 import { memo } from "react";
+import { useFamiliar } from "../../api/shelf";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import { capital, difference, percent, steps } from "../../shell/format";
+import { keptCount, lostGears, lowestLike, rangeLike } from "../../shell/likeness";
 import { useUnits } from "../../shell/units";
 import styles from "./Setups.module.css";
 
@@ -13,6 +15,7 @@ interface Props {
 export const Sum = memo(function Sum({ shown, reference }: Props) {
   const units = useUnits();
   const { table } = shown;
+  const [like] = useFamiliar([table]);
   const rows: [string, string][] = [
     ["Range", percent(table.range)],
     ["Lowest gear", `${units.gear(table.lowest)}${alsoInches(units, table.lowest.gear_inches)}`],
@@ -22,6 +25,8 @@ export const Sum = memo(function Sum({ shown, reference }: Props) {
   if (table.distinct !== null)
     rows.push(["Distinct gears", `${table.distinct} of ${table.gears.length}, at least 5 % apart`]);
   rows.push(...shiftRows(table), ...wearRows(table));
+  if (like?.range_like) rows.push(["Range like", rangeLike(like.range_like)]);
+  if (like?.lowest_like) rows.push(["Lowest gear like", `${lowestLike(like.lowest_like)}, on this wheel`]);
   const { against } = table;
   if (reference && against) {
     const letter = reference.record.letter;
@@ -29,6 +34,11 @@ export const Sum = memo(function Sum({ shown, reference }: Props) {
     rows.push([`Highest against ${letter}`, capital(difference(against.highest))]);
     if (against.gears_below !== null && against.gears_above !== null)
       rows.push([`Beyond ${letter}`, `${gears(against.gears_below)} lower, ${against.gears_above} higher`]);
+    if (against.carried) {
+      const lost = lostGears(against.carried, reference.table);
+      const kept = `${keptCount(against.carried)} of ${against.carried.length} have an equal within 3 %`;
+      rows.push([`Gears of ${letter}`, lost ? `${kept}; lost: ${lost}` : kept]);
+    }
   } else if (shown.isReference) rows.push(["Reference", "the others are measured against this"]);
   return (
     <section className={styles.sum} aria-label="What it adds up to">

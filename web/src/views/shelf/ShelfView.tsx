@@ -11,6 +11,7 @@ import { FileInput, useFileInput } from "../../shell/FileInput";
 import { useJobOfView } from "../../shell/JobFrame";
 import { useNotify } from "../../shell/Notices";
 import { Failure, Loading } from "../../shell/Status";
+import { ViewHeading } from "../../shell/ViewHeading";
 import { found, KINDS, ordered, type Kind, type Order } from "./finding";
 import styles from "./Shelf.module.css";
 import { ShelfTable } from "./ShelfTable";
@@ -38,18 +39,20 @@ export function ShelfView() {
   };
   return (
     <>
-      <div className={styles.heading}>
-        <h2>Shelf</h2>
-        <p>Parts saved to be used again; a setup that takes one takes a copy.</p>
-        <div className={`${styles.actions} no-print`}>
-          <Button startIcon={<FileOpenOutlined />} loading={bringIn.isPending} onClick={file.pick}>
-            From a file
-          </Button>
-          <Button startIcon={<FileDownloadOutlined />} href="/api/shelf/file" download>
-            Save as a file
-          </Button>
-        </div>
-      </div>
+      <ViewHeading
+        title="Shelf"
+        text="Parts saved to be used again; a setup that takes one takes a copy."
+        actions={
+          <>
+            <Button startIcon={<FileOpenOutlined />} loading={bringIn.isPending} onClick={file.pick}>
+              From a file
+            </Button>
+            <Button startIcon={<FileDownloadOutlined />} href="/api/shelf/file" download>
+              Save as a file
+            </Button>
+          </>
+        }
+      />
       <FileInput label="Shelf file" input={file.input} onFiles={(files) => void take(files)} />
       {bringIn.error && (
         <Alert severity="error" onClose={() => bringIn.reset()}>
