@@ -119,3 +119,48 @@ def briefs(draw: st.DrawFn) -> dict[str, Any]:
     if held and draw(st.booleans()):
         found["reference"] = draw(st.sampled_from(held))["name"]
     return found
+
+
+word = name.map(lambda value: value[:20].strip()).filter(bool)
+flag = st.booleans()
+limits = st.fixed_dictionaries(
+    {}, optional={"primary_ratio_min": ratio, "input_torque_max_nm": st.floats(1, 200)}
+).filter(bool)
+behaviours = st.fixed_dictionaries(
+    {},
+    optional={
+        "shifts_at_rest": flag,
+        "turns_backwards": flag,
+        "automatic": st.lists(word, min_size=1, max_size=3),
+        "loud_gears": st.lists(word, min_size=1, max_size=3),
+    },
+).filter(bool)
+
+
+@st.composite
+def parts(draw: st.DrawFn) -> dict[str, Any]:
+    """Parts of every kind, none with an empty key, which no table could tell from a missing one."""
+    kind = draw(st.sampled_from(["hub", "gearbox", "chaingear", "cassette", "crankset", "wheel", "motor"]))
+    made: dict[str, st.SearchStrategy[Any]] = {
+        "cassette": st.fixed_dictionaries({"teeth": st.lists(teeth, min_size=1, max_size=13)}),
+        "crankset": st.fixed_dictionaries({"teeth": st.lists(teeth, min_size=1), "crank_mm": st.just(172.5)}),
+        "wheel": st.fixed_dictionaries({"wheel": wheels}),
+        "motor": st.fixed_dictionaries({"motor": st.just({"torque_nm": 70, "at": "cranks"})}),
+    }
+    optional = {
+        "efficiency": st.just({"low": 0.9, "typical": 0.93, "high": 0.96}),
+        "mass_kg": st.floats(0, 100),
+        "mass_at": st.sampled_from(["rear wheel", "frame", "cranks"]),
+        "price": st.integers(0, 5000) | st.floats(0, 5000),
+        "limits": limits,
+        "lubricant": name,
+        "behaviour": behaviours,
+        "change": st.sampled_from([{"by": "kick back"}, {"by": "speed", "trigger_kmh": 17.5}]),
+        "notes": name,
+    }
+    return {
+        "kind": kind,
+        "name": draw(name),
+        **draw(made.get(kind, st.fixed_dictionaries({"gears": gears()}))),
+        **draw(st.fixed_dictionaries({}, optional=optional)),
+    }

@@ -54,14 +54,15 @@ def restore(
 
 
 def export(file: Target = None, job: JobName = None, data: Data = None) -> None:
-    """Write every job to an archive, or with --job, one to a brief file; as FILE, - is standard output."""
+    """Write all jobs and parts to an archive, or with --job, one job; as FILE, - is standard output."""
     from kettledrum.store import brief_of
 
     with _opened(data) as store:
         if job is None:
-            jobs = store.briefs()
-            content = pack(jobs, datetime.now(UTC).isoformat(timespec="seconds"))
-            what, ending = _count(len(jobs), "job"), "zip"
+            held = store.everything()
+            content = pack(held, datetime.now(UTC).isoformat(timespec="seconds"))
+            what = f"{_count(len(held.jobs), 'job')} and {_count(len(held.parts), 'part')}"
+            ending = "zip"
         else:
             content = written(brief_of(store.job(_job_id(store, job)))).encode()
             what, ending = f"“{job}”", "json"
@@ -80,7 +81,7 @@ def export(file: Target = None, job: JobName = None, data: Data = None) -> None:
 
 
 def import_(file: File, job: JobName = None, data: Data = None) -> None:
-    """Add what a file holds: a job, every job of an archive, or with --job, a setup."""
+    """Add what a file holds: a job, parts, all of an archive, or with --job, a setup."""
     found = read_any(content_of(file, MOST_ARCHIVE_BYTES))
     with _opened(data) as store:
         if isinstance(found, Setup):
@@ -90,9 +91,13 @@ def import_(file: File, job: JobName = None, data: Data = None) -> None:
             _say(f"“{added.setup.name}” was added to “{job}”")
             return
         if job is not None:
-            raise InvalidInput([Problem("--job", "goes with a setup file; this file holds jobs")])
-        for made in store.add_jobs(found):
+            raise InvalidInput([Problem("--job", "goes with a setup file; this file holds none")])
+        jobs, parts = store.take_in(found)
+        for made in jobs:
             _say(f"“{made.need.name}” was added, with {_count(len(made.setups), 'setup')}")
+        if found.parts:
+            known = f"; the shelf held {parts.known} already" if parts.known else ""
+            _say(f"{_count(len(parts.added), 'part')} added to the shelf{known}")
 
 
 @contextmanager

@@ -8,7 +8,7 @@ from fastapi.testclient import TestClient
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup
 from kettledrum.api import create_app
-from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, written
+from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, Everything, written
 from kettledrum.store import Store, brief_of
 
 
@@ -34,10 +34,10 @@ def test_everything_goes_out_in_one_file_and_comes_in_again(client, store):
         assert brought(client, data).status_code == 201
     answer = client.get("/api/archive")
     assert re.search(r'filename="kettledrum-\d{4}-\d\d-\d\d\.zip"', answer.headers["content-disposition"])
-    before = store.briefs()
+    before = store.everything()
     added = brought(client, answer.content).json()
-    assert [job["name"] for job in added["jobs"]] == [job.name for job in before]
-    assert store.briefs() == before * 2
+    assert [job["name"] for job in added["jobs"]] == [job.name for job in before.jobs]
+    assert store.everything() == Everything(before.jobs * 2, before.parts)
 
 
 def test_a_setup_goes_into_the_job_that_is_open(client, store):

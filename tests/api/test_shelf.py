@@ -1,5 +1,6 @@
 """The shelf through the API and in the store: kept, found again, in and out as a file."""
 
+import asyncio
 import json
 
 import pytest
@@ -79,20 +80,85 @@ def test_a_part_goes_from_one_setup_over_the_shelf_into_another(client):
     )
 
 
-def test_the_shelf_goes_out_as_a_file_and_comes_in_whole_or_not_at_all(client, store):
+def brought_in(client, content, **query):
+    """The lines of the answer to an import."""
+    answer = client.post("/api/shelf/import", content=content, params=query)
+    assert answer.status_code == 200, answer.text
+    return [json.loads(line) for line in answer.text.splitlines()]
+
+
+def test_the_shelf_goes_out_as_a_file_or_a_table_and_what_is_known_comes_in_once(client, store):
     store.shelf.stock(stock())
-    content = client.get("/api/shelf/file").content
+    content, table = client.get("/api/shelf/file").content, client.get("/api/shelf/table").content
     assert json.loads(content)["format"] == "kettledrum-shelf/1"
-    assert len(client.post("/api/shelf/import", content=content).json()) == len(stock())
-    before = names(client)
-    assert before == [part.name for part in stock()] * 2
-    data = json.loads(content)
-    data["parts"][17]["mass_kg"] = "heavy"
-    answer = client.post("/api/shelf/import", content=json.dumps(data))
-    assert (answer.status_code, answer.json()["problems"][0]["where"]) == (422, "parts[17].mass_kg")
-    assert client.post("/api/shelf/import", content=json.dumps(NINE_SPEED_HUB)).status_code == 422
-    assert names(client) == before
-    assert "take it in under Parts" in client.post("/api/import", content=content).json()["detail"]
+    for each in (content, table):
+        assert brought_in(client, each)[-1]["added"] == {"added": [], "known": len(stock())}
+    client.delete(f"/api/shelf/{store.shelf.parts()[3].id}")
+    for each in (content, table):
+        [added] = brought_in(client, each)[-1]["added"]["added"]
+        assert names(client)[-1] == stock()[3].name
+        assert client.post("/api/shelf/take-off", json=[added, "unknown"]).status_code == 204
+    assert len(names(client)) == len(stock()) - 1
+    # From anywhere else in the program too, and back out again.
+    imported = client.post("/api/import", content=content).json()
+    assert (imported["jobs"], imported["parts"]["known"]) == ([], len(stock()) - 1)
+
+
+def test_one_bad_part_of_many_is_named_and_skipped_only_when_that_is_asked_for(client):
+    parts = [{**HUB, "name": f"hub {number}"} for number in range(450)]
+    parts[17]["mass_kg"] = "heavy"
+    content = json.dumps({"format": "kettledrum-shelf/1", "parts": parts})
+    *steps, last = brought_in(client, content)
+    assert [step["done"] for step in steps] == [200, 400, 450]
+    assert last["bad"]["first"] == [
+        {
+            "where": "parts[17]",
+            "name": "hub 17",
+            "problems": [{"where": "mass_kg", "what": "must be a number from 0 to 100 kg"}],
+        }
+    ]
+    assert (last["bad"]["count"], last["bad"]["sound"], names(client)) == (1, 449, [])
+    last = brought_in(client, content, skip_bad=True)[-1]
+    assert len(last["added"]["added"]) == 449
+    assert "hub 17" not in names(client)
+
+
+def test_a_file_that_is_no_shelf_is_refused_before_anything_is_read(client):
+    for content in (json.dumps(NINE_SPEED_HUB), "kind,colour\nhub,red", "", "[]", '{"format": "'):
+        assert client.post("/api/shelf/import", content=content).status_code == 422
+    assert names(client) == []
+
+
+def test_a_shelf_that_would_be_too_full_stays_as_it_is(client, monkeypatch):
+    monkeypatch.setattr("kettledrum.store.shelf.MOST_PARTS", 2)
+    parts = [{**HUB, "name": f"hub {number}"} for number in range(3)]
+    last = brought_in(client, json.dumps({"format": "kettledrum-shelf/1", "parts": parts}))[-1]
+    assert last["failed"] == "a shelf holds at most 2 parts; it has 0, and these are 3 more"
+    assert names(client) == []
+
+
+def test_an_import_that_is_hung_up_on_writes_nothing(store):
+    sent: list[bytes] = []
+    parts = [{**HUB, "name": f"hub {number}"} for number in range(1000)]
+    content = json.dumps({"format": "kettledrum-shelf/1", "parts": parts}).encode()
+    messages = iter([{"type": "http.request", "body": content}])
+
+    async def receive():
+        return next(messages, {"type": "http.disconnect"})
+
+    async def send(message):
+        sent.append(message.get("body", b""))
+
+    scope = {
+        "type": "http",
+        "method": "POST",
+        "path": "/api/shelf/import",
+        "query_string": b"",
+        "headers": [(b"host", b"127.0.0.1")],
+    }
+    asyncio.run(create_app(store)(scope, receive, send))
+    assert b'"done":1000' not in b"".join(sent)
+    assert store.shelf.parts() == []
 
 
 def test_setups_are_likened_to_what_is_on_the_shelf_now(client):

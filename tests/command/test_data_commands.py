@@ -10,6 +10,7 @@ import pytest
 from examples import NINE_SPEED_HUB, brief, setup
 from kettledrum.cli import main
 from kettledrum.core import Brief, validate
+from kettledrum.core.part import Part
 from kettledrum.store import Store
 
 
@@ -66,14 +67,17 @@ def test_a_backup_is_named_by_the_day_and_writes_over_nothing(run, store):
 
 def test_all_jobs_or_one_go_out_and_in(run, store, tmp_path):
     store.add_jobs([a_brief("Round"), a_brief("Market")])
-    assert b"2 jobs written to all.zip" in run("export", "all.zip")[1]
+    store.shelf.add(validate(Part, {"kind": "cassette", "name": "wide", "teeth": [11, 40]}))
+    assert b"2 jobs and 1 part written to all.zip" in run("export", "all.zip")[1]
     assert "Market" in run("export", "one.json", "--job", "Market")[1].decode()
     assert json.loads((tmp_path / "work" / "one.json").read_text())["name"] == "Market"
     assert zipfile.ZipFile(io.BytesIO(run("export", "-")[1])).namelist()[0] == "archive.json"
-    assert run("import", "all.zip")[0] == 0
+    assert b"0 parts added to the shelf; the shelf held 1 already" in run("import", "all.zip")[1]
     assert names(store) == ["Round", "Market"] * 2
     assert run("import", "one.json")[1].decode() == "“Market” was added, with 1 setup\n"
     assert run("export", "all.zip")[0] == 2
+    (tmp_path / "work" / "parts.csv").write_text("kind;name;teeth\ncassette;close;11-12-13\n")
+    assert b"1 part added to the shelf\n" in run("import", "parts.csv")[1]
 
 
 def test_a_setup_goes_into_a_named_job(run, store, tmp_path):

@@ -12,9 +12,20 @@ from hypothesis import strategies as st
 import strategies
 from examples import NINE_SPEED_HUB, brief
 from kettledrum.core import Brief, InvalidInput, Setup, validate
-from kettledrum.formats import MOST_ARCHIVE_BYTES, pack, read_any, unpack, written
+from kettledrum.core.part import Part
+from kettledrum.formats import (
+    MOST_ARCHIVE_BYTES,
+    Everything,
+    pack,
+    part_table_text,
+    read_any,
+    shelf_text,
+    unpack,
+    written,
+)
 
 ROUND = validate(Brief, brief(NINE_SPEED_HUB))
+HUB = validate(Part, {"kind": "hub", "name": "hub", "gears": {"ratios": [1, 1.5]}})
 LIST = {"format": "kettledrum-archive/1", "made_at": "2026-11-24", "jobs": ["jobs/a.json"]}
 
 
@@ -31,27 +42,32 @@ def an_archive(changed: dict[str, bytes | str] | None = None) -> bytes:
 
 
 @settings(max_examples=25)
-@given(st.lists(strategies.briefs(), max_size=4))
-def test_what_is_packed_is_unpacked_unchanged(data):
-    briefs = [validate(Brief, each) for each in data]
-    assert unpack(pack(briefs, "2026-11-24T05:00:00+00:00")) == briefs
+@given(st.lists(strategies.briefs(), max_size=4), st.lists(strategies.parts(), max_size=4))
+def test_what_is_packed_is_unpacked_unchanged(briefs, parts):
+    held = Everything([validate(Brief, each) for each in briefs], [validate(Part, each) for each in parts])
+    assert unpack(pack(held, "2026-11-24T05:00:00+00:00")) == held
 
 
 def test_the_files_in_an_archive_can_be_read_by_anyone():
     honey = ROUND.model_copy(update={"name": "Über den Berg / Süd"})
-    with zipfile.ZipFile(io.BytesIO(pack([honey, honey], "now"))) as archive:
+    with zipfile.ZipFile(io.BytesIO(pack(Everything([honey, honey], [HUB]), "now"))) as archive:
         assert archive.namelist() == [
             "archive.json",
             "jobs/0001-uber-den-berg-sud.json",
             "jobs/0002-uber-den-berg-sud.json",
+            "shelf.json",
         ]
+        assert archive.read("shelf.json").decode() == shelf_text([HUB])
         assert archive.read("jobs/0001-uber-den-berg-sud.json").decode() == written(honey)
 
 
 def test_a_file_is_told_by_what_it_holds():
     assert read_any(json.dumps(NINE_SPEED_HUB).encode()) == validate(Setup, NINE_SPEED_HUB)
-    assert read_any(written(ROUND).encode()) == [ROUND]
-    assert read_any(pack([ROUND, ROUND], "now")) == [ROUND, ROUND]
+    assert read_any(written(ROUND).encode()) == Everything([ROUND], [])
+    held = Everything([ROUND, ROUND], [HUB])
+    assert read_any(pack(held, "now")) == held
+    assert read_any(shelf_text([HUB]).encode()) == Everything([], [HUB])
+    assert read_any(part_table_text([HUB]).encode()) == Everything([], [HUB])
 
 
 def bomb() -> bytes:
@@ -109,6 +125,12 @@ REFUSED = {
         an_archive({"archive.json": '{"format": "kettledrum-archive/2"}'}),
         "archive.json: format: must be",
     ),
+    "bad part": (
+        an_archive(
+            {"archive.json": json.dumps({**LIST, "shelf": "s"}), "s": shelf_text([HUB]).replace("1.5", "-1")}
+        ),
+        r"^s: parts\[0\]\.gears\.ratios\[1\]: must be",
+    ),
     "bad job": (
         an_archive({"jobs/a.json": '{"format": "kettledrum-brief/1"}'}),
         "^jobs/a.json: name: is missing",
@@ -134,16 +156,19 @@ def test_any_bytes_changed_are_refused_or_harmless(data):
         found = read_any(bytes(archive))
     except InvalidInput:
         return
-    assert found == [ROUND]
+    assert found == Everything([ROUND], [])
 
 
 @pytest.mark.parametrize(
     ("data", "words"),
     [
         (b"SQLite format 3\0" + b"\0" * 100, "kettledrum restore puts it back"),
-        (b"[]", "must hold a setup, a job or an archive"),
-        (b"{}", "^format: is missing; must be “kettledrum-setup/1” or “kettledrum-brief/1”"),
-        (b'{"format": ["kettledrum-setup/1"]}', "^format: must be “kettledrum-setup/1” or"),
+        (b"[]", "must hold a setup, a job, parts or an archive"),
+        (
+            b"{}",
+            "^format: is missing; must be “kettledrum-setup/1”, “kettledrum-brief/1” or ",
+        ),
+        (b'{"format": ["kettledrum-setup/1"]}', "^format: must be “kettledrum-setup/1”, "),
         (b"[" * 100_000, "nested too deeply"),
         (b" " * 5_000_000, "larger than 4 MB"),
     ],

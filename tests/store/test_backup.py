@@ -7,6 +7,7 @@ import pytest
 
 from examples import brief, setup
 from kettledrum.core import Brief, InvalidInput, validate
+from kettledrum.core.part import Part
 from kettledrum.store import Store, StoreUnusable, back_up, restore
 from kettledrum.store.sqlite_file import FILE_NAME
 
@@ -46,13 +47,18 @@ def test_a_backup_brings_back_everything_with_what_was_deleted_and_what_can_be_u
 
 def test_no_open_window_takes_what_is_put_back_for_what_it_knows(store, tmp_path):
     job = store.add_job(a_brief("Round", "One"))
+    part = store.shelf.add(validate(Part, {"kind": "cassette", "name": "hub", "teeth": [11, 13]}))
     back_up(store.directory, tmp_path / "copy.sqlite")
     for number in range(5):
         held = store.job(job.id)
         need = held.need.model_copy(update={"name": f"Round {number}"})
         store.change_need(job.id, need, held.version)
+    for name in ("old", "new"):
+        part = store.shelf.change(part.id, part.part.model_copy(update={"name": name}), part.version)
     before = store.job(job.id)
     restore(store.directory, tmp_path / "copy.sqlite")
+    assert store.shelf.parts()[0].part.name == "hub"
+    assert store.shelf.parts()[0].version > part.version
     after = store.job(job.id)
     assert after.need.name == "Round"
     assert after.version > before.version
@@ -171,4 +177,4 @@ def test_jobs_are_added_all_or_none(store):
     assert names(store) == []
     store.add_jobs([a_brief(str(number)) for number in range(20)])
     assert names(store) == [str(number) for number in range(20)]
-    assert store.briefs() == [a_brief(str(number)) for number in range(20)]
+    assert store.everything().jobs == [a_brief(str(number)) for number in range(20)]

@@ -7,10 +7,12 @@ import pytest
 
 from examples import brief, setup
 from kettledrum.core import Brief, validate
+from kettledrum.core.part import Part
 from kettledrum.store import NotFound, Store, StoreUnusable
 from kettledrum.store.sqlite_file import FILE_NAME
 
 PAGE = 4096
+HUB = validate(Part, {"kind": "hub", "name": "hub", "gears": {"ratios": [1, 1.5]}})
 
 
 def filled(directory, jobs=30):
@@ -94,6 +96,24 @@ def test_content_that_is_no_json_any_more_is_damage_too(tmp_path):
     assert (offered.jobs, offered.setup_count, offered.lost) == (["Job 0", "Job 1"], 3, 1)
     store.dismiss(offered.file)
     assert store.damaged() == []
+    store.close()
+
+
+def test_parts_come_back_too(tmp_path):
+    filled(tmp_path, 1)
+    store = Store(tmp_path)
+    held = [part.model_copy(update={"name": f"hub {n}"}) for n, part in enumerate([HUB, HUB, HUB])]
+    store.shelf.bring_in(held)
+    store.close()
+    with closing(sqlite3.connect(tmp_path / FILE_NAME)) as connection:
+        connection.execute("UPDATE part SET document = '{' WHERE name = 'hub 1'")
+        connection.commit()
+    store = Store.mended(tmp_path)
+    [offered] = store.damaged()
+    assert (offered.part_count, offered.lost) == (2, 1)
+    store.shelf.bring_in(held[:1])
+    store.bring_back(offered.file)
+    assert [record.part.name for record in store.shelf.parts()] == ["hub 0", "hub 2"]
     store.close()
 
 

@@ -14,6 +14,7 @@ from kettledrum.api import (
     jobs,
     problem_details,
     shelf,
+    shelf_import,
     site,
     wheels,
 )
@@ -36,7 +37,7 @@ def create_app(store: Store, static: Path = site.STATIC, access: Access = _THIS_
     )
     app.state.store = store
     api = APIRouter(prefix="/api", responses=problem_details.ERRORS)
-    for part in (jobs, gear_tables, calculate, exchange, damaged, wheels, shelf):
+    for part in (jobs, gear_tables, calculate, exchange, damaged, wheels, shelf, shelf_import):
         api.include_router(part.router)
     app.include_router(api)
     problem_details.install(app)

@@ -10,7 +10,7 @@ from kettledrum.api.json_body import bounded
 from kettledrum.api.the_store import TheStore
 from kettledrum.core import InvalidInput, Problem, Setup
 from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, pack, read_any, schema_text
-from kettledrum.store import JobSummary, NotFound, SetupRecord
+from kettledrum.store import BroughtIn, JobSummary, NotFound, SetupRecord
 
 router = APIRouter(tags=["exchange"])
 
@@ -19,9 +19,10 @@ _FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "bi
 
 
 class Imported(BaseModel):
-    """What a file held: the jobs that were added, or the setup that was added to a job."""
+    """What a file held: the jobs and parts that were added, or the setup that was added to a job."""
 
     jobs: list[JobSummary]
+    parts: BroughtIn | None
     setup: SetupRecord | None
 
 
@@ -31,10 +32,10 @@ async def _file(request: Request) -> bytes:
 
 @router.get("/archive", response_class=Response, responses={200: {"content": {"application/zip": {}}}})
 def read_archive(store: TheStore) -> Response:
-    """Every job, in one archive of brief files."""
+    """Every job and the shelf, in one archive."""
     now = datetime.now(UTC)
     headers = {"Content-Disposition": f'attachment; filename="kettledrum-{now:%Y-%m-%d}.zip"'}
-    content = pack(store.briefs(), now.isoformat(timespec="seconds"))
+    content = pack(store.everything(), now.isoformat(timespec="seconds"))
     return Response(content, media_type="application/zip", headers=headers)
 
 
@@ -49,17 +50,18 @@ def import_file(
     content: Annotated[bytes, Depends(_file)],
     job_id: Annotated[str | None, Query(description="The job that a setup goes into.")] = None,
 ) -> Imported:
-    """Adds what a file holds: a setup to a job, one job, or every job of an archive; all of it or nothing."""
+    """Adds what a file holds: a setup to a job, a job, parts, or all of an archive; the whole or nothing."""
     found = read_any(content)
     if isinstance(found, Setup):
         if job_id is None:
             raise InvalidInput(
                 [Problem("", "the file holds a setup; open the job that it is to go into first")]
             )
-        return Imported(jobs=[], setup=store.add_setup(job_id, found, rename=True))
-    jobs = store.add_jobs(found)
+        return Imported(jobs=[], parts=None, setup=store.add_setup(job_id, found, rename=True))
+    jobs, parts = store.take_in(found)
     return Imported(
         jobs=[JobSummary(id=job.id, name=job.need.name, setup_count=len(job.setups)) for job in jobs],
+        parts=parts if found.parts else None,
         setup=None,
     )
 

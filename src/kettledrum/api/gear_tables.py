@@ -6,14 +6,13 @@ from fastapi import APIRouter, Query, Response
 
 from kettledrum.api.the_store import TheStore
 from kettledrum.core import gear_table
-from kettledrum.formats import System, gear_tables_text
+from kettledrum.formats import BYTE_ORDER_MARK, System, gear_tables_text
 from kettledrum.store import SetupRecord, Store
 
 router = APIRouter(prefix="/jobs/{job_id}", tags=["gear tables"])
 
 Units = Annotated[System, Query(description="Metres and km/h, or feet and mph.")]
 Tabs = Annotated[bool, Query(description="Tabs between the cells, as a clipboard holds them.")]
-_BYTE_ORDER_MARK = "\ufeff"
 _TEXT: dict[int | str, dict[str, object]] = {
     200: {"content": {"text/csv": {}, "text/tab-separated-values": {}}}
 }
@@ -38,6 +37,5 @@ def _answer(store: Store, job_id: str, setups: list[SetupRecord], system: System
     text = gear_tables_text([gear_table(held.setup, cadence_rpm) for held in setups], system, tabs=tabs)
     if tabs:
         return Response(text, media_type="text/tab-separated-values")
-    # With the mark, spreadsheets read names with more than plain letters rightly.
     headers = {"Content-Disposition": 'attachment; filename="gears.csv"'}
-    return Response(_BYTE_ORDER_MARK + text, media_type="text/csv; charset=utf-8", headers=headers)
+    return Response(BYTE_ORDER_MARK + text, media_type="text/csv; charset=utf-8", headers=headers)

@@ -3,26 +3,22 @@
 from datetime import UTC, datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Depends, Query, Request, Response
+from fastapi import APIRouter, Body, Query, Response
 
-from kettledrum.api.json_body import StrictJsonRoute, bounded
+from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.the_store import TheStore
 from kettledrum.core import Ends, Familiar, familiar
 from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.core.part import Part
 from kettledrum.core.part_use import part_from, with_part
-from kettledrum.formats import MOST_BYTES, read_shelf, shelf_text
+from kettledrum.formats import BYTE_ORDER_MARK, MOST_PARTS, part_table_text, shelf_text
 from kettledrum.store import PartRecord, SetupRecord
 
 router = APIRouter(prefix="/shelf", tags=["shelf"], route_class=StrictJsonRoute)
 
 BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
+PartIds = Annotated[list[str], Body(max_length=MOST_PARTS)]
 Setups = Annotated[list[Ends], Body(max_length=MOST_SETUPS)]
-_FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
-
-
-async def _file(request: Request) -> bytes:
-    return await bounded(request, MOST_BYTES)
 
 
 @router.get("", response_model_exclude_unset=True)
@@ -34,7 +30,7 @@ def list_parts(store: TheStore) -> list[PartRecord]:
 @router.post("", status_code=201, response_model_exclude_unset=True)
 def add_part(part: Part, store: TheStore) -> PartRecord:
     """Puts a part on the shelf."""
-    return store.shelf.add([part])[0]
+    return store.shelf.add(part)
 
 
 @router.post("/familiar")
@@ -47,27 +43,32 @@ def liken(setups: Setups, store: TheStore) -> list[Familiar]:
 @router.get("/file")
 def read_shelf_file(store: TheStore) -> Response:
     """The whole shelf as a shelf file."""
-    name = f"kettledrum-shelf-{datetime.now(UTC):%Y-%m-%d}.json"
-    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
     text = shelf_text([record.part for record in store.shelf.parts()])
-    return Response(text, media_type="application/json", headers=headers)
+    return Response(text, media_type="application/json", headers=_attached("json"))
 
 
-@router.post(
-    "/import",
-    status_code=201,
-    response_model_exclude_unset=True,
-    openapi_extra={"requestBody": {"required": True, "content": _FILE}},
-)
-def import_parts(store: TheStore, content: Annotated[bytes, Depends(_file)]) -> list[PartRecord]:
-    """Adds every part of a shelf file, or none."""
-    return store.shelf.add(read_shelf(content))
+@router.get("/table", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
+def read_shelf_table(store: TheStore) -> Response:
+    """The whole shelf as CSV, one row a part."""
+    text = BYTE_ORDER_MARK + part_table_text([record.part for record in store.shelf.parts()])
+    return Response(text, media_type="text/csv; charset=utf-8", headers=_attached("csv"))
+
+
+def _attached(ending: str) -> dict[str, str]:
+    name = f"kettledrum-shelf-{datetime.now(UTC):%Y-%m-%d}.{ending}"
+    return {"Content-Disposition": f'attachment; filename="{name}"'}
+
+
+@router.post("/take-off", status_code=204)
+def take_parts_off(part_ids: PartIds, store: TheStore) -> None:
+    """Takes many parts off the shelf at one stroke, as those that an import brought in."""
+    store.shelf.take_off(part_ids)
 
 
 @router.post("/from-setup", status_code=201, response_model_exclude_unset=True)
 def save_part(job_id: str, setup_id: str, place: str, store: TheStore) -> PartRecord:
     """Saves a stage of a setup, by its number, or its wheel."""
-    return store.shelf.add([part_from(store.setup(job_id, setup_id).setup, place)])[0]
+    return store.shelf.add(part_from(store.setup(job_id, setup_id).setup, place))
 
 
 @router.put("/{part_id}", response_model_exclude_unset=True)

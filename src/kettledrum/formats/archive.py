@@ -1,4 +1,4 @@
-"""The archive of everything, `kettledrum-archive/1`: a ZIP file of brief files and a list of them.
+"""The archive of everything, `kettledrum-archive/1`: a ZIP file of brief files, the shelf and a list.
 
 Nothing is ever unpacked to disk, and nothing in an archive is believed: not its sizes, not its names.
 """
@@ -10,47 +10,64 @@ import unicodedata
 import zipfile
 import zlib
 from collections import Counter
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from kettledrum.core import Brief, InvalidInput, Problem, place_in, validate
+from kettledrum.core.part import Part
 from kettledrum.core.quantities import Model, Name
 from kettledrum.formats.files import read_brief, written
 from kettledrum.formats.json_text import MOST_BYTES, parse
+from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf, shelf_text
 
 MOST_ARCHIVE_BYTES = 16_000_000
 MOST_UNPACKED_BYTES = 32_000_000
 MOST_JOBS = 2000
 LIST = "archive.json"
+_SHELF = "shelf.json"
 _BROKEN = (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError)
 """What the standard library raises over a file that is no sound archive, by what is wrong with it."""
 
 
+@dataclass(frozen=True)
+class Everything:
+    """What an archive holds: jobs in order, and the parts on the shelf."""
+
+    jobs: list[Brief]
+    parts: list[Part]
+
+
 class Contents(Model):
-    """The list in an archive: when it was made (ISO 8601, UTC) and the names of its brief files, in order."""
+    """The list in an archive: when it was made (ISO 8601, UTC), and its files.
+
+    The names of its brief files, in order, and of its shelf file, if it has one.
+    """
 
     format: Literal["kettledrum-archive/1"]
     made_at: Name
     jobs: Annotated[list[Name], Field(max_length=MOST_JOBS)]
+    shelf: Name | None = None
 
 
-def pack(briefs: Sequence[Brief], made_at: str) -> bytes:
-    """An archive of briefs, in order."""
-    names = [f"jobs/{number:04}-{_plain(brief.name)}.json" for number, brief in enumerate(briefs, start=1)]
-    contents = {"format": "kettledrum-archive/1", "made_at": made_at, "jobs": names}
+def pack(held: Everything, made_at: str) -> bytes:
+    """An archive of jobs, in order, and of the parts on the shelf."""
+    names = [f"jobs/{number:04}-{_plain(brief.name)}.json" for number, brief in enumerate(held.jobs, start=1)]
+    contents = {"format": "kettledrum-archive/1", "made_at": made_at, "jobs": names, "shelf": _SHELF}
     packed = io.BytesIO()
     with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
         archive.writestr(LIST, json.dumps(contents, ensure_ascii=False, indent=2) + "\n")
-        for name, brief in zip(names, briefs, strict=True):
+        for name, brief in zip(names, held.jobs, strict=True):
             archive.writestr(name, written(brief))
+        archive.writestr(_SHELF, shelf_text(held.parts))
     return packed.getvalue()
 
 
-def unpack(data: bytes) -> list[Brief]:
-    """The briefs in an archive, every one of them sound.
+def unpack(data: bytes) -> Everything:
+    """The jobs and parts in an archive, every one of them sound.
 
     Raises InvalidInput, which names the file in the archive, for anything else: a broken or
     encrypted archive, one that unpacks to more than 32 MB, one that holds a file its list does not
@@ -60,21 +77,21 @@ def unpack(data: bytes) -> list[Brief]:
         raise _refused(f"is larger than {MOST_ARCHIVE_BYTES // 1_000_000} MB, the most that is read")
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as archive:
-            return _briefs(archive)
+            return _everything(archive)
     except _BROKEN as error:
         raise _refused("is broken: it cannot be unpacked whole") from error
 
 
-def _briefs(archive: zipfile.ZipFile) -> list[Brief]:
+def _everything(archive: zipfile.ZipFile) -> Everything:
     names = archive.namelist()
     if LIST not in names:
         raise _refused(f"was not made by Kettledrum: it holds no {LIST}")
     room = MOST_UNPACKED_BYTES
 
-    def content(name: str) -> bytes:
+    def content(name: str, most_bytes: int = MOST_BYTES) -> bytes:
         nonlocal room
         with archive.open(name) as member:
-            unpacked = member.read(min(room, MOST_BYTES) + 1)
+            unpacked = member.read(min(room, most_bytes) + 1)
         room -= len(unpacked)
         if room < 0:
             raise _refused(
@@ -83,16 +100,21 @@ def _briefs(archive: zipfile.ZipFile) -> list[Brief]:
         return unpacked
 
     with _problems_in(LIST):
-        listed = validate(Contents, parse(content(LIST))).jobs
-    for name, count in Counter([LIST, *listed, *names]).items():
+        listed = validate(Contents, parse(content(LIST)))
+    shelf = [listed.shelf] if listed.shelf else []
+    for name, count in Counter([LIST, *listed.jobs, *shelf, *names]).items():
         if count != 2:
             with _problems_in(name):
                 raise InvalidInput([Problem("", "must stand once in the archive and once in its list")])
     briefs = []
-    for name in listed:
+    for name in listed.jobs:
         with _problems_in(name):
             briefs.append(read_brief(content(name)))
-    return briefs
+    parts = []
+    for name in shelf:
+        with _problems_in(name):
+            parts = read_shelf(content(name, MOST_SHELF_BYTES))
+    return Everything(briefs, parts)
 
 
 @contextmanager

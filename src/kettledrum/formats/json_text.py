@@ -18,14 +18,14 @@ class _Doubled(ValueError):
     """A key stands twice in one object."""
 
 
-def parse(data: bytes) -> object:
+def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
     """The value of a JSON text in UTF-8.
 
     Raises InvalidInput, with one problem, for anything else: an empty, truncated or binary file,
-    one over 4 MB, one nested deeper than 32 levels, a number that is not finite, a key given twice.
+    one over `most_bytes`, one nested deeper than 32 levels, a number that is not finite, a key given twice.
     """
-    if len(data) > MOST_BYTES:
-        raise _unreadable(f"is larger than {MOST_BYTES // 1_000_000} MB, the most that is read")
+    if len(data) > most_bytes:
+        raise _unreadable(f"is larger than {most_bytes // 1_000_000} MB, the most that is read")
     if not data.strip():
         raise _unreadable("is empty; a JSON object was expected")
     try:

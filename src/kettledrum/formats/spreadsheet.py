@@ -1,8 +1,4 @@
-"""Gear tables for a spreadsheet: CSV (RFC 4180), or tabs for the clipboard.
-
-A cell of text never starts with what a spreadsheet would run as a formula: an apostrophe, which
-spreadsheets do not show, is put before it.
-"""
+"""Gear tables for a spreadsheet: CSV (RFC 4180), or tabs for the clipboard."""
 
 import csv
 import io
@@ -10,13 +6,13 @@ from collections.abc import Iterator, Sequence
 from typing import Literal
 
 from kettledrum.core import GearTable
+from kettledrum.formats.cells import cell
 
 System = Literal["metric", "imperial"]
 """Metres and km/h, or feet and mph."""
 
 _KM_PER_MILE = 1.609344
 _M_PER_FOOT = 0.3048
-_RUNS = ("=", "+", "-", "@", "\t", "\r", "\n", "＝", "＋", "－", "＠")
 
 
 def gear_tables_text(tables: Sequence[GearTable], system: System = "metric", *, tabs: bool = False) -> str:
@@ -51,20 +47,16 @@ def _rows(table: GearTable, system: System) -> Iterator[list[str | float | None]
     length, speed = (1.0, 1.0) if system == "metric" else (1 / _M_PER_FOOT, 1 / _KM_PER_MILE)
     for gear in table.gears:
         yield [
-            _text(table.name),
-            _text(gear.label),
+            cell(table.name),
+            cell(gear.label),
             round(gear.ratio, 6),
             round(gear.development_m * length, 6),
             round(gear.gear_inches, 6),
             round(gear.gain_ratio, 6),
             None if gear.step is None else round(gear.step * 100, 6),
-            _text(gear.overlaps or ""),
+            cell(gear.overlaps or ""),
             table.cadence_rpm[0],
             round(gear.speed_kmh[0] * speed, 6),
             table.cadence_rpm[1],
             round(gear.speed_kmh[1] * speed, 6),
         ]
-
-
-def _text(value: str) -> str:
-    return f"'{value}" if value.startswith(_RUNS) else value

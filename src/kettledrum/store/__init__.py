@@ -4,10 +4,11 @@ from kettledrum.store.backup import back_up, restore
 from kettledrum.store.damaged import Damaged
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.records import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped, brief_of
-from kettledrum.store.shelf import PartRecord, Shelf
+from kettledrum.store.shelf import BroughtIn, PartRecord, Shelf
 from kettledrum.store.store import Store
 
 __all__ = [
+    "BroughtIn",
     "Damaged",
     "JobPlaces",
     "JobRecord",

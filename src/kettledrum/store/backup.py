@@ -69,7 +69,7 @@ def _take_in(source: Path, ready: Path) -> None:
         raise StoreUnusable(f"{source} is no backup of a Kettledrum store: {reason(error)}") from error
     try:
         store = Store(ready.parent)
-        store.briefs()
+        store.everything()
         store.close()
     except StoreUnusable as error:
         why = str(error).replace(f"the store in {ready.parent}", "it")
@@ -82,11 +82,13 @@ def _rise_above(backup: sqlite3.Connection, live: sqlite3.Connection) -> None:
     """
     highest = (
         "SELECT max(coalesce(max(version), 0), coalesce((SELECT max(version) FROM setup), 0), "
+        "coalesce((SELECT max(version) FROM part), 0), "
         "coalesce(max(revision), 0), coalesce((SELECT max(number) FROM revision), 0)) FROM job"
     )
     by = max(connection.execute(highest).fetchone()[0] for connection in (backup, live)) + 1
     for change in (
         "UPDATE setup SET version = version + ?",
+        "UPDATE part SET version = version + ?",
         "UPDATE revision SET number = number + ?",
         "UPDATE job SET version = version + ?1, revision = revision + ?1",
     ):

@@ -10,6 +10,8 @@ from pydantic import BaseModel, ValidationError
 
 from kettledrum.core import Brief
 from kettledrum.core.brief import MOST_SETUPS
+from kettledrum.core.part import Part
+from kettledrum.formats import Everything
 from kettledrum.store.errors import NotFound
 from kettledrum.store.sqlite_file import COMPANIONS, FILE_NAME, damage_in, opened, stamped
 
@@ -28,13 +30,14 @@ _UNKNOWN_NEED = {
 class Damaged(BaseModel):
     """A damaged store that was kept aside under the name `file`, and what can be read of it.
 
-    `jobs` are their names; `lost` counts the jobs and setups that are known to have been there and
+    `jobs` are their names; `lost` counts the jobs, setups and parts that are known to have been there and
     cannot be read.
     """
 
     file: str
     jobs: list[str]
     setup_count: int
+    part_count: int
     lost: int
 
 
@@ -58,12 +61,13 @@ def damaged_stores(directory: Path) -> list[Damaged]:
     """The stores that were kept aside and not dealt with since, oldest first."""
     found = []
     for file in _aside(directory):
-        briefs, lost = salvage(file)
+        held, lost = salvage(file)
         found.append(
             Damaged(
                 file=file.name,
-                jobs=[brief.name for brief in briefs],
-                setup_count=sum(len(brief.setups) for brief in briefs),
+                jobs=[brief.name for brief in held.jobs],
+                setup_count=sum(len(brief.setups) for brief in held.jobs),
+                part_count=len(held.parts),
                 lost=lost,
             )
         )
@@ -88,15 +92,16 @@ def _aside(directory: Path) -> list[Path]:
     return [file for file in files if not file.name.endswith(_DONE)]
 
 
-def salvage(file: Path) -> tuple[list[Brief], int]:
-    """The jobs and setups of a damaged store that can be read and are sound, and how many more are lost."""
+def salvage(file: Path) -> tuple[Everything, int]:
+    """The jobs, setups and parts of a damaged store that can be read and are sound, and how many are lost."""
     try:
         with opened(file) as connection:
             connection.text_factory = lambda raw: raw.decode(errors="replace")
             jobs = list(_rows(connection, "job", "id, need, reference_id, deleted_at, created_at"))
             setups = list(_rows(connection, "setup", "id, job_id, document, position, deleted_at"))
+            shelf = list(_rows(connection, "part", "document, deleted_at"))
     except sqlite3.Error:
-        return [], 0
+        return Everything([], []), 0
     jobs.sort(key=lambda row: str(row[4]))
     setups = sorted((row for row in setups if row[4] is None), key=lambda row: _number(row[3]))
     briefs, lost = [], 0
@@ -113,7 +118,17 @@ def salvage(file: Path) -> tuple[list[Brief], int]:
         lost += unreadable
         if brief.setups:
             briefs.append(brief)
-    return briefs, lost
+    documents = [document for document, deleted_at in shelf if deleted_at is None]
+    parts = list(_parts(documents))
+    return Everything(briefs, parts), lost + len(documents) - len(parts)
+
+
+def _parts(documents: list[Any]) -> Iterator[Part]:
+    for document in documents:
+        try:
+            yield Part.model_validate(_loaded(document))
+        except ValidationError:
+            continue
 
 
 def _rows(connection: sqlite3.Connection, table: str, columns: str) -> Iterator[tuple[Any, ...]]:

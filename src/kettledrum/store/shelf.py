@@ -1,22 +1,24 @@
 """The shelf in the store: parts saved to be used again, apart from every job."""
 
 import json
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Sequence
 from contextlib import AbstractContextManager
+from functools import lru_cache
 from typing import Literal
 
 from pydantic import BaseModel
-from sqlalchemy import func
+from sqlalchemy import func, insert, update
 from sqlmodel import Session, col, select
 
 from kettledrum.core import InvalidInput, Problem, validate
 from kettledrum.core.part import Part
 from kettledrum.core.part_figures import PartFigures, part_figures
-from kettledrum.formats import as_json
+from kettledrum.formats import MOST_PARTS, as_json
 from kettledrum.store.errors import NotFound, StaleWrite
-from kettledrum.store.tables import PartRow, now
+from kettledrum.store.tables import PartRow, new_id, now
 
-MOST_PARTS = 20_000
+_AT_ONCE = 500
+"""Values in one statement; SQLite takes no more than some thousands."""
 
 Sessions = Callable[[], AbstractContextManager[Session]]
 
@@ -31,6 +33,13 @@ class PartRecord(BaseModel):
     figures: PartFigures
 
 
+class BroughtIn(BaseModel):
+    """The identities of the parts that were `added`, and how many more were `known`: on the shelf already."""
+
+    added: list[str]
+    known: int
+
+
 class Shelf:
     """The shelf of a store. Each method that writes is on disk when it returns, or has changed nothing."""
 
@@ -41,7 +50,7 @@ class Shelf:
     def parts(self) -> list[PartRecord]:
         """Every part, in the order in which they came."""
         with self._reading() as session:
-            return [_record(row) for row in _rows(session)]
+            return part_records(session)
 
     def teeth(self, kind: Literal["crankset", "cassette"]) -> list[list[int]]:
         """The teeth of every part of a kind that is made of them, in the order in which they came."""
@@ -58,15 +67,28 @@ class Shelf:
         with self._reading() as session:
             return _record(_row(session, part_id)).part
 
-    def add(self, parts: Sequence[Part]) -> list[PartRecord]:
-        """Adds parts: all of them or, if it raises, none."""
+    def add(self, part: Part) -> PartRecord:
+        """Adds a part. Raises InvalidInput where the shelf is full."""
         with self._writing() as session:
-            if len(list(_rows(session))) + len(parts) > MOST_PARTS:
-                raise InvalidInput([Problem("parts", f"a shelf holds at most {MOST_PARTS} parts")])
-            rows = [PartRow(name=part.name, document=_text(part)) for part in parts]
-            session.add_all(rows)
+            _see_that_there_is_room(session, 1)
+            row = PartRow(name=part.name, document=_text(part))
+            session.add(row)
             session.flush()
-            return [_record(row) for row in rows]
+            return _record(row)
+
+    def bring_in(self, parts: Sequence[Part]) -> BroughtIn:
+        """Adds those parts that the shelf does not hold already: all of them or, if it raises, none."""
+        with self._writing() as session:
+            return bring_in(session, parts)
+
+    def take_off(self, part_ids: Sequence[str]) -> None:
+        """Takes parts off the shelf at one stroke; those that are not there are passed over."""
+        with self._writing() as session:
+            for start in range(0, len(part_ids), _AT_ONCE):
+                some = col(PartRow.id).in_(part_ids[start : start + _AT_ONCE])
+                session.execute(
+                    update(PartRow).where(some, col(PartRow.deleted_at).is_(None)).values(deleted_at=now())
+                )
 
     def stock(self, parts: Sequence[Part]) -> None:
         """Fills a shelf that has never held a part; one that was emptied stays empty."""
@@ -108,9 +130,41 @@ class Shelf:
             return _record(row)
 
 
-def _rows(session: Session) -> Iterator[PartRow]:
+def bring_in(session: Session, parts: Sequence[Part]) -> BroughtIn:
+    """Adds parts, but for those that the shelf holds already. Raises InvalidInput where it is full."""
+    present = select(PartRow.document).where(col(PartRow.deleted_at).is_(None))
+    held = set(session.exec(present))
+    texts = [(part.name, _text(part)) for part in parts]
+    at = now()
+    # As plain values: thousands of row objects would take several seconds to make.
+    new = [
+        {"id": new_id(), "name": name, "document": text, "pinned": False, "version": 1}
+        | {"created_at": at, "changed_at": at}
+        for name, text in texts
+        if text not in held
+    ]
+    _see_that_there_is_room(session, len(new))
+    if new:
+        session.execute(insert(PartRow), new)
+    return BroughtIn(added=[str(row["id"]) for row in new], known=len(parts) - len(new))
+
+
+def _see_that_there_is_room(session: Session, more: int) -> None:
+    count = session.exec(select(func.count()).where(col(PartRow.deleted_at).is_(None))).one()
+    if count + more > MOST_PARTS:
+        raise InvalidInput(
+            [
+                Problem(
+                    "", f"a shelf holds at most {MOST_PARTS} parts; it has {count}, and these are {more} more"
+                )
+            ]
+        )
+
+
+def part_records(session: Session) -> list[PartRecord]:
+    """Every part on the shelf, in the order in which they came."""
     ask = select(PartRow).where(col(PartRow.deleted_at).is_(None)).order_by(col(PartRow.number))
-    yield from session.exec(ask)
+    return [_record(row) for row in session.exec(ask)]
 
 
 def _row(session: Session, part_id: str) -> PartRow:
@@ -123,10 +177,15 @@ def _row(session: Session, part_id: str) -> PartRow:
 
 
 def _record(row: PartRow) -> PartRecord:
-    part = validate(Part, json.loads(row.document))
-    return PartRecord(
-        id=row.id, part=part, pinned=row.pinned, version=row.version, figures=part_figures(part)
-    )
+    part, figures = _worked_out(row.document)
+    return PartRecord(id=row.id, part=part, pinned=row.pinned, version=row.version, figures=figures)
+
+
+@lru_cache(maxsize=MOST_PARTS)
+def _worked_out(document: str) -> tuple[Part, PartFigures]:
+    """A part and its figures: kept, since a shelf of thousands is asked for again at every change of one."""
+    part = validate(Part, json.loads(document))
+    return part, part_figures(part)
 
 
 def _text(part: Part) -> str:

@@ -12,6 +12,7 @@ from sqlmodel import Session, col, delete, func, select
 from kettledrum.core import Brief, InvalidInput, Need, Problem, Setup
 from kettledrum.core.names import free_name
 from kettledrum.core.quantities import NAME_LENGTH
+from kettledrum.formats import Everything
 from kettledrum.store import revisions, rows
 from kettledrum.store.damaged import (
     Damaged,
@@ -32,7 +33,7 @@ from kettledrum.store.records import (
     Stepped,
     brief_of,
 )
-from kettledrum.store.shelf import Shelf
+from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records
 from kettledrum.store.sqlite_file import reason
 from kettledrum.store.tables import JobRow, RevisionRow, SetupRow, now
 
@@ -112,10 +113,17 @@ class Store:
         with self._writing() as session:
             return [rows.add_job(session, brief) for brief in briefs]
 
-    def briefs(self) -> list[Brief]:
-        """Every job as a brief, oldest first, as of one moment."""
+    def take_in(self, found: Everything) -> tuple[list[JobRecord], BroughtIn]:
+        """Adds jobs, and the parts that the shelf does not hold: all of it or, if it raises, nothing."""
+        with self._writing() as session:
+            jobs = [rows.add_job(session, brief) for brief in found.jobs]
+            return jobs, bring_in(session, found.parts)
+
+    def everything(self) -> Everything:
+        """Every job as a brief, oldest first, and every part on the shelf, as of one moment."""
         with self._reading() as session:
-            return [brief_of(rows.job_record(session, row)) for row in rows.job_rows(session)]
+            jobs = [brief_of(rows.job_record(session, row)) for row in rows.job_rows(session)]
+            return Everything(jobs, [record.part for record in part_records(session)])
 
     def add_first_jobs(self, briefs: Sequence[Brief]) -> list[JobRecord]:
         """New jobs from briefs, unless the store holds one already: then none, and nothing changes."""
@@ -152,10 +160,10 @@ class Store:
         return damaged_stores(self.directory)
 
     def bring_back(self, file_name: str) -> list[JobRecord]:
-        """Adds every job that can be read in a damaged store that was kept aside."""
+        """Adds every job and part that can be read in a damaged store that was kept aside."""
         file = damaged_store(self.directory, file_name)
-        briefs, _ = salvage(file)
-        jobs = self.add_jobs(briefs)
+        found, _ = salvage(file)
+        jobs, _ = self.take_in(found)
         put_away(file)
         return jobs
 

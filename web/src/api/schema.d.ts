@@ -469,7 +469,7 @@ export interface paths {
         };
         /**
          * Read Archive
-         * @description Every job, in one archive of brief files.
+         * @description Every job and the shelf, in one archive.
          */
         get: operations["read_archive"];
         put?: never;
@@ -491,7 +491,7 @@ export interface paths {
         put?: never;
         /**
          * Import File
-         * @description Adds what a file holds: a setup to a job, one job, or every job of an archive; all of it or nothing.
+         * @description Adds what a file holds: a setup to a job, a job, parts, or all of an archive; the whole or nothing.
          */
         post: operations["import_file"];
         delete?: never;
@@ -704,7 +704,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/import": {
+    "/api/shelf/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Shelf Table
+         * @description The whole shelf as CSV, one row a part.
+         */
+        get: operations["read_shelf_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/take-off": {
         parameters: {
             query?: never;
             header?: never;
@@ -714,10 +734,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Import Parts
-         * @description Adds every part of a shelf file, or none.
+         * Take Parts Off
+         * @description Takes many parts off the shelf at one stroke, as those that an import brought in.
          */
-        post: operations["import_parts"];
+        post: operations["take_parts_off"];
         delete?: never;
         options?: never;
         head?: never;
@@ -828,10 +848,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Parts
+         * @description Adds every part of a shelf file or a table of parts, or none; what is on the shelf already is left.
+         */
+        post: operations["import_parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * BadPart
+         * @description A part of a file that cannot be taken: where it stands, its name there, and what is wrong with it.
+         */
+        BadPart: {
+            /** Where */
+            where: string;
+            /** Name */
+            name: string;
+            /** Problems */
+            problems: components["schemas"]["FieldProblem"][];
+        };
+        /**
+         * BadParts
+         * @description The parts that cannot be taken, the first of them in full, and how many can.
+         */
+        BadParts: {
+            /** Count */
+            count: number;
+            /** First */
+            first: components["schemas"]["BadPart"][];
+            /** Sound */
+            sound: number;
+        };
         /**
          * Brief
          * @description The need, the setups weighed against it, and which of them is the reference.
@@ -865,6 +929,16 @@ export interface components {
             reference?: string | null;
             /** Setups */
             setups?: components["schemas"]["Setup"][];
+        };
+        /**
+         * BroughtIn
+         * @description The identities of the parts that were `added`, and how many more were `known`: on the shelf already.
+         */
+        BroughtIn: {
+            /** Added */
+            added: string[];
+            /** Known */
+            known: number;
         };
         /**
          * Carried
@@ -985,7 +1059,7 @@ export interface components {
          * Damaged
          * @description A damaged store that was kept aside under the name `file`, and what can be read of it.
          *
-         *     `jobs` are their names; `lost` counts the jobs and setups that are known to have been there and
+         *     `jobs` are their names; `lost` counts the jobs, setups and parts that are known to have been there and
          *     cannot be read.
          */
         Damaged: {
@@ -995,6 +1069,8 @@ export interface components {
             jobs: string[];
             /** Setup Count */
             setup_count: number;
+            /** Part Count */
+            part_count: number;
             /** Lost */
             lost: number;
         };
@@ -1284,12 +1360,30 @@ export interface components {
             gears: components["schemas"]["Gears"];
         };
         /**
+         * ImportStep
+         * @description A line of the answer: `done` of so many parts are judged.
+         *
+         *     The last line has one of the others: what was added; or the bad parts, over which nothing was added; or
+         *     why it failed.
+         */
+        ImportStep: {
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            added?: components["schemas"]["BroughtIn"] | null;
+            bad?: components["schemas"]["BadParts"] | null;
+            /** Failed */
+            failed?: string | null;
+        };
+        /**
          * Imported
-         * @description What a file held: the jobs that were added, or the setup that was added to a job.
+         * @description What a file held: the jobs and parts that were added, or the setup that was added to a job.
          */
         Imported: {
             /** Jobs */
             jobs: components["schemas"]["JobSummary"][];
+            parts: components["schemas"]["BroughtIn"] | null;
             setup: components["schemas"]["SetupRecord"] | null;
         };
         /**
@@ -5609,7 +5703,97 @@ export interface operations {
             };
         };
     };
-    import_parts: {
+    read_shelf_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    take_parts_off: {
         parameters: {
             query?: never;
             header?: never;
@@ -5618,18 +5802,16 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/octet-stream": string;
+                "application/json": string[];
             };
         };
         responses: {
             /** @description Successful Response */
-            201: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["PartRecord"][];
-                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -6195,6 +6377,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SetupRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    import_parts: {
+        parameters: {
+            query?: {
+                /** @description Leave out the parts that are wrong instead of adding none. */
+                skip_bad?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description A line a step */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": unknown;
+                    "application/json": components["schemas"]["ImportStep"];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,116 @@
+"""Parts in from a file of any length: how far it has got is told line by line, and it can be stopped.
+
+Stopping is hanging up: nothing is written before every part has been judged, and then all at one stroke.
+"""
+
+from collections.abc import AsyncIterator, Iterator, Sequence
+from typing import Annotated
+
+from fastapi import APIRouter, Depends, Query, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import StreamingResponse
+from pydantic import BaseModel
+
+from kettledrum.api.json_body import bounded
+from kettledrum.api.problem_details import FieldProblem
+from kettledrum.api.the_store import TheStore
+from kettledrum.core import InvalidInput
+from kettledrum.core.part import Part
+from kettledrum.formats import MOST_SHELF_BYTES, UnreadPart, unread_parts
+from kettledrum.store import BroughtIn, Store, StoreUnusable
+
+router = APIRouter(prefix="/shelf", tags=["shelf"])
+
+_LINES = "application/x-ndjson"
+_FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
+_AT_ONCE = 200
+"""Parts judged between two lines."""
+MOST_BAD_TOLD = 20
+
+
+class BadPart(BaseModel):
+    """A part of a file that cannot be taken: where it stands, its name there, and what is wrong with it."""
+
+    where: str
+    name: str
+    problems: list[FieldProblem]
+
+
+class BadParts(BaseModel):
+    """The parts that cannot be taken, the first of them in full, and how many can."""
+
+    count: int
+    first: list[BadPart]
+    sound: int
+
+
+class ImportStep(BaseModel):
+    """A line of the answer: `done` of so many parts are judged.
+
+    The last line has one of the others: what was added; or the bad parts, over which nothing was added; or
+    why it failed.
+    """
+
+    done: int
+    of: int
+    added: BroughtIn | None = None
+    bad: BadParts | None = None
+    failed: str | None = None
+
+
+async def _file(request: Request) -> bytes:
+    return await bounded(request, MOST_SHELF_BYTES)
+
+
+SkipBad = Annotated[bool, Query(description="Leave out the parts that are wrong instead of adding none.")]
+
+
+@router.post(
+    "/import",
+    response_class=StreamingResponse,
+    responses={200: {"model": ImportStep, "content": {_LINES: {}}, "description": "A line a step"}},
+    openapi_extra={"requestBody": {"required": True, "content": _FILE}},
+)
+async def import_parts(
+    request: Request, store: TheStore, content: Annotated[bytes, Depends(_file)], skip_bad: SkipBad = False
+) -> StreamingResponse:
+    """Adds every part of a shelf file or a table of parts, or none; what is on the shelf already is left."""
+    parts = await run_in_threadpool(unread_parts, content)
+    steps = _steps(store, parts, skip_bad=skip_bad)
+
+    async def lines() -> AsyncIterator[str]:
+        while step := await run_in_threadpool(next, steps, None):
+            yield step.model_dump_json(exclude_none=True) + "\n"
+            if await request.is_disconnected():
+                return
+
+    return StreamingResponse(lines(), media_type=_LINES)
+
+
+def _steps(store: Store, unread: Sequence[UnreadPart], *, skip_bad: bool) -> Iterator[ImportStep]:
+    parts: list[Part] = []
+    bad: list[BadPart] = []
+    wrong = 0
+    for start in range(0, len(unread), _AT_ONCE):
+        for each in unread[start : start + _AT_ONCE]:
+            try:
+                parts.append(each.part())
+            except InvalidInput as error:
+                wrong += 1
+                if len(bad) < MOST_BAD_TOLD:
+                    bad.append(_bad(each, error))
+        yield ImportStep(done=len(parts) + wrong, of=len(unread))
+    last = ImportStep(done=len(unread), of=len(unread))
+    if wrong and not skip_bad:
+        last.bad = BadParts(count=wrong, first=bad, sound=len(parts))
+    else:
+        try:
+            last.added = store.shelf.bring_in(parts)
+        except (InvalidInput, StoreUnusable) as error:
+            last.failed = str(error)
+    yield last
+
+
+def _bad(unread: UnreadPart, error: InvalidInput) -> BadPart:
+    told = [FieldProblem(where=problem.where, what=problem.what) for problem in error.problems]
+    return BadPart(where=unread.where, name=unread.name, problems=told)

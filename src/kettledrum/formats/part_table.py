@@ -1,0 +1,227 @@
+"""Parts as a table for a spreadsheet: CSV (RFC 4180), one row a part.
+
+A column is titled by the key that it holds in a shelf file, so that what is wrong is said of its column.
+"""
+
+import csv
+import io
+import json
+import re
+from collections.abc import Callable, Sequence
+from typing import Any, NamedTuple
+
+from kettledrum.core import InvalidInput, Problem
+from kettledrum.core.part import Part
+from kettledrum.core.part_figures import part_figures
+from kettledrum.formats.cells import cell, text_of
+from kettledrum.formats.json_text import parse
+
+BYTE_ORDER_MARK = "\ufeff"
+"""With it, spreadsheets read names with more than plain letters rightly."""
+_NUMBER = re.compile(r"[+-]?(\d+([.,]\d*)?|[.,]\d+)(e[+-]?\d+)?", re.IGNORECASE)
+_FLAGS = {"yes": True, "true": True, "no": False, "false": False}
+_UTF_16 = (b"\xff\xfe", b"\xfe\xff")
+_DELIMITERS = (",", ";", "\t")
+
+
+def _number(text: str) -> object:
+    """A number, with a decimal point or comma; what is none is left as it stands, to be refused."""
+    if not _NUMBER.fullmatch(text):
+        return text
+    plain = text.replace(",", ".")
+    return int(plain) if plain.lstrip("+-").isdecimal() and len(plain) < 20 else float(plain)
+
+
+def _ratios(text: str) -> object:
+    return [_number(word.rstrip(",")) for word in text.replace(";", " ").split()]
+
+
+def _teeth(text: str) -> object:
+    return [_number(word) for word in re.split(r"[\s,;/|–-]+", text) if word]
+
+
+def _words(text: str) -> object:
+    return _json(text) if text.startswith("[") else [word.strip() for word in text.split(";")]
+
+
+def _flag(text: str) -> object:
+    return _FLAGS.get(text.lower(), text)
+
+
+def _json(text: str) -> object:
+    return parse(text.encode()) if text.startswith(("{", "[")) else text
+
+
+class _Column(NamedTuple):
+    """A column: the key that it holds, how its cell is read and how it is written."""
+
+    key: str
+    read: Callable[[str], object]
+    write: Callable[[Any], str]
+
+
+def _plain(value: object) -> str:
+    return json.dumps(value, allow_nan=False)
+
+
+def _row_of(values: Sequence[float]) -> str:
+    return " ".join(map(_plain, values))
+
+
+def _listed(values: Sequence[str]) -> str:
+    """Words with semicolons between them; as in a shelf file where that would be read otherwise."""
+    plain = "; ".join(values)
+    return (
+        cell(plain) if _words(plain) == list(values) and not plain.startswith("[") else _object(list(values))
+    )
+
+
+def _yes_or_no(value: object) -> str:
+    return "yes" if value else "no"
+
+
+def _object(value: object) -> str:
+    return json.dumps(value, ensure_ascii=False, allow_nan=False)
+
+
+def _columns(keys: str, read: Callable[[str], object], write: Callable[[Any], str]) -> list[_Column]:
+    return [_Column(key, read, write) for key in keys.split()]
+
+
+_COLUMNS = [
+    *_columns("kind name", str, cell),
+    *_columns("gears.ratios", _ratios, _row_of),
+    *_columns("teeth", _teeth, _row_of),
+    *_columns("gears.names", _words, _listed),
+    *_columns("gears.stepless gears.layshaft gears.epicyclic", _json, _object),
+    *_columns("crank_mm wheel.bead_seat_mm wheel.tyre_mm wheel.rollout_mm", _number, _plain),
+    *_columns("efficiency.low efficiency.typical efficiency.high mass_kg", _number, _plain),
+    *_columns("mass_at", str, cell),
+    *_columns("price limits.primary_ratio_min limits.primary_ratio_min_heavy", _number, _plain),
+    *_columns("limits.input_torque_max_nm limits.system_mass_max_kg", _number, _plain),
+    *_columns("lubricant", str, cell),
+    *_columns("behaviour.shifts_at_rest behaviour.shifts_under_load", _flag, _yes_or_no),
+    *_columns("behaviour.shifts_several_at_once", _flag, _yes_or_no),
+    *_columns("behaviour.neutral behaviour.turns_backwards", _flag, _yes_or_no),
+    *_columns("behaviour.automatic behaviour.loud_gears", _words, _listed),
+    *_columns("change.by", str, cell),
+    *_columns("change.trigger_kmh", _number, _plain),
+    *_columns("motor", _json, _object),
+    *_columns("notes", str, cell),
+]
+_BY_KEY = {column.key: column for column in _COLUMNS}
+_FIGURES = ("gears", "range %")
+"""Columns that are worked out: written for those who read the table, and passed over when it is read."""
+
+
+def part_table_text(parts: Sequence[Part]) -> str:
+    """Parts as CSV under a row of titles."""
+    text = io.StringIO()
+    writer = csv.writer(text, lineterminator="\r\n")
+    writer.writerow([*(column.key for column in _COLUMNS), *_FIGURES])
+    for part in parts:
+        data = part.model_dump(mode="json", exclude_unset=True)
+        figures = part_figures(part)
+        held = (_found(data, column.key.split(".")) for column in _COLUMNS)
+        writer.writerow(
+            [
+                *(
+                    "" if value is None else column.write(value)
+                    for column, value in zip(_COLUMNS, held, strict=True)
+                ),
+                "stepless" if figures.stepless else figures.gears,
+                None if figures.range is None else round(figures.range * 100, 1),
+            ]
+        )
+    return text.getvalue()
+
+
+def is_part_table(data: bytes) -> bool:
+    """Whether the first row has the titles without which there is no table of parts."""
+    first = data[:4000].decode("utf-16" if data.startswith(_UTF_16) else "utf-8-sig", errors="ignore")
+    first = first.partition("\n")[0].lower()
+    return {"kind", "name"} <= {title.strip() for title in re.split("[,;\t]", first.replace('"', ""))}
+
+
+def part_rows(data: bytes) -> list[tuple[str, object]]:
+    """The rows of a table of parts: where each stands, as spreadsheets number them, and the part it says.
+
+    Commas, semicolons or tabs part the cells. Nothing is judged here but the table itself: raises
+    InvalidInput for what is no table of parts, or has a column that is not known.
+    """
+    text = _decoded(data)
+    try:
+        rows = list(csv.reader(io.StringIO(text, newline=""), delimiter=_delimiter(text), strict=True))
+    except csv.Error as error:
+        raise InvalidInput([Problem("", f"the table cannot be read: {error}")]) from error
+    titles = [title.strip().lower() for title in rows[0]] if rows else []
+    _check(titles)
+    return [
+        (f"row {number}", _part(titles, row))
+        for number, row in enumerate(rows[1:], start=2)
+        if any(value.strip() for value in row)
+    ]
+
+
+def _decoded(data: bytes) -> str:
+    try:
+        return data.decode("utf-16" if data.startswith(_UTF_16) else "utf-8-sig")
+    except UnicodeDecodeError as error:
+        raise InvalidInput(
+            [Problem("", "the file is not text in UTF-8; save it as “CSV UTF-8” in the spreadsheet")]
+        ) from error
+
+
+def _delimiter(text: str) -> str:
+    """What parts the titles of the first row."""
+    first = text.partition("\n")[0]
+    return max(_DELIMITERS, key=first.count)
+
+
+def _check(titles: list[str]) -> None:
+    problems = [
+        Problem("row 1", f"must have a column titled “{key}”")
+        for key in ("kind", "name")
+        if key not in titles
+    ]
+    for place, title in enumerate(titles):
+        if title not in _BY_KEY and title not in _FIGURES:
+            allowed = ", ".join(_BY_KEY)
+            shown = title[:60] if title.isprintable() else ascii(title)[:60]
+            problems.append(
+                Problem("row 1", f"has a column “{shown}” that is not known; allowed are {allowed}")
+            )
+        if title in titles[:place]:
+            problems.append(Problem("row 1", f"has the column “{title[:60]}” twice"))
+    if problems:
+        raise InvalidInput(problems)
+
+
+def _part(titles: list[str], row: list[str]) -> object:
+    """The part that a row says; or the problem with its cells, where they say none."""
+    part: dict[str, Any] = {}
+    for title, value in zip(titles, row, strict=False):
+        text = text_of(value.strip())
+        if text and title in _BY_KEY:
+            try:
+                _put(part, title.split("."), _BY_KEY[title].read(text))
+            except InvalidInput:
+                return InvalidInput([Problem(title, "must be an object as in a shelf file")])
+    if any(value.strip() for value in row[len(titles) :]):
+        return InvalidInput([Problem("", f"has more cells than the {len(titles)} columns that have a title")])
+    return part
+
+
+def _found(data: dict[str, Any], keys: list[str]) -> Any:
+    for key in keys:
+        if data is None:
+            return None
+        data = data.get(key)  # type: ignore[assignment]
+    return data
+
+
+def _put(part: dict[str, Any], keys: list[str], value: object) -> None:
+    *outer, last = keys
+    for key in outer:
+        part = part.setdefault(key, {})
+    part[last] = value

@@ -1,0 +1,95 @@
+"""Parts as a table: out and in without loss, in the ways that spreadsheets write them, and no cell is run."""
+
+import csv
+import io
+
+import pytest
+from hypothesis import given, settings
+
+import strategies
+from kettledrum.core import InvalidInput, validate
+from kettledrum.core.part import Part
+from kettledrum.demo import stock
+from kettledrum.formats import part_table_text, read_shelf, unread_parts
+
+HUB = {"kind": "hub", "name": "5-speed hub", "gears": {"ratios": [0.5, 0.6, 0.75, 1, 1.5]}, "mass_kg": 1.55}
+
+
+def read(text: str) -> list[dict]:
+    return [part.model_dump(mode="json", exclude_unset=True) for part in read_shelf(text.encode())]
+
+
+def test_every_part_that_ships_comes_back_as_it_was():
+    assert read_shelf(part_table_text(stock()).encode()) == stock()
+
+
+@settings(max_examples=150)
+@given(strategies.parts())
+def test_any_part_comes_back_as_it_was(data):
+    part = validate(Part, data)
+    text = part_table_text([part])
+    assert read_shelf(text.encode()) == [part]
+    for cell in next(csv.reader(io.StringIO(text.partition("\r\n")[2], newline=""))):
+        assert not cell.startswith(("=", "+", "-", "@", "\t", "＝", "＋", "－", "＠"))
+
+
+def test_what_a_table_reader_wants_to_know_stands_beside_it():
+    [row] = csv.DictReader(io.StringIO(part_table_text([validate(Part, HUB)])))
+    assert (row["gears"], row["range %"], row["gears.ratios"]) == ("5", "300.0", "0.5 0.6 0.75 1 1.5")
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "kind,name,mass_kg,gears.ratios\nhub,5-speed hub,1.55,0.5 0.6 0.75 1 1.5\n",
+        "kind;name;mass_kg;gears.ratios\r\nhub;5-speed hub;1,55;0,5 0,6 0,75 1 1,5\r\n\r\n;;;\r\n",
+        '\ufeffName\tKind\tmass_kg\tgears.ratios\n"5-speed hub"\thub\t1.55\t0.5, 0.6, 0.75, 1, 1.5',
+    ],
+    ids=["commas", "semicolons and decimal commas", "tabs, mark, another order"],
+)
+def test_tables_are_read_as_spreadsheets_write_them(text):
+    assert read(text) == [HUB]
+    assert read_shelf(text.lstrip("\ufeff").encode("utf-16"))[0].name == "5-speed hub"
+
+
+def test_teeth_and_words_in_a_row():
+    [part] = read(
+        "kind,name,teeth,behaviour.loud_gears,behaviour.neutral\ncassette,c,11-13-15,first; third,NO"
+    )
+    assert (part["teeth"], part["behaviour"]) == (
+        [11, 13, 15],
+        {"loud_gears": ["first", "third"], "neutral": False},
+    )
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("name,mass_kg\nhub,1", "row 1: must have a column titled “kind”"),
+        ("kind,name,colour\nhub,h,red", "row 1: has a column “colour” that is not known; allowed are kind, "),
+        ("kind,name,name\nhub,h,h", "row 1: has the column “name” twice"),
+        ('kind,name\nhub,"open', "the table cannot be read"),
+        ("kind,name,teeth\ncassette,c,11\nhub,h,", "row 3, gears: is missing"),
+        ("kind,name,teeth\ncassette,c,eleven", r"row 2, teeth\[0\]: must be a whole number from 5 to 200"),
+        ("kind,name,teeth\n\ncassette,c,11,12", "row 3: has more cells than the 3 columns"),
+        ("kind,name,gears.epicyclic\nhub,h,{sun}", "row 2, gears.epicyclic: must be"),
+        ("kind,name,mass_kg,teeth\ncassette,c,1 kg,11", "row 2, mass_kg: must be a number from 0 to 100 kg"),
+        ("kind,name,behaviour.neutral,teeth\ncassette,c,perhaps,11", "row 2, behaviour.neutral"),
+    ],
+)
+def test_what_is_wrong_is_said_of_its_row_and_column(text, words):
+    with pytest.raises(InvalidInput, match=words):
+        read(text)
+
+
+def test_text_in_another_encoding_is_refused_rather_than_misread():
+    with pytest.raises(InvalidInput, match="UTF-8"):
+        unread_parts("kind,name\nhub,für Süd\n".encode("cp1252"))
+
+
+def test_parts_are_judged_one_by_one():
+    unread = unread_parts(b'{"format": "kettledrum-shelf/1", "parts": [{"kind": "hub", "name": "bad"}, 7]}')
+    assert [(each.where, each.name) for each in unread] == [("parts[0]", "bad"), ("parts[1]", "")]
+    for each, words in zip(unread, ("gears: is missing", "must be an object"), strict=True):
+        with pytest.raises(InvalidInput, match=words):
+            each.part()
