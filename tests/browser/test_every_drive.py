@@ -1,6 +1,7 @@
 """Drives of every kind: entered, told apart on the path, and taken apart in Internals."""
 
 import re
+import xml.etree.ElementTree as ElementTree
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -8,6 +9,8 @@ from test_setups import explained, field, saved
 
 from kettledrum.demo import drives_of_the_valley
 from kettledrum.store import Store
+
+SVG = "{http://www.w3.org/2000/svg}"
 
 
 @pytest.fixture
@@ -125,6 +128,39 @@ def test_internals_show_what_turns_how_fast(valley):
     expect(valley.get_by_text("1.00 turns in")).to_be_visible()
 
 
+def test_the_gear_sets_are_saved_as_a_drawing_and_their_hub_on_the_shelf(valley):
+    valley.get_by_role("link", name="Internals").click()
+    valley.get_by_role("combobox", name="Hub or gearbox").click()
+    valley.get_by_role("option", name="Nine-speed hub").click()
+    expect(valley.get_by_role("img", name="Sun of 33, ring of 75, 3 planets: down")).to_be_visible()
+    valley.get_by_role("button", name="Save as").click()
+    with valley.expect_download() as download:
+        valley.get_by_role("menuitem", name="Drawing as SVG").click()
+    # A sun, three planets and a ring in each; those of the second set are stepped, and have two rows.
+    drawing = ElementTree.parse(download.value.path()).getroot()
+    assert [len(each.findall(f".//{SVG}path")) for each in drawing.findall(f"{SVG}svg")] == [5, 8]
+    valley.get_by_role("button", name="To the shelf").click()
+    expect(valley.get_by_text("is on the shelf.")).to_be_visible()
+
+
+def test_a_hub_that_changes_by_itself_shows_where(valley):
+    valley.get_by_role("link", name="Line-up").click()
+    lane = valley.get_by_role("listbox", name=re.compile("^E, Two-speed hub that shifts"))
+    expect(lane.locator("rect[data-open=false]")).to_have_count(1)
+    expect(lane.locator("title")).to_have_text("changes by itself at 17.0 km/h")
+    reading, line = valley.locator("[data-band]").nth(4), valley.get_by_role("slider", name="Speed")
+    line.focus()
+    line.press("PageUp")
+    for _ in range(2):
+        line.press("ArrowLeft")
+    # The rider would still be in gear 1 at 18 km/h: √(3.71 m × 5.04 m) × √(60 × 88) rpm is 18.9.
+    expect(line).to_have_attribute("aria-valuetext", "18.0 km/h")
+    expect(reading).to_contain_text("gear 2")
+    for _ in range(3):
+        line.press("ArrowLeft")
+    expect(reading).to_contain_text("gear 1")
+
+
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_a_set_is_tried_and_made_a_setup(valley):
     valley.get_by_role("link", name="Internals").click()
@@ -141,7 +177,11 @@ def test_a_set_is_tried_and_made_a_setup(valley):
     valley.get_by_role("textbox", name="Sun").fill("30")
     valley.get_by_role("textbox", name="Planets").fill("3")
     expect(checks).to_contain_text("30 + 60 = 90 is divisible by 3")
-    valley.get_by_role("button", name="Make a setup with this hub").click()
+    valley.get_by_role("button", name="Keep it").click()
+    valley.get_by_role("menuitem", name="On the shelf, as a hub").click()
+    expect(valley.get_by_text(re.compile("“hub, set of .*” is on the shelf"))).to_be_visible()
+    valley.get_by_role("button", name="Keep it").click()
+    valley.get_by_role("menuitem", name="In a new setup, as a hub").click()
     expect(valley.get_by_label("Name of the setup")).to_have_value("Hub from its teeth")
     # 42 ÷ 20 × 60 ÷ 90
     expect(explained(valley)).to_contain_text("42 ÷ 20 × 0.667 = 1.40")

@@ -1,6 +1,7 @@
 """The shelf: parts found, sorted, pinned, put into setups and saved from them."""
 
 import json
+import re
 
 import pytest
 from playwright.sync_api import Page, expect
@@ -14,9 +15,8 @@ from kettledrum.store import Store
 def shelf(page: Page, demo) -> Page:
     """The parts, as they are shipped."""
     store = Store(demo.data / "demo")
-    for record in store.shelf.parts():
-        store.shelf.delete(record.id)
-    store.shelf.add(stock())
+    store.shelf.take_off([record.id for record in store.shelf.parts()])
+    store.shelf.bring_in(stock())
     store.close()
     page.goto(demo.address)
     page.get_by_role("link", name="Parts").click()
@@ -26,6 +26,11 @@ def shelf(page: Page, demo) -> Page:
 
 def listed(page: Page) -> list[str]:
     return page.locator("tbody th button").all_inner_texts()
+
+
+def brought(page: Page, file, content: str) -> None:
+    file.write_text(content)
+    page.get_by_label("Shelf file").set_input_files(file)
 
 
 def test_parts_are_found_by_words_and_kind_and_sorted(shelf):
@@ -40,6 +45,91 @@ def test_parts_are_found_by_words_and_kind_and_sorted(shelf):
     expect(shelf.get_by_text("5 of 36 parts")).to_be_visible()
     shelf.get_by_label("Find").fill("unicorn")
     expect(shelf.get_by_text("0 of 36 parts")).to_be_visible()
+    shelf.get_by_role("button", name="Show all again").click()
+    expect(shelf.get_by_text("36 parts", exact=True)).to_be_visible()
+
+
+def test_parts_are_found_by_gears_and_range(shelf):
+    shelf.get_by_role("button", name="Hubs").click()
+    gears, span = shelf.get_by_label("Gears"), shelf.get_by_label("Range, %")
+    gears.fill("7-9")
+    expect(shelf.get_by_text("5 of 36 parts")).to_be_visible()
+    span.fill("331+")
+    assert listed(shelf) == [
+        "8-speed hub, oil bath",
+        "9-speed hub, grease",
+        "stepless hub, held in eight steps",
+    ]
+    span.fill("381 %")
+    assert listed(shelf) == ["9-speed hub, grease"]
+    gears.fill("many")
+    expect(shelf.get_by_text("A number, “5–9” or “5+”")).to_be_visible()
+    assert listed(shelf) == ["9-speed hub, grease"]
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_a_part_is_changed_refused_where_it_is_wrong_and_changed_back(shelf):
+    hub = shelf.get_by_role("button", name="5-speed hub, grease", exact=True)
+    hub.click()
+    shelf.get_by_role("button", name="Change it").click()
+    form = shelf.get_by_role("form", name="Change 5-speed hub, grease")
+    form.get_by_label("Ratios inside").fill("0.5 0.6 x")
+    form.get_by_role("textbox", name="Low", exact=True).fill("150")
+    form.get_by_role("textbox", name="Mass, kg").fill("3.5 lb")
+    form.get_by_role("button", name="Save").click()
+    expect(form.get_by_text("The 3rd must be a number above 0 and at most 20.")).to_be_visible()
+    expect(form.get_by_text("Must be above 0 and at most 100 %.")).to_be_visible()
+    # What was typed outlives a reload, and is still nowhere but in the form.
+    shelf.reload()
+    hub.click()
+    shelf.get_by_role("button", name="Change it").click()
+    expect(form.get_by_label("Ratios inside")).to_have_value("0.5 0.6 x")
+    form.get_by_label("Ratios inside").fill("0,5 0,6 1,5")
+    form.get_by_role("textbox", name="Low", exact=True).fill("90 %")
+    form.get_by_label("Turns backwards").select_option("no")
+    form.get_by_role("button", name="Save").click()
+    expect(shelf.get_by_text("“5-speed hub, grease” was changed.")).to_be_visible()
+    # 3.5 × 0.45359 kg; 1.5 ÷ 0.5
+    row = shelf.get_by_role("row", name="5-speed hub, grease")
+    expect(row).to_contain_text("1.59 kg")
+    expect(row).to_contain_text("300 %")
+    expect(shelf.get_by_text("does not turn backwards")).to_be_visible()
+    shelf.get_by_role("button", name="Undo", exact=True).click()
+    expect(row).to_contain_text("235 %")
+
+
+def test_a_new_part_is_made_and_another_like_it(shelf):
+    shelf.get_by_role("button", name="New part").click()
+    shelf.get_by_role("menuitem", name="Cassette").click()
+    form = shelf.get_by_role("form", name="New cassette")
+    form.get_by_label("Called").fill("cassette of 3, wide")
+    form.get_by_label("Sprockets, teeth").fill("11-20-36")
+    form.get_by_role("button", name="Save").click()
+    expect(shelf.get_by_text("37 parts")).to_be_visible()
+    expect(shelf.get_by_role("row", name="cassette of 3, wide")).to_contain_text("327 %")
+    shelf.get_by_role("button", name="cassette of 3, wide", exact=True).click()
+    shelf.get_by_role("button", name="Make another like it").click()
+    form.get_by_label("Called").fill("cassette of 2")
+    form.get_by_label("Sprockets, teeth").fill("18 20")
+    form.get_by_role("button", name="Save").click()
+    expect(shelf.get_by_text("38 parts")).to_be_visible()
+
+
+@pytest.mark.parametrize("expected_errors", [{"409"}], ids=["stale on purpose"])
+def test_a_part_that_was_changed_elsewhere_is_not_written_over(shelf, demo):
+    shelf.get_by_role("button", name="4-speed hub, light", exact=True).click()
+    shelf.get_by_role("button", name="Change it").click()
+    store = Store(demo.data / "demo")
+    record = next(each for each in store.shelf.parts() if each.part.name == "4-speed hub, light")
+    store.shelf.change(record.id, record.part.model_copy(update={"price": 1.0}), record.version)
+    store.close()
+    form = shelf.get_by_role("form")
+    form.get_by_label("Price").fill("2")
+    form.get_by_role("button", name="Save").click()
+    expect(form.get_by_role("alert")).to_contain_text("was changed in another window")
+    expect(form.get_by_label("Price")).to_have_value("2")
+    form.get_by_role("button", name="Save").click()
+    expect(shelf.get_by_text("“4-speed hub, light” was changed.")).to_be_visible()
 
 
 def test_a_part_tells_all_that_is_known_and_what_is_not(shelf):
@@ -97,17 +187,81 @@ def test_a_stage_and_a_wheel_are_saved_to_the_shelf(shelf, demo):
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_the_shelf_goes_out_as_a_file_and_comes_in_again(shelf, tmp_path):
+    shelf.get_by_role("button", name="Save as").click()
     with shelf.expect_download() as download:
-        shelf.get_by_role("link", name="Save as a file").click()
+        shelf.get_by_role("menuitem", name="Shelf file").click()
     data = json.loads(download.value.path().read_text())
     file = tmp_path / "shelf.json"
-    file.write_text(json.dumps({**data, "parts": data["parts"][:3]}))
-    shelf.get_by_label("Shelf file").set_input_files(file)
-    expect(shelf.get_by_text("3 parts were added.")).to_be_visible()
+    brought(shelf, file, json.dumps(data))
+    expect(shelf.get_by_text("36 parts are on the shelf already.")).to_be_visible()
+    for number, part in enumerate(data["parts"][:3]):
+        part["name"] = f"mine {number}"
+    brought(shelf, file, json.dumps(data))
+    expect(shelf.get_by_text("3 parts were added; 33 more parts are on the shelf already.")).to_be_visible()
     expect(shelf.get_by_text("39 parts", exact=True)).to_be_visible()
-    data["parts"][1]["teeth"] = [11, 12]
-    file.write_text(json.dumps(data))
-    shelf.get_by_label("Shelf file").set_input_files(file)
-    refusal = shelf.get_by_role("alert").filter(has_text="This file was not added")
-    expect(refusal).to_contain_text("parts[1].teeth: does not go with a hub")
-    expect(shelf.get_by_text("39 parts", exact=True)).to_be_visible()
+    shelf.get_by_role("button", name="Take them back").click()
+    expect(shelf.get_by_text("36 parts", exact=True)).to_be_visible()
+    brought(shelf, file, "[1")
+    expect(shelf.get_by_role("alert")).to_contain_text(
+        "shelf.json was not added: the file is not complete JSON"
+    )
+
+
+def test_parts_go_out_as_a_table_and_a_bad_row_is_named_skipped_or_stopped_at(shelf, tmp_path):
+    shelf.get_by_role("button", name="Save as").click()
+    with shelf.expect_download() as download:
+        shelf.get_by_role("menuitem", name="Parts as a CSV file").click()
+    assert download.value.suggested_filename.endswith(".csv")
+    lines = download.value.path().read_text("utf-8-sig").splitlines()
+    assert len(lines) == 37
+    file = tmp_path / "parts.csv"
+    table = (
+        "kind;name;teeth;mass_kg\ncassette;narrow;11-12-13;0,2\ncassette;bad;11-eleven;\ncassette;one;16;\n"
+    )
+    brought(shelf, file, table)
+    alert = shelf.get_by_role("alert")
+    expect(alert).to_contain_text("1 part in parts.csv cannot be taken as it stands; nothing was added")
+    expect(alert).to_contain_text("row 3, “bad”: teeth[1]: must be a whole number from 5 to 200")
+    alert.get_by_role("button", name="Stop: add nothing").click()
+    expect(shelf.get_by_text("36 parts", exact=True)).to_be_visible()
+    brought(shelf, file, table)
+    alert.get_by_role("button", name="Skip it and add the other 2").click()
+    expect(shelf.get_by_text("2 parts were added.")).to_be_visible()
+    expect(shelf.get_by_text("38 parts", exact=True)).to_be_visible()
+
+
+MANY = "kind,name,teeth\n" + "".join(
+    f"cassette,cassette {n},{n % 9 + 9}-{n % 30 + 20}\n" for n in range(10_000)
+)
+
+
+def test_ten_thousand_parts_come_in_with_progress_and_are_searched(shelf, tmp_path):
+    brought(shelf, tmp_path / "many.csv", MANY)
+    expect(shelf.get_by_text(re.compile(r"\d+ of 10000 parts read"))).to_be_visible()
+    expect(shelf.get_by_text("10000 parts were added.")).to_be_visible()
+    expect(shelf.get_by_text("10036 parts", exact=True)).to_be_visible()
+    assert shelf.locator("tbody tr").count() < 200
+    shelf.get_by_label("Find").fill("cassette 777")
+    expect(shelf.get_by_text("19 of 10036 parts")).to_be_visible()
+    shelf.get_by_role("button", name="Take them back").click()
+    expect(shelf.get_by_text("0 of 36 parts")).to_be_visible()
+
+
+def test_a_long_import_is_stopped_and_leaves_nothing(shelf, tmp_path):
+    brought(shelf, tmp_path / "many.csv", MANY)
+    shelf.get_by_role("button", name="Stop").click()
+    expect(shelf.get_by_text("many.csv was stopped; nothing of it was added.")).to_be_visible()
+    shelf.reload()
+    expect(shelf.get_by_text("36 parts", exact=True)).to_be_visible()
+
+
+def test_a_table_dropped_on_the_shelf_is_taken_in(shelf):
+    data = shelf.evaluate_handle(
+        """() => {
+            const data = new DataTransfer();
+            data.items.add(new File(["kind,name,teeth\\ncassette,dropped,16"], "one.csv"));
+            return data;
+        }"""
+    )
+    shelf.dispatch_event("body", "drop", {"dataTransfer": data})
+    expect(shelf.get_by_text("1 part was added.")).to_be_visible()

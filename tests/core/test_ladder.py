@@ -44,6 +44,33 @@ def test_a_gap_wider_than_the_band_leaves_it_on_both_sides():
     ]
 
 
+def by_speed(kmh, *ratios):
+    return {**hub(*ratios), "change": {"by": "speed", "trigger_kmh": kmh}}
+
+
+def test_a_hub_that_changes_by_itself_does_so_at_its_trigger_and_not_where_the_rider_would():
+    # 4 m and 6 m a turn, a trigger at 17 km/h: there the cranks go from 70.8 to 47.2 rpm, below the band.
+    rungs = rungs_of(sprockets([40], [20]), by_speed(17, 1, 1.5))
+    assert [(rung.gear, rung.band) for rung in rungs] == [
+        (0, "below"),
+        (0, "within"),
+        (1, "below"),
+        (1, "within"),
+        (1, "above"),
+    ]
+    assert rungs[2].from_kmh == rungs[1].to_kmh == 17
+    assert rungs[1].cadence_to_rpm[0] == pytest.approx(17 / 0.24)
+    assert rungs[2].cadence_from_rpm[0] == pytest.approx(17 / 0.36)
+
+
+def test_with_sprockets_before_it_the_rider_has_those_on_either_side_of_the_trigger():
+    # 2 and 4 m below the trigger at 13 km/h, 3 and 6 m above it; the rider changes at √8 m: 12.47 km/h.
+    rungs = rungs_of(sprockets([20], [20, 10]), by_speed(13, 1, 1.5))
+    assert [rung.gear for rung in rungs if rung.to_kmh <= 13] == [0, 0, 0, 2]
+    assert {rung.gear for rung in rungs if rung.from_kmh >= 13} == {1, 3}
+    assert [rung.from_kmh for rung in rungs[1:]] == pytest.approx([rung.to_kmh for rung in rungs[:-1]])
+
+
 def test_gears_that_repeat_are_ridden_once():
     assert {rung.gear for rung in rungs_of(hub(1, 1, 2))} == {0, 2}
 

@@ -13,18 +13,18 @@ router = APIRouter(prefix="/jobs/{job_id}", tags=["gear tables"])
 
 Units = Annotated[System, Query(description="Metres and km/h, or feet and mph.")]
 Tabs = Annotated[bool, Query(description="Tabs between the cells, as a clipboard holds them.")]
-_TEXT: dict[int | str, dict[str, object]] = {
+TABLE: dict[int | str, dict[str, object]] = {
     200: {"content": {"text/csv": {}, "text/tab-separated-values": {}}}
 }
 
 
-@router.get("/gears.csv", response_class=Response, responses=_TEXT)
+@router.get("/gears.csv", response_class=Response, responses=TABLE)
 def read_job_gears(job_id: str, store: TheStore, system: Units = "metric", tabs: Tabs = False) -> Response:
     """Every gear of every setup of a job."""
     return _answer(store, job_id, store.job(job_id).setups, system, tabs)
 
 
-@router.get("/setups/{setup_id}/gears.csv", response_class=Response, responses=_TEXT)
+@router.get("/setups/{setup_id}/gears.csv", response_class=Response, responses=TABLE)
 def read_setup_gears(
     job_id: str, setup_id: str, store: TheStore, system: Units = "metric", tabs: Tabs = False
 ) -> Response:

@@ -5,6 +5,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Body, Query, Response
 
+from kettledrum.api.gear_tables import TABLE, Tabs
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.the_store import TheStore
 from kettledrum.core import Ends, Familiar, familiar
@@ -47,11 +48,13 @@ def read_shelf_file(store: TheStore) -> Response:
     return Response(text, media_type="application/json", headers=_attached("json"))
 
 
-@router.get("/table", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
-def read_shelf_table(store: TheStore) -> Response:
-    """The whole shelf as CSV, one row a part."""
-    text = BYTE_ORDER_MARK + part_table_text([record.part for record in store.shelf.parts()])
-    return Response(text, media_type="text/csv; charset=utf-8", headers=_attached("csv"))
+@router.get("/table", response_class=Response, responses=TABLE)
+def read_shelf_table(store: TheStore, tabs: Tabs = False) -> Response:
+    """The whole shelf as a table, one row a part."""
+    text = part_table_text([record.part for record in store.shelf.parts()], tabs=tabs)
+    if tabs:
+        return Response(text, media_type="text/tab-separated-values")
+    return Response(BYTE_ORDER_MARK + text, media_type="text/csv; charset=utf-8", headers=_attached("csv"))
 
 
 def _attached(ending: str) -> dict[str, str]:

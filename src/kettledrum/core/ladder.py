@@ -36,8 +36,9 @@ def ladder(table: GearTable) -> list[Rung]:
 
     At every speed the rider takes the gear whose cadence is nearest, in proportion, to the middle of
     the band (its geometric mean). So the change from development d₁ to the next, d₂, falls at
-    √(d₁·d₂)·√(n_low·n_high). On a stepless path any cadence of the band that can be had counts; where
-    none can, the nearest end of a span is taken.
+    √(d₁·d₂)·√(n_low·n_high). A stage of two gears that changes by itself stands in the lower one below its
+    trigger speed and in the higher one from there on, whatever the rider would rather have. On a stepless
+    path any cadence of the band that can be had counts; where none can, the nearest end of a span is taken.
     """
     return _stepless_rungs(table) if table.stepless else _definite_rungs(table)
 
@@ -55,9 +56,34 @@ def _middle(table: GearTable) -> float:
 
 
 def _definite_rungs(table: GearTable) -> list[Rung]:
+    places = [place for place, gear in enumerate(table.gears) if gear.step != 0]
+    cuts = [0.0, *sorted(_triggers(table).values()), FASTEST_KMH]
+    rungs = []
+    for start, end in pairwise(cuts):
+        open_to = [place for place in places if _is_open(table, place, (start + end) / 2)]
+        rungs += _stretch(table, open_to, start, end)
+    return rungs
+
+
+def _triggers(table: GearTable) -> dict[int, float]:
+    """The places of the stages with two gears that change by themselves, and the speeds in km/h at which."""
+    return {
+        place: stage.change.trigger_kmh
+        for place, stage in enumerate(table.stages)
+        if stage.change is not None and stage.change.trigger_kmh is not None and len(stage.options) == 2
+    }
+
+
+def _is_open(table: GearTable, place: int, speed_kmh: float) -> bool:
+    """Whether the stages that change by themselves stand so that a gear can be ridden at a speed."""
+    choice = table.gears[place].choice
+    return all(choice[stage] == (speed_kmh >= trigger_kmh) for stage, trigger_kmh in _triggers(table).items())
+
+
+def _stretch(table: GearTable, places: list[int], start_kmh: float, end_kmh: float) -> list[Rung]:
+    """The rungs from one speed to another, where these gears can be ridden."""
     low, high = table.cadence_rpm
     middle = _middle(table)
-    places = [place for place, gear in enumerate(table.gears) if gear.step != 0]
     developments = [table.gears[place].development_m for place in places]
     changes = [_speed(middle, math.sqrt(here * after)) for here, after in pairwise(developments)]
     rungs = []
@@ -66,7 +92,7 @@ def _definite_rungs(table: GearTable) -> list[Rung]:
         cuts = [start, _speed(low, development), _speed(high, development), end]
         bands: tuple[Band, ...] = ("below", "within", "above")
         for band, left, right in zip(bands, cuts, cuts[1:], strict=False):
-            left, right = max(left, start), min(right, end, FASTEST_KMH)
+            left, right = max(left, start, start_kmh), min(right, end, end_kmh)
             if left < right:
                 at_left, at_right = _cadence(left, development), _cadence(right, development)
                 rungs.append(

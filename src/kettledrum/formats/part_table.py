@@ -114,10 +114,10 @@ _FIGURES = ("gears", "range %")
 """Columns that are worked out: written for those who read the table, and passed over when it is read."""
 
 
-def part_table_text(parts: Sequence[Part]) -> str:
-    """Parts as CSV under a row of titles."""
+def part_table_text(parts: Sequence[Part], *, tabs: bool = False) -> str:
+    """Parts under a row of titles, with commas or tabs between the cells."""
     text = io.StringIO()
-    writer = csv.writer(text, lineterminator="\r\n")
+    writer = csv.writer(text, delimiter="\t" if tabs else ",", lineterminator="\r\n")
     writer.writerow([*(column.key for column in _COLUMNS), *_FIGURES])
     for part in parts:
         data = part.model_dump(mode="json", exclude_unset=True)

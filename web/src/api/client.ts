@@ -14,6 +14,8 @@ export type Check = components["schemas"]["Check"];
 export type Part = components["schemas"]["Part"];
 export type PartRecord = components["schemas"]["PartRecord"];
 export type PlanetarySet = components["schemas"]["PlanetarySet"];
+export type BadParts = components["schemas"]["BadParts"];
+export type ImportStep = components["schemas"]["ImportStep"];
 export type Imported = components["schemas"]["Imported"];
 export type Internals = components["schemas"]["Internals"];
 export type InsideGear = components["schemas"]["InsideGear"];
@@ -70,6 +72,12 @@ export async function dataOf<Data>(request: Promise<Answer>): Promise<Data> {
   }
   if (!answer.response.ok) throw new Refused(problemOf(answer));
   return answer.data as Data;
+}
+
+/** What a refused answer says, where it was asked for without the client. */
+export async function refusalOf(response: Response): Promise<Refused> {
+  const error: unknown = await response.json().catch(() => undefined);
+  return new Refused(problemOf({ error, response }));
 }
 
 function problemOf({ error, response }: Answer): ProblemDetails {

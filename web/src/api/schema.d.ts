@@ -713,7 +713,7 @@ export interface paths {
         };
         /**
          * Read Shelf Table
-         * @description The whole shelf as CSV, one row a part.
+         * @description The whole shelf as a table, one row a part.
          */
         get: operations["read_shelf_table"];
         put?: never;
@@ -5705,7 +5705,10 @@ export interface operations {
     };
     read_shelf_table: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Tabs between the cells, as a clipboard holds them. */
+                tabs?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5719,6 +5722,7 @@ export interface operations {
                 };
                 content: {
                     "text/csv": unknown;
+                    "text/tab-separated-values": unknown;
                 };
             };
             /** @description Bad Request */

@@ -1,5 +1,14 @@
+import { useCallback } from "react";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, type ComparedSetup, type Familiar, type PartRecord, type SetupRecord } from "./client";
+import {
+  api,
+  dataOf,
+  type ComparedSetup,
+  type Familiar,
+  type Part,
+  type PartRecord,
+  type SetupRecord,
+} from "./client";
 import { useKeepAnswer } from "./jobs";
 
 const SHELF = ["shelf"];
@@ -26,7 +35,14 @@ export function useFamiliar(tables: ComparedSetup[]): (Familiar | undefined)[] {
 export function useShelfActions() {
   const client = useQueryClient();
   const keep = useKeepAnswer();
-  const onSuccess = () => client.invalidateQueries({ queryKey: SHELF });
+  const reload = useCallback(() => client.invalidateQueries({ queryKey: SHELF }), [client]);
+  // A shelf may hold thousands: for one that changed they are not all asked for again.
+  const put = (record: PartRecord) => {
+    client.setQueryData<PartRecord[]>(SHELF, (parts) =>
+      parts?.map((each) => (each.id === record.id ? record : each)),
+    );
+    return client.invalidateQueries({ queryKey: [...SHELF, "familiar"] });
+  };
   const pin = useMutation({
     mutationFn: ({ id, pinned }: { id: string; pinned: boolean }) =>
       dataOf<PartRecord>(
@@ -34,36 +50,46 @@ export function useShelfActions() {
           params: { path: { part_id: id }, query: { pinned } },
         }),
       ),
-    onSuccess,
+    onSuccess: put,
   });
   const remove = useMutation({
     mutationFn: (id: string) => dataOf<undefined>(api.DELETE("/api/shelf/{part_id}", inPath(id))),
-    onSuccess,
+    onSuccess: (_nothing, id) => {
+      client.setQueryData<PartRecord[]>(SHELF, (parts) => parts?.filter((each) => each.id !== id));
+      return client.invalidateQueries({ queryKey: [...SHELF, "familiar"] });
+    },
+  });
+  const takeOff = useMutation({
+    mutationFn: (ids: string[]) => dataOf<undefined>(api.POST("/api/shelf/take-off", { body: ids })),
+    onSuccess: reload,
   });
   const restore = useMutation({
     mutationFn: (id: string) => dataOf<PartRecord>(api.POST("/api/shelf/{part_id}/restore", inPath(id))),
-    onSuccess,
+    onSuccess: reload,
+  });
+  const add = useMutation({
+    mutationFn: (part: Part) => dataOf<PartRecord>(api.POST("/api/shelf", { body: part })),
+    onSuccess: reload,
+  });
+  const change = useMutation({
+    mutationFn: ({ id, version, part }: { id: string; version: number; part: Part }) =>
+      dataOf<PartRecord>(
+        api.PUT("/api/shelf/{part_id}", {
+          params: { path: { part_id: id }, query: { version } },
+          body: part,
+        }),
+      ),
+    onSuccess: put,
   });
   const save = useMutation({
     mutationFn: (query: { job_id: string; setup_id: string; place: string }) =>
       dataOf<PartRecord>(api.POST("/api/shelf/from-setup", { params: { query } })),
-    onSuccess,
-  });
-  const bringIn = useMutation({
-    mutationFn: (content: Blob) =>
-      dataOf<PartRecord[]>(
-        api.POST("/api/shelf/import", {
-          body: content as never,
-          bodySerializer: () => content,
-          headers: { "Content-Type": "application/octet-stream" },
-        }),
-      ),
-    onSuccess,
+    onSuccess: reload,
   });
   const use = useMutation({
     mutationFn: ({ id, ...query }: { id: string; job_id: string; setup_id: string; version: number }) =>
       dataOf<SetupRecord>(api.POST("/api/shelf/{part_id}/use", { params: { path: { part_id: id }, query } })),
     onSuccess: (_record, { job_id }) => keep.reload(job_id),
   });
-  return { pin, remove, restore, save, bringIn, use };
+  return { pin, remove, takeOff, restore, add, change, save, use, reload };
 }

@@ -7,7 +7,7 @@ import { useUnits } from "../shell/units";
 import styles from "./GearLanes.module.css";
 import { Lane } from "./Lane";
 import { layoutOf, speedScale, ticks } from "./laneLayout";
-import { cadenceText, placeText, readingAt } from "./reading";
+import { cadenceText, placeText, readingAt, triggersOf } from "./reading";
 import { SpeedLine } from "./SpeedLine";
 import { useWidth } from "./useWidth";
 
@@ -105,6 +105,7 @@ export function GearLanes({ setups, speedKmh, onSpeed }: Props) {
                 </p>
                 {!layout.narrow && (
                   <p className={styles.path}>
+                    {triggersOf(setup.table).map((kmh) => `by itself at ${units.speed(kmh)} · `)}
                     {pathInShort(setup.table)}
                     {setup.isReference && " · reference"}
                   </p>

@@ -5,7 +5,7 @@ import { bandSpeeds, explanation, gearName } from "../shell/format";
 import { setupColour } from "../shell/palette";
 import { useUnits } from "../shell/units";
 import styles from "./Lane.module.css";
-import type { Reading } from "./reading";
+import { openTo, triggersOf, type Reading } from "./reading";
 
 const BAR = 14;
 const ROW = 17;
@@ -65,7 +65,22 @@ export function Lane({ setup, x, top, speedKmh, reading, describedBy, onPoint }:
       {table.gears.map((gear, index) => {
         const [low, high] = gear.speed_kmh;
         const [left, right] = [x(low), x(high)];
-        const within = speedKmh >= low && speedKmh <= high;
+        const [from, to] = openTo(table, gear);
+        const within = speedKmh >= Math.max(low, from) && speedKmh <= Math.min(high, to);
+        const height = table.stepless ? BAR + 4 : gear.overlaps ? THIN : BAR;
+        const bar = (start: number, end: number, open: boolean) => (
+          <rect
+            key={String(open)}
+            x={start}
+            width={Math.max(end - start, 2)}
+            y={y(index) + (gear.overlaps ? (BAR - THIN) / 2 : 0)}
+            height={height}
+            rx={gear.overlaps ? THIN / 2 : BAR / 2}
+            fill={open ? colour : "none"}
+            stroke={open ? undefined : colour}
+            data-open={open}
+          />
+        );
         const chosen = reading?.gear === gear && reading.band === "within";
         return (
           <g
@@ -93,17 +108,17 @@ export function Lane({ setup, x, top, speedKmh, reading, describedBy, onPoint }:
             data-chosen={chosen}
             data-stepless={table.stepless}
           >
-            <rect
-              x={left}
-              width={Math.max(right - left, 2)}
-              y={y(index) + (gear.overlaps ? (BAR - THIN) / 2 : 0)}
-              height={table.stepless ? BAR + 4 : gear.overlaps ? THIN : BAR}
-              rx={gear.overlaps ? THIN / 2 : BAR / 2}
-              fill={colour}
-            />
+            {(low < from || high > to) && bar(left, right, false)}
+            {low < to && high > from && bar(x(Math.max(low, from)), x(Math.min(high, to)), true)}
           </g>
         );
       })}
+      {triggersOf(table).map((kmh) => (
+        <g key={kmh} className={styles.trigger}>
+          <line x1={x(kmh)} x2={x(kmh)} y1={top - 3} y2={top + ROW + BAR + 3} stroke={colour} />
+          <title>changes by itself at {units.speed(kmh)}</title>
+        </g>
+      ))}
     </g>
   );
 }

@@ -21,6 +21,23 @@ export function readingAt(table: ComparedSetup, kmh: number): Reading {
   };
 }
 
+/** The speeds between which a gear can be ridden, where stages of the path change by themselves. */
+export function openTo({ stages }: ComparedSetup, gear: Gear): [from: number, to: number] {
+  let [from, to] = [0, Infinity];
+  stages.forEach(({ change, options }, place) => {
+    if (!change?.trigger_kmh || options.length !== 2) return;
+    if (gear.choice[place] === 0) to = Math.min(to, change.trigger_kmh);
+    else from = Math.max(from, change.trigger_kmh);
+  });
+  return [from, to];
+}
+
+/** The speeds at which stages of the path change by themselves. */
+export const triggersOf = ({ stages }: ComparedSetup): number[] =>
+  stages.flatMap(({ change, options }) =>
+    change?.trigger_kmh && options.length === 2 ? [change.trigger_kmh] : [],
+  );
+
 export function cadenceText({ cadence: [low, high] }: Reading): string {
   const [from, to] = [low.toFixed(0), high.toFixed(0)];
   return from === to ? `${from} rpm` : `${from}–${to} rpm`;

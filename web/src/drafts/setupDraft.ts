@@ -90,7 +90,7 @@ export const emptyStage = (kind: Stage["kind"], key: string): StageDraft => ({
   kept: {},
 });
 
-function stageDraft(stage: Stage, place: number): StageDraft {
+export function stageDraft(stage: Stage, place: number): StageDraft {
   const { kind, name, change, ...rest } = stage;
   const draft = {
     ...emptyStage(kind, `read-${place}`),
@@ -173,15 +173,14 @@ export function setupOf(draft: SetupDraft): Setup {
   return setup as unknown as Setup;
 }
 
+/** How a stage changes gear, where no lever does it. */
+export function changeOf({ changedBy, trigger }: StageDraft): Kept | undefined {
+  if (changedBy === "lever") return undefined;
+  return present({ by: changedBy, trigger_kmh: changedBy === "speed" ? numberOf(trigger) : undefined });
+}
+
 function stageOf(draft: StageDraft): Kept {
-  const change =
-    draft.changedBy === "lever"
-      ? undefined
-      : present({
-          by: draft.changedBy,
-          trigger_kmh: draft.changedBy === "speed" ? numberOf(draft.trigger) : undefined,
-        });
-  const common = { kind: draft.kind, name: draft.name.trim() || undefined, change };
+  const common = { kind: draft.kind, name: draft.name.trim() || undefined, change: changeOf(draft) };
   if (draft.kind === "sprockets") {
     const teeth = draft.paired
       ? { pairs: pairsOf(draft.pairs) }
@@ -229,6 +228,7 @@ function setOf({ sun, ring, planet, planets, held, uses }: SetDraft): Kept {
   });
 }
 
-function present(object: Kept): Kept {
+/** Without the keys that hold nothing. */
+export function present(object: Kept): Kept {
   return Object.fromEntries(Object.entries(object).filter(([, value]) => value !== undefined));
 }

@@ -4,10 +4,13 @@ import { useMatch, useNavigate } from "react-router";
 import type { Imported } from "../api/client";
 import { useImport } from "../api/exchange";
 import { useJobActions } from "../api/jobs";
+import { useShelfActions } from "../api/shelf";
+import { addedParts } from "../shell/addedParts";
+import { capital } from "../shell/format";
 import { isTyping } from "../shell/isTyping";
 import { useNotify } from "../shell/Notices";
 import styles from "./BringIn.module.css";
-import { BringInContext, type BringIn } from "./BringInContext";
+import { BringInContext, type BringIn, type TakeFiles } from "./BringInContext";
 
 const PasteDialog = lazy(async () => ({ default: (await import("./PasteDialog")).PasteDialog }));
 
@@ -25,6 +28,11 @@ export function BringInProvider({ children }: { children: ReactNode }) {
   };
   const files = async (given: Iterable<File>) => {
     const refused: string[] = [];
+    if (partsHere) {
+      const [parts, others] = await sorted([...given]);
+      if (parts.length > 0) partsHere(parts);
+      given = others;
+    }
     // One after the other: each is a step of its own, to be taken back by itself.
     for (const file of given) {
       try {
@@ -35,6 +43,7 @@ export function BringInProvider({ children }: { children: ReactNode }) {
     }
     setRefusals(refused);
   };
+  const [partsHere, setPartsHere] = useState<TakeFiles | null>(null);
   const takeText = (text: string) => take(new Blob([text]));
 
   const latest = useRef({ files, takeText });
@@ -54,8 +63,9 @@ export function BringInProvider({ children }: { children: ReactNode }) {
     () => ({
       files: (given) => void latest.current.files(given),
       paste: () => setPasting(true),
+      takeParts: (here) => setPartsHere(() => here),
     }),
-    [],
+    [setPartsHere],
   );
 
   return (
@@ -72,7 +82,7 @@ export function BringInProvider({ children }: { children: ReactNode }) {
       )}
       {dropping && (
         <div className={styles.drop} aria-hidden>
-          <p>Drop a setup, a job or an archive</p>
+          <p>Drop a setup, a job, parts or an archive</p>
         </div>
       )}
       {pasting && (
@@ -84,31 +94,51 @@ export function BringInProvider({ children }: { children: ReactNode }) {
   );
 }
 
+const SHELF = "kettledrum-shelf/1";
+
+/** Files that hold parts, told by how they begin, and all others. */
+async function sorted(files: File[]): Promise<[parts: File[], others: File[]]> {
+  const begun = await Promise.all(files.map((file) => file.slice(0, 200).text()));
+  const parts = files.filter(
+    (file, place) => begun[place]?.includes(SHELF) || /[.](csv|tsv)$/i.test(file.name),
+  );
+  return [parts, files.filter((file) => !parts.includes(file))];
+}
+
 /** Opens what came in, and says what it was, with a way to take it back. */
 function useShowImported(openJob: string | undefined) {
   const navigate = useNavigate();
   const notify = useNotify();
   const { remove } = useJobActions();
-  return ({ jobs, setup }: Imported, jobId: string | undefined) => {
+  const { takeOff, reload } = useShelfActions();
+  return ({ jobs, setup, parts }: Imported, jobId: string | undefined) => {
     if (setup) {
       notify({ text: `“${setup.setup.name}” was added as ${setup.letter}.` });
       void navigate(`/jobs/${jobId}/setups/${setup.id}`);
       return;
     }
     const [first] = jobs;
-    if (!first) {
-      notify({ text: "The archive holds no job." });
+    if (parts) void reload();
+    const said = [
+      ...(first ? [jobs.length === 1 ? `“${first.name}” was added` : `${jobs.length} jobs were added`] : []),
+      ...(parts ? [addedParts(parts)] : []),
+    ];
+    if (said.length === 0) {
+      notify({ text: "The archive holds nothing." });
       return;
     }
     const takeBack = async () => {
+      if (parts) await takeOff.mutateAsync(parts.added);
+      if (!first) return;
       // Away from it first: a view of a job that is gone would only say so.
       await navigate(openJob ? `/jobs/${openJob}/job` : "/jobs/new");
       for (const job of jobs) await remove.mutateAsync(job.id);
       if (!openJob) await navigate("/");
     };
-    const text = jobs.length === 1 ? `“${first.name}” was added.` : `${jobs.length} jobs were added.`;
-    notify({ text, action: { label: "Take it back", run: () => void takeBack() } });
-    void navigate(`/jobs/${first.id}/job`);
+    const back =
+      first || parts?.added.length ? { label: "Take it back", run: () => void takeBack() } : undefined;
+    notify({ text: `${capital(said.join("; "))}.`, ...(back && { action: back }) });
+    if (first) void navigate(`/jobs/${first.id}/job`);
   };
 }
 

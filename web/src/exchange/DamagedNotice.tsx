@@ -22,7 +22,7 @@ function Notice({ store }: { store: Damaged }) {
     bringBack
       .mutateAsync(store.file)
       .then(([first]) => navigate(first ? `/jobs/${first.id}/job` : "/"), failed);
-  const readable = store.jobs.length > 0;
+  const readable = store.jobs.length > 0 || store.part_count > 0;
   return (
     <Alert
       severity="warning"
@@ -42,13 +42,19 @@ function Notice({ store }: { store: Damaged }) {
     >
       <AlertTitle>The file that held your jobs was damaged</AlertTitle>
       It was kept aside as {store.file}, beside the new one.{" "}
-      {readable
-        ? `What can be read: ${store.jobs.map((job) => `“${job}”`).join(", ")}, with ${counted(store.setup_count, "setup")}.`
-        : "Nothing in it can be read."}{" "}
-      {store.lost > 0 && `Lost: ${counted(store.lost, "job or setup", "jobs or setups")}. `}
+      {readable ? `What can be read: ${readOf(store)}.` : "Nothing in it can be read."}{" "}
+      {store.lost > 0 && `Lost: ${counted(store.lost, "job, setup or part", "jobs, setups or parts")}. `}
       {!readable && "If you have a backup, kettledrum restore puts it back."}
     </Alert>
   );
+}
+
+function readOf({ jobs, setup_count, part_count }: Damaged): string {
+  const named = jobs.map((job) => `“${job}”`).join(", ");
+  return [
+    ...(jobs.length > 0 ? [`${named}, with ${counted(setup_count, "setup")}`] : []),
+    ...(part_count > 0 ? [`${counted(part_count, "part")} of the shelf`] : []),
+  ].join("; ");
 }
 
 const counted = (count: number, one: string, many = `${one}s`): string =>

@@ -26,19 +26,20 @@ const MARGIN = 16;
 /** Pixels of a picture for one of the screen. */
 const SHARPNESS = 2;
 
-/** The text of an SVG file of the drawing in `holder`: one SVG element, and the words laid over it. */
+/** The text of an SVG file of the drawing in `holder`: its SVG elements, and the words laid over them. */
 export async function drawingIn(holder: HTMLElement): Promise<string> {
-  const shown = holder.querySelector("svg");
-  if (!shown) throw new Error("there is no drawing to save");
-  const frame = shown.getBoundingClientRect();
+  const drawn = [...holder.querySelectorAll<SVGSVGElement>("svg")];
+  if (drawn.length === 0) throw new Error("there is no drawing to save");
   const box = new DOMRect(
     holder.getBoundingClientRect().left - holder.scrollLeft,
     holder.getBoundingClientRect().top,
     holder.clientWidth,
     holder.clientHeight,
   );
-  const width = Math.max(shown.scrollWidth, frame.width, box.width);
-  const height = Math.max(frame.height, box.height);
+  const frames = drawn.map((shown) => ({ shown, frame: shown.getBoundingClientRect() }));
+  // A drawing may be wider than the part of the page that it is scrolled in.
+  const width = Math.max(...frames.map(({ frame }) => frame.right - box.left), box.width);
+  const height = Math.max(...frames.map(({ frame }) => frame.bottom - box.top), box.height);
 
   const file = document.createElementNS(SVG, "svg");
   file.setAttribute("xmlns", SVG);
@@ -49,12 +50,18 @@ export async function drawingIn(holder: HTMLElement): Promise<string> {
   ground.setAttribute("fill", getComputedStyle(document.body).backgroundColor);
   file.append(await fontStyle(), ground);
 
-  const copy = shown.cloneNode(true) as SVGSVGElement;
-  writeStyles(shown, copy);
-  copy.setAttribute("x", String(frame.left - box.left));
-  copy.setAttribute("y", String(frame.top - box.top));
-  copy.setAttribute("overflow", "visible");
-  file.append(copy, ...overlaid(holder, box));
+  for (const { shown, frame } of frames) {
+    const copy = shown.cloneNode(true) as SVGSVGElement;
+    writeStyles(shown, copy);
+    copy.setAttribute("x", String(frame.left - box.left));
+    copy.setAttribute("y", String(frame.top - box.top));
+    // It may be shown smaller than it was drawn, to fit a narrow page.
+    copy.setAttribute("width", String(frame.width));
+    copy.setAttribute("height", String(frame.height));
+    copy.setAttribute("overflow", "visible");
+    file.append(copy);
+  }
+  file.append(...overlaid(holder, box));
   return new XMLSerializer().serializeToString(file);
 }
 

@@ -65,3 +65,30 @@ export function drawingSavings(what: string, name: string): Saving[] {
     },
   ];
 }
+
+/** The whole shelf, as a file to be taken in again or as a table. */
+export function shelfSavings(): Saving[] {
+  const day = new Date().toISOString().slice(0, 10);
+  const saving = (label: string, path: string, ending: string): Saving => ({
+    label,
+    run: async () => {
+      const answer = await fetch(`/api/shelf/${path}`);
+      if (!answer.ok) throw new Error("the shelf could not be read");
+      download(await answer.blob(), `shelf ${day}.${ending}`);
+      return undefined;
+    },
+  });
+  return [
+    saving("Shelf file", "file", "json"),
+    saving("Parts as a CSV file", "table", "csv"),
+    {
+      label: "Copy the parts for a spreadsheet",
+      run: async () => {
+        const answer = await fetch("/api/shelf/table?tabs=true");
+        if (!answer.ok) throw new Error("the shelf could not be read");
+        await copyText(await answer.text());
+        return "The parts are on the clipboard.";
+      },
+    },
+  ];
+}

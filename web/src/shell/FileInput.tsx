@@ -13,7 +13,7 @@ export function FileInput({ label, input, onFiles }: Props) {
       ref={input}
       type="file"
       multiple
-      accept=".json,.zip,application/json,application/zip"
+      accept=".json,.csv,.tsv,.txt,.zip,application/json,text/csv,application/zip"
       className="visually-hidden"
       aria-label={label}
       tabIndex={-1}

@@ -48,7 +48,7 @@ export function GearList({ gears, chosen, onChoose }: Props) {
               <td>{gear.step === null ? "—" : percent(gear.step)}</td>
               <td>
                 {gear.how}
-                {(gear.moves ?? 0) > 1 && <span className={styles.both}> both move</span>}
+                {(gear.moves ?? 0) > 1 && <span className={styles.both}> both move: slower, louder</span>}
               </td>
               {planetary && <td>{letThrough(gear)}</td>}
             </tr>

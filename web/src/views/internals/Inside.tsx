@@ -6,6 +6,8 @@ import { useInternals } from "../../api/internals";
 import { PlanetaryDrawing } from "../../charts/PlanetaryDrawing";
 import { TrainDrawing } from "../../charts/TrainDrawing";
 import { gearsOf, type StageDraft } from "../../drafts/setupDraft";
+import { SaveMenu } from "../../exchange/SaveMenu";
+import { drawingSavings } from "../../exchange/savings";
 import { Failure, Loading } from "../../shell/Status";
 import { Checks } from "../setups/Checks";
 import { Sets, Trains } from "../setups/StageFields";
@@ -57,6 +59,9 @@ export function Inside({ stage, onChange, onKind, state }: Props) {
           </ToggleButtonGroup>
         )}
         {state}
+        <div className={styles.save}>
+          <SaveMenu groups={[drawingSavings("internals", "internals")]} />
+        </div>
       </div>
       {error && !(error instanceof Refused) && <Failure error={error} retry={refetch} />}
       {elsewhere.map(({ what }) => (

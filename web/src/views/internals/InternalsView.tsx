@@ -1,4 +1,5 @@
 import { useState } from "react";
+import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { JobRecord, SetupRecord } from "../../api/client";
@@ -7,10 +8,11 @@ import { emptyStage, type StageDraft } from "../../drafts/setupDraft";
 import { useJobOfView } from "../../shell/JobFrame";
 import { isOneOf, useRemembered } from "../../shell/remembered";
 import { SaveState } from "../../shell/SaveState";
+import { useSaveToShelf } from "../../exchange/useSaveToShelf";
 import { ViewHeading } from "../../shell/ViewHeading";
 import { Inside } from "./Inside";
 import styles from "./Internals.module.css";
-import { MakeSetup } from "./MakeSetup";
+import { KeepIt } from "./KeepIt";
 
 interface Case {
   id: string;
@@ -78,6 +80,7 @@ function casesOf(job: JobRecord): Case[] {
 
 function OfSetup({ job, record, place }: Case & { job: JobRecord }) {
   const { draft, entry, change } = useSetupEditing(job, record);
+  const save = useSaveToShelf(job, record);
   const stage = draft.stages[place];
   if (!stage) return null;
   return (
@@ -86,7 +89,14 @@ function OfSetup({ job, record, place }: Case & { job: JobRecord }) {
       onChange={(patch) =>
         change({ stages: draft.stages.map((old, at) => (at === place ? { ...old, ...patch } : old)) })
       }
-      state={<SaveState entry={entry} refused={entry?.state === "refused"} />}
+      state={
+        <>
+          <Button className="no-print" onClick={() => void save(String(place))}>
+            To the shelf
+          </Button>
+          <SaveState entry={entry} refused={entry?.state === "refused"} />
+        </>
+      }
     />
   );
 }
@@ -109,7 +119,7 @@ function ToTry({ job }: { job: JobRecord }) {
         setKind(next);
         setStage({ ...stage, inside: next });
       }}
-      state={<MakeSetup job={job} stage={stage} />}
+      state={<KeepIt job={job} stage={stage} />}
     />
   );
 }

@@ -1,11 +1,10 @@
 import { useCallback, useRef, useState } from "react";
 import type { Gear, JobRecord } from "../../api/client";
-import { useShelfActions } from "../../api/shelf";
 import { PowerPath } from "../../charts/PowerPath";
-import { useFlush, useSetupEditing } from "../../drafts/DraftsProvider";
+import { useSetupEditing } from "../../drafts/DraftsProvider";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import { useSaveToShelf } from "../../exchange/useSaveToShelf";
 import { bandSpeeds, capital, explanation, gearName } from "../../shell/format";
-import { useNotify } from "../../shell/Notices";
 import { useUnits } from "../../shell/units";
 import { Checks } from "./Checks";
 import { GearTable } from "./GearTable";
@@ -43,20 +42,8 @@ export function SetupBench({ job, shown, bench }: Props) {
     },
     [table, gear],
   );
-  const { save: saving } = useShelfActions();
-  const flush = useFlush();
-  const notify = useNotify();
+  const save = useSaveToShelf(job, record);
   if (!gear) return null;
-
-  const save = async (place: string) => {
-    await flush();
-    try {
-      const saved = await saving.mutateAsync({ job_id: job.id, setup_id: record.id, place });
-      notify({ text: `“${saved.part.name}” is on the shelf.` });
-    } catch (error) {
-      notify({ text: `Not put on the shelf: ${(error as Error).message}` });
-    }
-  };
 
   return (
     <>

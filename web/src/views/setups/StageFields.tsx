@@ -54,14 +54,20 @@ export function SprocketFields({ stage, path, problems, change }: Props) {
   );
 }
 
-export function GearFields({ stage, path, problems, change, teeth }: Props & { teeth: Teeth }) {
+interface GearProps extends Props {
+  teeth: Teeth;
+  /** For gears whose name stands elsewhere. */
+  unnamed?: boolean;
+}
+
+export function GearFields({ stage, path, problems, change, teeth, unnamed }: GearProps) {
   const [entering, setEntering] = useState(false);
   const field = boundFields(stage, change, problems);
   const gears = `${path}.gears`;
   return (
     <>
       <div className={styles.row}>
-        <FieldText label="Called" {...field("name", `${path}.name`)} />
+        {!unnamed && <FieldText label="Called" {...field("name", `${path}.name`)} />}
         {stage.inside === "stepless" && (
           <>
             <FieldText label="Lowest ratio" numeric {...field("low", `${gears}.stepless.low`)} />

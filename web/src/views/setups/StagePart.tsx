@@ -7,7 +7,8 @@ import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import type { FieldProblem, Stage } from "../../api/client";
-import { emptyStage, type Inside, type SetDraft, type StageDraft } from "../../drafts/setupDraft";
+import { emptyStage, type Inside, type StageDraft } from "../../drafts/setupDraft";
+import { startedInside } from "../../drafts/startedInside";
 import { PartPanel } from "./PartPanel";
 import { stageFields } from "./places";
 import { GearFields, isLong, SprocketFields } from "./StageFields";
@@ -133,7 +134,7 @@ function StageMenu({ stage, index, stages, change, onChange, onSave }: MenuProps
             ]
           : (Object.keys(MAKE) as Inside[])
               .filter((inside) => inside !== stage.inside)
-              .map((inside) => entry(MAKE[inside], () => change(started(stage, inside))))}
+              .map((inside) => entry(MAKE[inside], () => change(startedInside(stage, inside))))}
         {stage.kind === "sprockets" &&
           entry(stage.fixed ? "Put a freewheel behind it" : "No freewheel: fixed", () =>
             change({ fixed: !stage.fixed }),
@@ -178,37 +179,6 @@ const WAYS: { by: StageDraft["changedBy"]; label: string }[] = [
   { by: "back-pedal", label: "Changed by pedalling back" },
   { by: "speed", label: "Changes by itself at a speed" },
 ];
-
-/** What a stage starts from inside; whatever stood in the other fields is kept there. */
-function started(stage: StageDraft, inside: Inside): Partial<StageDraft> {
-  const entries = words(stage.ratios);
-  switch (inside) {
-    case "stepless":
-      return {
-        inside,
-        low: stage.low || (entries[0] ?? ""),
-        high: stage.high || (entries[entries.length - 1] ?? ""),
-      };
-    case "layshaft":
-      return {
-        inside,
-        trains: stage.trains.some(Boolean) ? stage.trains : ["24/40 32/32 40/24", "30/34 32/32"],
-      };
-    case "epicyclic":
-      return { inside, sets: stage.sets.some((set) => set.sun) ? stage.sets : [STARTING_SET] };
-    case "ratios":
-      return { inside, ratios: stage.ratios || "1" };
-  }
-}
-
-const STARTING_SET: SetDraft = {
-  sun: "24",
-  ring: "60",
-  planet: "",
-  planets: "3",
-  held: "sun",
-  uses: ["direct", "up", "down"],
-};
 
 /** What a stage just added holds: a drive that changes nothing, to be changed at once. */
 function addedStage(kind: Stage["kind"]): StageDraft {

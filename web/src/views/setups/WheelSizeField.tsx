@@ -11,12 +11,12 @@ interface Props {
   value: string;
   problems: FieldProblem[];
   onChange: (beadSeat: string, tyre?: string) => void;
+  /** Where it stands, as errors name it. */
+  place?: string;
 }
 
-const PLACE = "wheel.bead_seat_mm";
-
 /** A wheel's size by its bead seat, by a name, or by what is marked on the tyre. */
-export function WheelSizeField({ value, problems, onChange }: Props) {
+export function WheelSizeField({ value, problems, onChange, place = "wheel.bead_seat_mm" }: Props) {
   // What is typed here is no bead seat until it is read as one.
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
@@ -25,7 +25,7 @@ export function WheelSizeField({ value, problems, onChange }: Props) {
   const { data, isFetching } = useWheelSizes(typed ?? "", open || typed !== null);
   const read = data?.read ?? [];
   const known = !isFetching && typed !== null;
-  const [problem] = problemsAt(problems, PLACE);
+  const [problem] = problemsAt(problems, place);
   const several = known && read.length > 1;
 
   const take = (size: WheelSize) => {
@@ -82,12 +82,12 @@ export function WheelSizeField({ value, problems, onChange }: Props) {
             several
               ? `May be ${read.map((size) => size.bead_seat_mm).join(", ")}: choose one`
               : problem && typed === null
-                ? `${sentence(problem, PLACE, value)} Or type what the tyre says, such as 42-622.`
+                ? `${sentence(problem, place, value)} Or type what the tyre says, such as 42-622.`
                 : undefined
           }
           slotProps={{
             ...params.slotProps,
-            htmlInput: { ...params.slotProps.htmlInput, "data-place": PLACE, inputMode: "text" },
+            htmlInput: { ...params.slotProps.htmlInput, "data-place": place, inputMode: "text" },
           }}
         />
       )}

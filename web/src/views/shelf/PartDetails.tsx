@@ -1,9 +1,45 @@
+import { useState } from "react";
+import Button from "@mui/material/Button";
 import type { Part, PartRecord } from "../../api/client";
 import { percent, plainRatio } from "../../shell/format";
+import { PartEditor } from "./PartEditor";
+import type { RowActions } from "./PartRow";
 import styles from "./Shelf.module.css";
 
-/** All that is known of a part; what is missing says so. */
-export function PartDetails({ record: { part, figures } }: { record: PartRecord }) {
+interface Props {
+  record: PartRecord;
+  actions: RowActions;
+}
+
+/** All that is known of a part, to be read or changed; what is missing says so. */
+export function PartDetails({ record, actions }: Props) {
+  const [changing, setChanging] = useState(false);
+  if (changing)
+    return (
+      <PartEditor
+        part={record.part}
+        id={`${record.id}.${record.version}`}
+        title={`Change ${record.part.name}`}
+        onSave={(part) => actions.change(record, part)}
+        onClose={() => setChanging(false)}
+      />
+    );
+  return (
+    <>
+      <Facts record={record} />
+      <div className={`${styles.detailActions} no-print`}>
+        <Button size="small" onClick={() => setChanging(true)}>
+          Change it
+        </Button>
+        <Button size="small" onClick={() => actions.copy(record)}>
+          Make another like it
+        </Button>
+      </div>
+    </>
+  );
+}
+
+function Facts({ record: { part, figures } }: { record: PartRecord }) {
   const rows: [string, string][] = [
     ["Gears", gearsOf(part, figures)],
     ["Efficiency", efficiencyOf(part)],

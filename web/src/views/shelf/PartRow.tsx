@@ -1,23 +1,27 @@
-import { useState } from "react";
-import DeleteOutlined from "@mui/icons-material/DeleteOutlined";
-import PushPin from "@mui/icons-material/PushPin";
-import PushPinOutlined from "@mui/icons-material/PushPinOutlined";
-import Button from "@mui/material/Button";
-import IconButton from "@mui/material/IconButton";
-import Menu from "@mui/material/Menu";
-import MenuItem from "@mui/material/MenuItem";
-import { useNavigate } from "react-router";
-import type { JobRecord, PartRecord, SetupRecord } from "../../api/client";
-import { useShelfActions } from "../../api/shelf";
+import { memo, useState } from "react";
+import type { PartRecord } from "../../api/client";
 import { percent, plainRatio } from "../../shell/format";
-import { Letter } from "../../shell/Letter";
-import { useNotify } from "../../shell/Notices";
 import { useUnits } from "../../shell/units";
 import tables from "../../shell/table.module.css";
 import { PartDetails } from "./PartDetails";
 import styles from "./Shelf.module.css";
 
-export function PartRow({ job, record }: { job: JobRecord; record: PartRecord }) {
+/** What can be done with a part; the same for every row, so that rows need not be drawn again. */
+export interface RowActions {
+  use: ((record: PartRecord, from: HTMLElement) => void) | null;
+  pin: (record: PartRecord) => void;
+  takeOff: (record: PartRecord) => void;
+  copy: (record: PartRecord) => void;
+  change: (record: PartRecord, part: PartRecord["part"]) => Promise<unknown>;
+}
+
+interface Props {
+  record: PartRecord;
+  actions: RowActions;
+}
+
+/** A part with its figures. Plain elements: hundreds of rows come and go with every letter that is typed. */
+export const PartRow = memo(function PartRow({ record, actions }: Props) {
   const { part, figures, pinned } = record;
   const [open, setOpen] = useState(false);
   const units = useUnits();
@@ -26,7 +30,7 @@ export function PartRow({ job, record }: { job: JobRecord; record: PartRecord })
       <tr>
         <th scope="row">
           <button type="button" className={styles.name} aria-expanded={open} onClick={() => setOpen(!open)}>
-            {pinned && <PushPin fontSize="inherit" aria-label="Pinned" />}
+            {pinned && <Icon path={PINNED} label="Pinned" />}
             {part.name}
           </button>
           <span className={styles.kind}>{part.kind}</span>
@@ -37,100 +41,65 @@ export function PartRow({ job, record }: { job: JobRecord; record: PartRecord })
         <td>{typeof part.mass_kg === "number" ? units.partMass(part.mass_kg) : "—"}</td>
         <td>{typeof part.price === "number" ? plainRatio(part.price) : "—"}</td>
         <td className="no-print">
-          <RowActions job={job} record={record} />
+          <span className={styles.rowActions}>
+            {actions.use && part.kind !== "motor" && (
+              <button
+                type="button"
+                className={styles.act}
+                aria-haspopup="menu"
+                aria-label={`Put ${part.name} into a setup`}
+                onClick={(event) => actions.use?.(record, event.currentTarget)}
+              >
+                Use in…
+              </button>
+            )}
+            <button
+              type="button"
+              className={styles.act}
+              aria-label={pinned ? `Unpin ${part.name}` : `Pin ${part.name}`}
+              title={pinned ? "Unpin" : "Pin to the top"}
+              onClick={() => actions.pin(record)}
+            >
+              <Icon path={pinned ? PINNED : PIN} />
+            </button>
+            <button
+              type="button"
+              className={styles.act}
+              aria-label={`Take ${part.name} off the shelf`}
+              title="Delete"
+              onClick={() => actions.takeOff(record)}
+            >
+              <Icon path={BIN} />
+            </button>
+          </span>
         </td>
       </tr>
       {open && (
         <tr>
           <td colSpan={7} className={styles.details}>
-            <PartDetails record={record} />
+            <PartDetails record={record} actions={actions} />
           </td>
         </tr>
       )}
     </>
   );
-}
+});
 
-function RowActions({ job, record }: { job: JobRecord; record: PartRecord }) {
-  const { pin, remove, restore } = useShelfActions();
-  const notify = useNotify();
-  const { name } = record.part;
-  const failed = (what: string) => (error: Error) => notify({ text: `${what}: ${error.message}` });
-  const putAway = () =>
-    remove.mutateAsync(record.id).then(
-      () =>
-        notify({
-          text: `“${name}” was taken off the shelf.`,
-          action: {
-            label: "Put it back",
-            run: () => void restore.mutateAsync(record.id).catch(failed(`“${name}” was not put back`)),
-          },
-        }),
-      failed(`“${name}” was not taken off`),
-    );
+function Icon({ path, label }: { path: string; label?: string }) {
   return (
-    <span className={styles.rowActions}>
-      <UseMenu job={job} record={record} />
-      <IconButton
-        size="small"
-        aria-label={record.pinned ? `Unpin ${name}` : `Pin ${name}`}
-        title={record.pinned ? "Unpin" : "Pin to the top"}
-        onClick={() =>
-          pin.mutate(
-            { id: record.id, pinned: !record.pinned },
-            { onError: failed(`“${name}” was not ${record.pinned ? "unpinned" : "pinned"}`) },
-          )
-        }
-      >
-        {record.pinned ? <PushPin fontSize="small" /> : <PushPinOutlined fontSize="small" />}
-      </IconButton>
-      <IconButton
-        size="small"
-        aria-label={`Take ${name} off the shelf`}
-        title="Delete"
-        onClick={() => void putAway()}
-      >
-        <DeleteOutlined fontSize="small" />
-      </IconButton>
-    </span>
+    <svg
+      viewBox="0 0 24 24"
+      className={styles.icon}
+      role={label && "img"}
+      aria-label={label}
+      aria-hidden={!label}
+    >
+      <path d={path} />
+    </svg>
   );
 }
 
-/** Puts a copy of the part into one of the job's setups. */
-function UseMenu({ job, record }: { job: JobRecord; record: PartRecord }) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { use } = useShelfActions();
-  const navigate = useNavigate();
-  const notify = useNotify();
-  const into = (setup: SetupRecord) => {
-    setAnchor(null);
-    use.mutateAsync({ id: record.id, job_id: job.id, setup_id: setup.id, version: setup.version }).then(
-      () => {
-        notify({ text: `“${record.part.name}” is now in ${setup.letter}; undo takes it out again.` });
-        void navigate(`/jobs/${job.id}/setups/${setup.id}`);
-      },
-      (error: Error) => notify({ text: `Not put into ${setup.letter}: ${error.message}` }),
-    );
-  };
-  if (job.setups.length === 0 || record.part.kind === "motor") return null;
-  return (
-    <>
-      <Button
-        size="small"
-        aria-haspopup="menu"
-        aria-label={`Put ${record.part.name} into a setup`}
-        onClick={(event) => setAnchor(event.currentTarget)}
-      >
-        Use in…
-      </Button>
-      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {job.setups.map((setup) => (
-          <MenuItem key={setup.id} onClick={() => into(setup)} className={styles.choice}>
-            <Letter letter={setup.letter} />
-            {setup.setup.name}
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
-  );
-}
+// A pin through the list, with its head filled once it holds; and a bin.
+const PINNED = "M8 3h8v2l-1.2 1v5l3.2 3v2h-5v5l-1 1-1-1v-5H6v-2l3.2-3V6L8 5z";
+const PIN = "M8 3h8v2l-1.2 1v5l3.2 3v2h-5v5l-1 1-1-1v-5H6v-2l3.2-3V6L8 5zM11 6v5.7L9 14h6l-2-2.3V6z";
+const BIN = "M9 3h6l1 2h4v2H4V5h4zM6 9h12l-1 12H7zM8.2 11l.7 8h6.2l.7-8z";

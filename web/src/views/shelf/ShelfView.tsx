@@ -1,41 +1,52 @@
-import { useMemo, useState } from "react";
-import FileDownloadOutlined from "@mui/icons-material/FileDownloadOutlined";
+import { useDeferredValue, useMemo, useState } from "react";
+import Add from "@mui/icons-material/Add";
 import FileOpenOutlined from "@mui/icons-material/FileOpenOutlined";
-import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
-import TextField from "@mui/material/TextField";
-import ToggleButton from "@mui/material/ToggleButton";
-import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import type { Part } from "../../api/client";
 import { useShelf, useShelfActions } from "../../api/shelf";
+import { newPart } from "../../drafts/partDraft";
+import { usePartsHere } from "../../exchange/BringInContext";
+import { SaveMenu } from "../../exchange/SaveMenu";
+import { shelfSavings } from "../../exchange/savings";
 import { FileInput, useFileInput } from "../../shell/FileInput";
 import { useJobOfView } from "../../shell/JobFrame";
 import { useNotify } from "../../shell/Notices";
 import { Failure, Loading } from "../../shell/Status";
 import { ViewHeading } from "../../shell/ViewHeading";
-import { found, KINDS, ordered, type Kind, type Order } from "./finding";
+import { FindFields } from "./FindFields";
+import { found, indexed, KINDS, ordered, shareSpanOf, spanOf, type Kind, type Order } from "./finding";
+import { ImportState } from "./ImportState";
+import { PartEditor } from "./PartEditor";
 import styles from "./Shelf.module.css";
 import { ShelfTable } from "./ShelfTable";
+import { useShelfImport } from "./useShelfImport";
 
-/** Parts saved to be used again, to be searched, sorted and put into setups. */
+const NOTHING = { text: "", kind: null, gears: "", range: "" };
+
+/** Parts saved to be used again, to be searched, sorted, changed and put into setups. */
 export function ShelfView() {
   const job = useJobOfView();
   const { data: parts, error, refetch } = useShelf();
-  const { bringIn } = useShelfActions();
-  const notify = useNotify();
+  const { add } = useShelfActions();
   const file = useFileInput();
-  const [text, setText] = useState("");
-  const [kind, setKind] = useState<Kind | null>(null);
+  const taking = useShelfImport();
+  const notify = useNotify();
+  usePartsHere(taking.take);
+  const [asked, setAsked] = useState<Asked>(NOTHING);
   const [order, setOrder] = useState<Order>({ by: "name", down: false });
-  const shown = useMemo(() => ordered(found(parts ?? [], text, kind), order), [parts, text, kind, order]);
-  // One after the other; the first that is refused is said, and those behind it are left.
-  const take = async (files: File[]) => {
-    let added = 0;
-    try {
-      for (const file of files) added += (await bringIn.mutateAsync(file)).length;
-    } catch {
-      // It is said above the parts.
-    }
-    if (added > 0) notify({ text: `${added} parts were added.` });
+  const [making, setMaking] = useState<Part | null>(null);
+  const index = useMemo(() => ordered(indexed(parts ?? []), order), [parts, order]);
+  const shown = useMemo(
+    () =>
+      found(index, { ...asked, gears: spanOf(asked.gears) ?? null, range: shareSpanOf(asked.range) ?? null }),
+    [index, asked],
+  );
+  const listed = useDeferredValue(shown);
+  const make = async (part: Part) => {
+    const made = await add.mutateAsync(part);
+    notify({ text: `“${made.part.name}” is on the shelf.` });
   };
   return (
     <>
@@ -44,44 +55,37 @@ export function ShelfView() {
         text="Parts saved to be used again; a setup that takes one takes a copy."
         actions={
           <>
-            <Button startIcon={<FileOpenOutlined />} loading={bringIn.isPending} onClick={file.pick}>
+            <NewPart onKind={(kind) => setMaking(newPart(kind))} />
+            <Button startIcon={<FileOpenOutlined />} onClick={file.pick}>
               From a file
             </Button>
-            <Button startIcon={<FileDownloadOutlined />} href="/api/shelf/file" download>
-              Save as a file
-            </Button>
+            <SaveMenu groups={[shelfSavings()]} />
           </>
         }
       />
-      <FileInput label="Shelf file" input={file.input} onFiles={(files) => void take(files)} />
-      {bringIn.error && (
-        <Alert severity="error" onClose={() => bringIn.reset()}>
-          This file was not added: {bringIn.error.message}
-        </Alert>
-      )}
-      <div className={`${styles.finding} no-print`} role="search">
-        <TextField
-          className={styles.search}
-          label="Find"
-          value={text}
-          placeholder="hub oil"
-          onChange={(event) => setText(event.target.value)}
+      <FileInput label="Shelf file" input={file.input} onFiles={taking.take} />
+      {taking.current && (
+        <ImportState
+          current={taking.current}
+          onStop={taking.stop}
+          onLeave={taking.leave}
+          onSkip={taking.skipBad}
         />
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={kind}
-          aria-label="Kind"
-          className={styles.kinds}
-          onChange={(_event, next: Kind | null) => setKind(next)}
-        >
-          {(Object.keys(KINDS) as Kind[]).map((each) => (
-            <ToggleButton key={each} value={each}>
-              {KINDS[each]}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
-      </div>
+      )}
+      {making && (
+        <section className={styles.making}>
+          <h3>New {making.kind}</h3>
+          <PartEditor
+            key={making.kind + making.name}
+            part={making}
+            id={`new.${making.kind}.${making.name}`}
+            title={`New ${making.kind}`}
+            onSave={make}
+            onClose={() => setMaking(null)}
+          />
+        </section>
+      )}
+      <FindFields asked={asked} onAsk={setAsked} />
       {error && <Failure error={error} retry={refetch} />}
       {!parts && !error && <Loading what="the shelf" />}
       {parts && (
@@ -90,17 +94,53 @@ export function ShelfView() {
             {shown.length === parts.length
               ? `${parts.length} parts`
               : `${shown.length} of ${parts.length} parts`}
+            {shown.length === 0 && parts.length > 0 && (
+              <Button onClick={() => setAsked(NOTHING)}>Show all again</Button>
+            )}
           </p>
           {parts.length === 0 ? (
             <p>
-              The shelf is empty. Save a part from a setup, by the menu of its stage, or take parts in from a
-              file.
+              The shelf is empty. Save a part from a setup, by the menu of its stage, make a new one, or take
+              parts in from a file.
             </p>
           ) : (
-            <ShelfTable job={job} parts={shown} order={order} onOrder={setOrder} />
+            <ShelfTable job={job} parts={listed} order={order} onOrder={setOrder} onCopy={setMaking} />
           )}
         </>
       )}
+    </>
+  );
+}
+
+export interface Asked {
+  text: string;
+  kind: Kind | null;
+  gears: string;
+  range: string;
+}
+
+function NewPart({ onKind }: { onKind: (kind: Kind) => void }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button startIcon={<Add />} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        New part
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {(Object.keys(KINDS) as Kind[])
+          .filter((kind) => kind !== "motor")
+          .map((kind) => (
+            <MenuItem
+              key={kind}
+              onClick={() => {
+                setAnchor(null);
+                onKind(kind);
+              }}
+            >
+              {KINDS[kind].slice(0, -1).replace(/xe$/, "x")}
+            </MenuItem>
+          ))}
+      </Menu>
     </>
   );
 }

@@ -1,0 +1,30 @@
+import { useId } from "react";
+import TextField from "@mui/material/TextField";
+
+interface Props {
+  label: string;
+  value: string;
+  choices: { value: string; label: string }[];
+  onChange: (value: string) => void;
+}
+
+/** One of a few things to choose from. */
+export function ChoiceField({ label, value, choices, onChange }: Props) {
+  const id = useId();
+  return (
+    <TextField
+      select
+      id={id}
+      label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      slotProps={{ select: { native: true } }}
+    >
+      {choices.map((choice) => (
+        <option key={choice.value} value={choice.value}>
+          {choice.label}
+        </option>
+      ))}
+    </TextField>
+  );
+}

@@ -1,0 +1,13 @@
+/** What came of taking parts in: "3 parts were added; 2 more are on the shelf already". */
+export function addedParts({ added, known }: { added: string[]; known: number }): string {
+  return [
+    ...(added.length > 0 || known === 0
+      ? [added.length === 1 ? "1 part was added" : `${added.length} parts were added`]
+      : []),
+    ...(known > 0
+      ? [
+          `${known} ${added.length > 0 ? "more " : ""}${known === 1 ? "part is" : "parts are"} on the shelf already`,
+        ]
+      : []),
+  ].join("; ");
+}

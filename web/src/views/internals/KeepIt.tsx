@@ -1,0 +1,92 @@
+import { useState } from "react";
+import Button from "@mui/material/Button";
+import Divider from "@mui/material/Divider";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import { useNavigate } from "react-router";
+import type { JobRecord, Part, Stage } from "../../api/client";
+import { useAddSetup } from "../../api/jobs";
+import { useShelfActions } from "../../api/shelf";
+import { gearsOf, type StageDraft } from "../../drafts/setupDraft";
+import { useNotify } from "../../shell/Notices";
+import { startedFrom } from "../setups/startingPoints";
+
+type Kind = "hub" | "gearbox";
+
+/** Makes a setup or a part on the shelf of what was tried, as a hub or as a gearbox at the cranks. */
+export function KeepIt({ job, stage }: { job: JobRecord; stage: StageDraft }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const addSetup = useAddSetup(job.id);
+  const { add: addPart } = useShelfActions();
+  const navigate = useNavigate();
+  const notify = useNotify();
+  const gears = gearsOf(stage);
+
+  const makeSetup = (kind: Kind) => {
+    const inside = { kind, gears } as Stage;
+    const sprockets: Stage = {
+      kind: "sprockets",
+      drive: "chain",
+      front: [42],
+      rear: [kind === "hub" ? 20 : 34],
+    };
+    const path = kind === "hub" ? [sprockets, inside] : [inside, sprockets];
+    const taken = job.setups.map((record) => record.setup.name);
+    const setup = startedFrom({ name: NAMES[kind], path }, job.setups[0]?.setup, taken);
+    addSetup.mutate(JSON.stringify(setup), {
+      onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`),
+      onError: (error) => notify({ text: `No setup was made: ${error.message}` }),
+    });
+  };
+  const makePart = (kind: Kind) =>
+    addPart.mutate({ kind, name: partName(kind, stage), gears } as Part, {
+      onSuccess: ({ part }) =>
+        notify({
+          text: `“${part.name}” is on the shelf.`,
+          action: { label: "See it there", run: () => void navigate(`/jobs/${job.id}/shelf`) },
+        }),
+      onError: (error) => notify({ text: `Not put on the shelf: ${error.message}` }),
+    });
+
+  const entry = (label: string, act: () => void) => (
+    <MenuItem
+      key={label}
+      onClick={() => {
+        setAnchor(null);
+        act();
+      }}
+    >
+      {label}
+    </MenuItem>
+  );
+  return (
+    <span className="no-print">
+      <Button
+        aria-haspopup="menu"
+        loading={addSetup.isPending || addPart.isPending}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        Keep it…
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {entry("On the shelf, as a hub", () => makePart("hub"))}
+        {entry("On the shelf, as a gearbox", () => makePart("gearbox"))}
+        <Divider />
+        {entry("In a new setup, as a hub", () => makeSetup("hub"))}
+        {entry("In a new setup, as a gearbox", () => makeSetup("gearbox"))}
+      </Menu>
+    </span>
+  );
+}
+
+const NAMES: Record<Kind, string> = { hub: "Hub from its teeth", gearbox: "Gearbox from its teeth" };
+
+/** By what it is: "hub, set of 24 and 60" or "gearbox, trains of 3 and 2". */
+function partName(kind: Kind, { inside, sets, trains }: StageDraft): string {
+  const words = (text: string) => text.split(/\s+/).filter(Boolean);
+  const what =
+    inside === "layshaft"
+      ? `trains of ${trains.map((train) => words(train).length).join(" and ")}`
+      : sets.map(({ sun, ring }) => `set of ${sun} and ${ring}`).join(", ");
+  return `${kind}, ${what}`.slice(0, 120);
+}

@@ -1,0 +1,158 @@
+import { useEffect, useState } from "react";
+import Alert from "@mui/material/Alert";
+import Button from "@mui/material/Button";
+import { Refused, type FieldProblem, type Part } from "../../api/client";
+import { partDraft, partOf, type PartDraft } from "../../drafts/partDraft";
+import { boundFields } from "../../shell/boundFields";
+import { problemsElsewhere } from "../../shell/problems";
+import { useUnits } from "../../shell/units";
+import { MadeBy } from "./MadeBy";
+import styles from "./PartEditor.module.css";
+import { StatedFields } from "./StatedFields";
+
+interface Props {
+  part: Part;
+  /** What is typed is kept under this until it is saved or left. */
+  id: string;
+  title: string;
+  onSave: (part: Part) => Promise<unknown>;
+  onClose: () => void;
+}
+
+/** All of a part, to be changed; nothing is kept before it is saved, and what is refused stays as it was typed. */
+export function PartEditor({ part, id, title, onSave, onClose }: Props) {
+  const { system } = useUnits();
+  const [draft, setDraft, forget] = useKeptDraft(id, () => partDraft(part, system));
+  const [error, setError] = useState<Error | null>(null);
+  const [busy, setBusy] = useState(false);
+  const problems = error instanceof Refused ? error.details.problems.map(inPart) : [];
+  const change = (patch: Partial<PartDraft>) => setDraft({ ...draft, ...patch });
+  const field = boundFields(draft, change, problems);
+  const save = async () => {
+    setBusy(true);
+    try {
+      await onSave(partOf(draft));
+      forget();
+      onClose();
+    } catch (refused) {
+      setError(refused as Error);
+      setBusy(false);
+    }
+  };
+  const elsewhere =
+    error instanceof Refused && problems.length > 0
+      ? problemsElsewhere(problems, PLACES).map(
+          ({ where, what }) => `${where.replace(/^part\.?/, "")} ${what}`,
+        )
+      : error
+        ? [error.message, ...(isStale(error) ? ["Save again to write yours over it, or leave it."] : [])]
+        : [];
+  return (
+    <form
+      className={styles.editor}
+      aria-label={title}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <MadeBy draft={draft} change={change} problems={problems} field={field} />
+      <StatedFields field={field} draft={draft} change={change} />
+      {elsewhere.length > 0 && (
+        <Alert severity="error">
+          {elsewhere.map((said) => (
+            <p key={said}>{said}</p>
+          ))}
+        </Alert>
+      )}
+      <div className={styles.actions}>
+        <Button
+          onClick={() => {
+            forget();
+            onClose();
+          }}
+        >
+          Leave it
+        </Button>
+        <Button type="submit" variant="contained" loading={busy}>
+          Save
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+const isStale = (error: Error): boolean => error instanceof Refused && error.details.status === 409;
+
+export type PartField = ReturnType<typeof boundFields<PartDraft>>;
+
+/** A problem at the place of its field. Shares are typed in percent, and so bounded in percent. */
+const inPart = ({ where, what }: FieldProblem): FieldProblem => ({
+  where: where ? `part.${where}` : "part",
+  what: where.startsWith("efficiency.") ? what.replace("at most 1", "at most 100 %") : what,
+});
+
+/** The places of the fields, which show their problems themselves. */
+const PLACES = [
+  "name",
+  "gears.ratios",
+  "gears.names",
+  "gears.stepless.low",
+  "gears.stepless.high",
+  "gears.stepless.steps",
+  "gears.layshaft",
+  "gears.epicyclic",
+  "change.trigger_kmh",
+  "teeth",
+  "crank_mm",
+  "wheel.bead_seat_mm",
+  "wheel.tyre_mm",
+  "wheel.rollout_mm",
+  "efficiency.low",
+  "efficiency.typical",
+  "efficiency.high",
+  "mass_kg",
+  "price",
+  "limits.primary_ratio_min",
+  "limits.primary_ratio_min_heavy",
+  "limits.input_torque_max_nm",
+  "limits.system_mass_max_kg",
+  "lubricant",
+  "behaviour.automatic",
+  "behaviour.loud_gears",
+  "notes",
+].map((place) => `part.${place}`);
+
+/** A draft that outlives a reload of the page, until it is forgotten. */
+function useKeptDraft(id: string, start: () => PartDraft) {
+  const key = `kettledrum.part.${id}`;
+  const [draft, setDraft] = useState<PartDraft>(() => {
+    try {
+      const kept = sessionStorage.getItem(key);
+      return kept ? (JSON.parse(kept) as PartDraft) : start();
+    } catch {
+      return start();
+    }
+  });
+  const [touched, setTouched] = useState(false);
+  useEffect(() => {
+    try {
+      if (touched) sessionStorage.setItem(key, JSON.stringify(draft));
+    } catch {
+      // Without storage, it lasts as long as the page.
+    }
+  }, [key, draft, touched]);
+  const put = (next: PartDraft) => {
+    setTouched(true);
+    setDraft(next);
+  };
+  const forget = () => {
+    setTouched(false);
+    try {
+      sessionStorage.removeItem(key);
+    } catch {
+      // Nothing was kept.
+    }
+  };
+  return [draft, put, forget] as const;
+}
