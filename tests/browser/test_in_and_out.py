@@ -12,7 +12,8 @@ from test_setups import field, open_setup
 
 from examples import NINE_SPEED_HUB, brief, setup
 from kettledrum.core import Brief, validate
-from kettledrum.formats import pack, read_any
+from kettledrum.demo import stock
+from kettledrum.formats import Everything, pack, read_any
 from serving import Served
 
 REFUSED = pytest.mark.parametrize("expected_errors", [{"422", "413"}], ids=["refused on purpose"])
@@ -49,11 +50,11 @@ def test_a_setup_that_is_dropped_goes_into_the_open_job(page, demo):
     page.goto(demo.address)
     expect(page.get_by_role("listbox")).to_have_count(7)
     page.evaluate(DRAG)
-    expect(page.get_by_text("Drop a setup, a job or an archive")).to_be_visible()
+    expect(page.get_by_text("Drop a setup, a job, parts or an archive")).to_be_visible()
     drop(page, "nine.json", NINE_SPEED_HUB)
     expect(page.get_by_text("“Nine-speed hub, 44 × 19” was added as H.")).to_be_visible()
     expect(page.get_by_label("Name of the setup")).to_have_value("Nine-speed hub, 44 × 19")
-    expect(page.get_by_text("Drop a setup, a job or an archive")).to_be_hidden()
+    expect(page.get_by_text("Drop a setup, a job, parts or an archive")).to_be_hidden()
     # A second one of the name gets a number, and undo takes it out again.
     drop(page, "nine.json", NINE_SPEED_HUB)
     expect(page.get_by_label("Name of the setup")).to_have_value("Nine-speed hub, 44 × 19 2")
@@ -66,14 +67,18 @@ def test_an_archive_that_is_dropped_adds_all_its_jobs_and_can_be_taken_back(page
     page.goto(demo.address)
     jobs = [validate(Brief, {**brief(setup()), "name": name}) for name in ("Wax run", "Mead run")]
     file = tmp_path / "all.zip"
-    file.write_bytes(pack(jobs, "2026-05-01T08:00:00Z"))
+    parts = [part.model_copy(update={"name": f"{part.name}, mine"}) for part in stock()[:3]]
+    file.write_bytes(pack(Everything(jobs, parts), "2026-05-01T08:00:00Z"))
     page.get_by_role("link", name="Job").click()
     page.get_by_label("Job file").set_input_files(file)
-    expect(page.get_by_text("2 jobs were added.")).to_be_visible()
+    expect(page.get_by_text("2 jobs were added; 3 parts were added.")).to_be_visible()
+    shelf = len(demo.get("api/shelf"))
     expect(page.get_by_label("Name of the job")).to_have_value("Wax run")
     page.get_by_role("button", name="Take it back").click()
+    expect(page.get_by_text("It was taken back.")).to_be_visible()
     expect(page.get_by_label("Name of the job")).to_have_value("Honey round")
     assert [job["name"] for job in demo.get("api/jobs")] == ["Honey round"]
+    assert len(demo.get("api/shelf")) == shelf - 3
 
 
 def test_what_is_pasted_comes_in_unless_a_field_has_the_focus(page, demo):
@@ -119,9 +124,10 @@ def test_everything_goes_out_in_an_archive(page, demo):
     page.goto(demo.address)
     page.get_by_role("link", name="Job").click()
     with page.expect_download() as download:
-        page.get_by_role("link", name="Save all jobs in one archive").click()
-    [job] = read_any(download.value.path().read_bytes())
-    assert (job.name, len(job.setups)) == ("Honey round", 7)
+        page.get_by_role("link", name="Save all jobs and parts in one archive").click()
+    held = read_any(download.value.path().read_bytes())
+    assert [(job.name, len(job.setups)) for job in held.jobs] == [("Honey round", 7)]
+    assert len(held.parts) == len(demo.get("api/shelf"))
 
 
 def save_as(page: Page, what: str) -> tuple[str, bytes]:
@@ -194,7 +200,8 @@ def test_a_damaged_store_is_offered_back(page, tmp_path):
     notice = page.get_by_role("alert").filter(has_text="was damaged")
     expect(notice).to_contain_text(re.compile("kept aside as kettledrum-damaged-"))
     expect(notice).to_contain_text(
-        "“Honey round”, “Drives of the valley”, with 20 setups. Lost: 1 job or setup"
+        "“Honey round”, “Drives of the valley”, with 20 setups; 36 parts of the shelf. "
+        "Lost: 1 job, setup or part"
     )
     notice.get_by_role("button", name="Bring it back").click()
     expect(page.get_by_role("heading", level=1)).to_have_text("Honey round")

@@ -9,7 +9,7 @@ from kettledrum.core.connected import backwards_checks
 from kettledrum.core.inside_checks import Check, inside_checks
 from kettledrum.core.path import Combination, StageOptions, combinations, path_options
 from kettledrum.core.setup import Setup
-from kettledrum.core.shift_order import crossed_options, is_a_step_above, moves, usual_order
+from kettledrum.core.shift_order import crossed_options, is_a_step_above, moves, settings_of, usual_order
 from kettledrum.core.stage import SprocketsStage
 from kettledrum.core.wear import Wear, wear
 
@@ -156,16 +156,17 @@ def _gears(setup: Setup, cadence_rpm: tuple[float, float], ends: list[_End]) -> 
     gain = setup.wheel.diameter_m * 1000 / 2 / setup.cranks.length_mm
     low, high = (cadence * 60 / 1000 for cadence in cadence_rpm)
     return [
+        # In the order of the fields: with names, a path of hundreds would take a quarter longer.
         Gear(
-            label=label,
-            ratio=ratio,
-            development_m=(development_m := ratio * circumference_m),
-            gear_inches=ratio * inches,
-            gain_ratio=ratio * gain,
-            speed_kmh=(development_m * low, development_m * high),
-            step=None,
-            overlaps=None,
-            choice=choice,
+            label,
+            ratio,
+            (development_m := ratio * circumference_m),
+            ratio * inches,
+            ratio * gain,
+            (development_m * low, development_m * high),
+            None,
+            None,
+            choice,
         )
         for label, ratio, choice in ends
     ]
@@ -187,11 +188,13 @@ def _mark_steps(gears: list[Gear]) -> None:
 
 def _mark_shifts(gears: list[Gear], stages: list[StageOptions]) -> None:
     """Fills in what moves in each shift, and where the chain is crossed."""
-    crossed = [crossed_options(stage) for stage in stages]
-    for gear in gears if any(crossed) else []:
-        gear.crossed = any(place in bad for place, bad in zip(gear.choice, crossed, strict=True))
-    for before, gear in pairwise(gears):
-        gear.moves = moves(stages, before.choice, gear.choice)
+    for place, stage in enumerate(stages):
+        if bad := crossed_options(stage):
+            for gear in gears:
+                gear.crossed = gear.crossed or gear.choice[place] in bad
+    settings = settings_of(stages, [gear.choice for gear in gears])
+    for gear, before, after in zip(gears[1:], settings, settings[1:], strict=False):
+        gear.moves = moves(before, after)
 
 
 def _checks(setup: Setup, stages: list[StageOptions]) -> list[Check]:

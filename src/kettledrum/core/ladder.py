@@ -56,12 +56,17 @@ def _middle(table: GearTable) -> float:
 
 
 def _definite_rungs(table: GearTable) -> list[Rung]:
-    places = [place for place, gear in enumerate(table.gears) if gear.step != 0]
-    cuts = [0.0, *sorted(_triggers(table).values()), FASTEST_KMH]
+    triggers = _triggers(table)
     rungs = []
-    for start, end in pairwise(cuts):
-        open_to = [place for place in places if _is_open(table, place, (start + end) / 2)]
-        rungs += _stretch(table, open_to, start, end)
+    for start, end in pairwise([0.0, *sorted(set(triggers.values())), FASTEST_KMH]):
+        # In which gear each stage that changes by itself stands between these speeds.
+        stands = {stage: int(start >= trigger_kmh) for stage, trigger_kmh in triggers.items()}
+        open_to = {
+            gear.ratio: place
+            for place, gear in reversed(list(enumerate(table.gears)))
+            if all(gear.choice[stage] == option for stage, option in stands.items())
+        }
+        rungs += _stretch(table, sorted(open_to.values()), start, end)
     return rungs
 
 
@@ -72,12 +77,6 @@ def _triggers(table: GearTable) -> dict[int, float]:
         for place, stage in enumerate(table.stages)
         if stage.change is not None and stage.change.trigger_kmh is not None and len(stage.options) == 2
     }
-
-
-def _is_open(table: GearTable, place: int, speed_kmh: float) -> bool:
-    """Whether the stages that change by themselves stand so that a gear can be ridden at a speed."""
-    choice = table.gears[place].choice
-    return all(choice[stage] == (speed_kmh >= trigger_kmh) for stage, trigger_kmh in _triggers(table).items())
 
 
 def _stretch(table: GearTable, places: list[int], start_kmh: float, end_kmh: float) -> list[Rung]:

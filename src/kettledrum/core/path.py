@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 from itertools import product
+from operator import itemgetter
 from typing import NamedTuple
 
 from pydantic import BaseModel
@@ -100,16 +101,17 @@ def _stage_options(stage: Stage) -> StageOptions:
 def _pairings(stage: SprocketsStage) -> list[Option]:
     pairings = sorted(stage.pairings, key=lambda pairing: (pairing[0] / pairing[1], pairing))
     fronts, rears = ({pairing[end] for pairing in pairings} for end in (0, 1))
+    paired = stage.pairs is not None
     front_places = {teeth: place for place, teeth in enumerate(sorted(fronts))}
     rear_places = {teeth: place for place, teeth in enumerate(sorted(rears))}
     return [
         Option(
-            label=f"{front} × {rear}",
-            ratio=front / rear,
+            f"{front} × {rear}",
+            front / rear,
             # Where only certain pairings run together, front and rear change as one.
-            setting=(place,) if stage.pairs is not None else (front_places[front], rear_places[rear]),
-            front=front,
-            rear=rear,
+            (place,) if paired else (front_places[front], rear_places[rear]),
+            front,
+            rear,
         )
         for place, (front, rear) in enumerate(pairings)
     ]
@@ -162,7 +164,7 @@ def combinations(stages: list[StageOptions]) -> list[Combination]:
             Combination(ratio, ratio, choice, choice)
             for ratio, choice in zip(map(math.prod, product(*lows)), choices, strict=True)
         ]
-        return sorted(found, key=lambda combination: combination.low)
+        return sorted(found, key=itemgetter(0))
     last = [1 if stage.stepless else 0 for stage in stages]
     spans = []
     for low, choice in zip(map(math.prod, product(*lows)), choices, strict=True):

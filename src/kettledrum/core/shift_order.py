@@ -1,8 +1,9 @@
 """How a path is shifted: what each shift moves, which combinations cross the chain, the usual order."""
 
 from collections.abc import Sequence
+from itertools import chain
 from math import sqrt
-from operator import ne
+from operator import getitem, ne
 
 from kettledrum.core.path import StageOptions
 
@@ -20,13 +21,28 @@ def is_a_step_above(higher: float, lower: float) -> bool:
     return higher / lower >= 1 + DISTINCT_STEP - _ROUNDING
 
 
-def moves(stages: list[StageOptions], before: Choice, after: Choice) -> int:
-    """How many things move in one shift: front and rear derailleur, hub, each train inside a gearbox."""
-    moved = 0
-    for stage, old, new in zip(stages, before, after, strict=True):
-        if old != new:
-            moved += sum(map(ne, stage.options[old].setting, stage.options[new].setting))
-    return moved
+def settings_of(
+    stages: list[StageOptions], choices: Sequence[Choice], *, by_rider: bool = False
+) -> list[tuple[int, ...]]:
+    """What each thing that shifts stands in, gear by gear: both derailleurs, a hub, each train in a gearbox.
+
+    `by_rider`, what each shifter stands in: whatever moves inside a case, the rider has one for it.
+    """
+    own = [
+        [
+            (place,) if by_rider and stage.kind != "sprockets" else option.setting
+            for place, option in enumerate(stage.options)
+        ]
+        for stage in stages
+    ]
+    if len(own) == 1:
+        return [own[0][choice[0]] for choice in choices]
+    return [tuple(chain.from_iterable(map(getitem, own, choice))) for choice in choices]
+
+
+def moves(before: tuple[int, ...], after: tuple[int, ...]) -> int:
+    """How many things move in one shift, from the settings before and after it."""
+    return sum(map(ne, before, after))
 
 
 def crossed_options(stage: StageOptions) -> set[int]:
@@ -59,15 +75,7 @@ def usual_order(
     the middle (geometric) of what both its positions reach without a crossed chain, and then to the first
     gear at least 5 % above. None where fewer or more than two things shift, or a stage is stepless.
     """
-    settings = [
-        [
-            position
-            for stage, place in zip(stages, choice, strict=True)
-            # Whatever moves inside a case, the rider has one shifter for it.
-            for position in (stage.options[place].setting if stage.kind == "sprockets" else (place,))
-        ]
-        for choice in choices
-    ]
+    settings = settings_of(stages, choices, by_rider=True)
     counts = [len(set(column)) for column in zip(*settings, strict=True)]
     shifting = [axis for axis, count in enumerate(counts) if count > 1]
     if len(shifting) != 2 or any(stage.stepless for stage in stages):

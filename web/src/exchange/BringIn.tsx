@@ -127,16 +127,19 @@ function useShowImported(openJob: string | undefined) {
       notify({ text: "The archive holds nothing." });
       return;
     }
+    const notTaken = (error: Error) => notify({ text: `Not all was taken back: ${error.message}` });
     const takeBack = async () => {
       if (parts) await takeOff.mutateAsync(parts.added);
-      if (!first) return;
       // Away from it first: a view of a job that is gone would only say so.
-      await navigate(openJob ? `/jobs/${openJob}/job` : "/jobs/new");
+      if (first) await navigate(openJob ? `/jobs/${openJob}/job` : "/jobs/new");
       for (const job of jobs) await remove.mutateAsync(job.id);
-      if (!openJob) await navigate("/");
+      if (first && !openJob) await navigate("/");
+      notify({ text: "It was taken back." });
     };
     const back =
-      first || parts?.added.length ? { label: "Take it back", run: () => void takeBack() } : undefined;
+      first || parts?.added.length
+        ? { label: "Take it back", run: () => void takeBack().catch(notTaken) }
+        : undefined;
     notify({ text: `${capital(said.join("; "))}.`, ...(back && { action: back }) });
     if (first) void navigate(`/jobs/${first.id}/job`);
   };

@@ -99,7 +99,7 @@ export function JobList({ openId }: { openId: string | undefined }) {
       </ul>
       {jobs.length > 0 && (
         <Button startIcon={<ArchiveOutlined />} href="/api/archive" download>
-          Save all jobs in one archive
+          Save all jobs and parts in one archive
         </Button>
       )}
       {deleted.length > 0 && (

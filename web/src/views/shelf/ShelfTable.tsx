@@ -31,7 +31,7 @@ const COLUMNS: { by: Column; name: string }[] = [
   { by: "price", name: "Price" },
 ];
 /** Rows drawn at once; more are drawn when the page is scrolled to their end. */
-const PAGE = 50;
+const PAGE = 30;
 
 /** The parts that were found; a column's title sorts by it. */
 export function ShelfTable({ job, parts, order, onOrder, onCopy }: Props) {

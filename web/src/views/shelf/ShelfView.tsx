@@ -1,4 +1,4 @@
-import { useDeferredValue, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import Add from "@mui/icons-material/Add";
 import FileOpenOutlined from "@mui/icons-material/FileOpenOutlined";
 import Button from "@mui/material/Button";
@@ -43,7 +43,6 @@ export function ShelfView() {
       found(index, { ...asked, gears: spanOf(asked.gears) ?? null, range: shareSpanOf(asked.range) ?? null }),
     [index, asked],
   );
-  const listed = useDeferredValue(shown);
   const make = async (part: Part) => {
     const made = await add.mutateAsync(part);
     notify({ text: `“${made.part.name}” is on the shelf.` });
@@ -104,7 +103,7 @@ export function ShelfView() {
               parts in from a file.
             </p>
           ) : (
-            <ShelfTable job={job} parts={listed} order={order} onOrder={setOrder} onCopy={setMaking} />
+            <ShelfTable job={job} parts={shown} order={order} onOrder={setOrder} onCopy={setMaking} />
           )}
         </>
       )}
