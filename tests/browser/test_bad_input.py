@@ -77,10 +77,21 @@ def test_what_is_mended_is_saved(page, demo):
     assert stored(demo, "Eight-speed hub")["setup"]["path"][0]["rear"] == [23]
 
 
-def test_too_many_gears_are_said_of_the_path(page, demo):
-    open_setup(page, demo.address, "One ring, twelve sprockets")
-    field(page, "path[0].front").fill(" ".join(str(teeth) for teeth in range(20, 60)))
-    expect(page.get_by_text("path: has 480 gears; one path may have at most 400")).to_be_visible()
+def test_too_many_gears_are_said_of_the_path_and_the_most_are_drawn(page, demo):
+    open_setup(page, demo.address, "Fourteen-speed hub")
+    rear = field(page, "path[0].rear")
+    rear.fill("12-13-14-15-16-17-18-19-20-21-22-23-24")
+    expect(page.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(13 * 14)
+    field(page, "path[0].front").fill("28 38 48")
+    expect(page.get_by_text("path: has 546 gears; one path may have at most 400")).to_be_visible()
+    # 3 × 9 × 14
+    rear.fill("12-13-14-15-16-17-18-19-20")
+    expect(page.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(378)
+    expect(page.get_by_role("group", name="Power path")).to_contain_text("one of 9")
+    saved(page)
+    page.get_by_role("link", name="Line-up").click()
+    lane = page.get_by_role("listbox", name="D, Fourteen-speed hub")
+    expect(lane.get_by_role("option")).to_have_count(378)
 
 
 def test_an_upside_down_band_is_refused_and_the_lanes_stay(page, demo):

@@ -141,6 +141,8 @@ def test_a_part_tells_all_that_is_known_and_what_is_not(shelf):
 
 
 def test_a_part_is_pinned_taken_off_and_put_back(shelf):
+    # The last of them are drawn when the page is scrolled to their end.
+    shelf.mouse.wheel(0, 2000)
     shelf.get_by_role("button", name="Pin stepless hub, narrow").click()
     expect(shelf.locator("tbody th").first).to_contain_text("stepless hub, narrow")
     shelf.reload()

@@ -42,11 +42,11 @@ export const PowerPath = memo(function PowerPath({ table, setup, gear, selected,
         role="group"
         aria-label="Power path"
       >
-        {layout.shafts.map(({ from, to, stage }) => (
+        {layout.shafts.map(({ from, clear, to, stage }) => (
           <g key={stage + from}>
             <line x1={from} x2={to} y1={AXIS} y2={AXIS} className={styles.shaft} />
-            {to - from > 60 && stage > 0 && to !== layout.wheelX && (
-              <text x={(from + to) / 2} y={AXIS - 12} className={styles.running}>
+            {to - clear > 60 && stage > 0 && to !== layout.wheelX && (
+              <text x={(clear + to) / 2} y={AXIS - 12} className={styles.running}>
                 {ratioAfter(stage).toFixed(2)}
               </text>
             )}

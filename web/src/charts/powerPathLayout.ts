@@ -9,7 +9,8 @@ export interface PathLayout {
   crankX: number;
   pieces: Piece[];
   /** The stretches of shaft between pieces: where, and after which stage. */
-  shafts: { from: number; to: number; stage: number }[];
+  /** Each from axle to axle, and `clear` of what turns on the first from there on. */
+  shafts: { from: number; clear: number; to: number; stage: number }[];
   wheelX: number;
   width: number;
   /** Pixels of radius for one tooth. */
@@ -47,18 +48,18 @@ export function pathLayout(table: ComparedSetup): PathLayout {
       const width = columns * (CELL.width + CELL.gap) - CELL.gap + 2 * CASE_PADDING;
       // A gearbox at the cranks is built round their axle; other cases sit at the end of a shaft.
       const left = stage === 0 ? x - 24 : x + reach + SHAFT;
-      if (stage > 0) shafts.push({ from: x, to: left, stage: stage - 1 });
+      if (stage > 0) shafts.push({ from: x, clear: x + reach, to: left, stage: stage - 1 });
       pieces.push({ kind: "case", stage, x: left, width, columns, options });
       x = left + width;
       reach = 0;
       if (table.stages[stage + 1]?.kind === "sprockets") {
-        shafts.push({ from: x, to: x + SHAFT, stage });
+        shafts.push({ from: x, clear: x, to: x + SHAFT, stage });
         x += SHAFT;
       }
     }
   });
   const wheelX = x + reach + SHAFT + WHEEL;
-  shafts.push({ from: x, to: wheelX, stage: table.stages.length - 1 });
+  shafts.push({ from: x, clear: x + reach, to: wheelX, stage: table.stages.length - 1 });
   return { crankX, pieces, shafts, wheelX, width: wheelX + WHEEL + 20, tooth };
 }
 

@@ -77,7 +77,9 @@ export const PartRow = memo(function PartRow({ record, actions }: Props) {
       {open && (
         <tr>
           <td colSpan={7} className={styles.details}>
-            <PartDetails record={record} actions={actions} />
+            <div className={styles.inView}>
+              <PartDetails record={record} actions={actions} />
+            </div>
           </td>
         </tr>
       )}

@@ -43,6 +43,14 @@ export function StatedFields({ field, draft, change }: Props) {
           onChange={(massAt) => change({ massAt })}
         />
         <FieldText label="Price" numeric {...field("price", "part.price")} />
+        {!geared && (
+          <FieldText
+            label="Mass in all, at most"
+            unit={unit}
+            numeric
+            {...field("systemMassMax", "part.limits.system_mass_max_kg")}
+          />
+        )}
         {geared && <FieldText label="Lubricant" {...field("lubricant", "part.lubricant")} />}
       </Group>
       {geared && (
