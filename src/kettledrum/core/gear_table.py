@@ -192,9 +192,9 @@ def _mark_shifts(gears: list[Gear], stages: list[StageOptions]) -> None:
         if bad := crossed_options(stage):
             for gear in gears:
                 gear.crossed = gear.crossed or gear.choice[place] in bad
-    settings = settings_of(stages, [gear.choice for gear in gears])
-    for gear, before, after in zip(gears[1:], settings, settings[1:], strict=False):
-        gear.moves = moves(before, after)
+    moved = moves(settings_of(stages, [gear.choice for gear in gears]))
+    for gear, count in zip(gears[1:], moved, strict=True):
+        gear.moves = count
 
 
 def _checks(setup: Setup, stages: list[StageOptions]) -> list[Check]:

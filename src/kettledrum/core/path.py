@@ -99,21 +99,20 @@ def _stage_options(stage: Stage) -> StageOptions:
 
 
 def _pairings(stage: SprocketsStage) -> list[Option]:
-    pairings = sorted(stage.pairings, key=lambda pairing: (pairing[0] / pairing[1], pairing))
-    fronts, rears = ({pairing[end] for pairing in pairings} for end in (0, 1))
+    pairings = sorted([(front / rear, front, rear) for front, rear in stage.pairings])
+    fronts = {teeth: place for place, teeth in enumerate(sorted({front for _, front, _ in pairings}))}
+    rears = {teeth: place for place, teeth in enumerate(sorted({rear for _, _, rear in pairings}))}
     paired = stage.pairs is not None
-    front_places = {teeth: place for place, teeth in enumerate(sorted(fronts))}
-    rear_places = {teeth: place for place, teeth in enumerate(sorted(rears))}
     return [
         Option(
             f"{front} × {rear}",
-            front / rear,
+            ratio,
             # Where only certain pairings run together, front and rear change as one.
-            (place,) if paired else (front_places[front], rear_places[rear]),
+            (place,) if paired else (fronts[front], rears[rear]),
             front,
             rear,
         )
-        for place, (front, rear) in enumerate(pairings)
+        for place, (ratio, front, rear) in enumerate(pairings)
     ]
 
 

@@ -40,9 +40,10 @@ def settings_of(
     return [tuple(chain.from_iterable(map(getitem, own, choice))) for choice in choices]
 
 
-def moves(before: tuple[int, ...], after: tuple[int, ...]) -> int:
-    """How many things move in one shift, from the settings before and after it."""
-    return sum(map(ne, before, after))
+def moves(settings: Sequence[tuple[int, ...]]) -> list[int]:
+    """How many things move in each shift from one of these settings to the next."""
+    moved = [map(ne, stands, stands[1:]) for stands in zip(*settings, strict=True)]
+    return list(map(sum, zip(*moved, strict=True)))
 
 
 def crossed_options(stage: StageOptions) -> set[int]:
