@@ -71,6 +71,24 @@ def shelf(page: Page) -> None:
     page.get_by_role("button", name="14-speed hub, oil bath", exact=True).click()
 
 
+def familiar(page: Page) -> None:
+    """What each setup is like among derailleur drives, against one of them."""
+    page.get_by_role("link", name="Setups").click()
+    page.get_by_role("navigation", name="Setups").get_by_role("link", name="One ring, twelve").click()
+    page.get_by_role("button", name="Make reference").click()
+    page.get_by_role("link", name="Line-up").click()
+    page.get_by_text("Gear by gear against G").click()
+    page.get_by_role("heading", name="In familiar terms").evaluate("(it) => it.scrollIntoView()")
+
+
+def part(page: Page) -> None:
+    """A part of the shelf being changed."""
+    page.get_by_role("link", name="Parts").click()
+    page.get_by_label("Range, %").fill("300-400")
+    page.get_by_role("button", name="9-speed hub, grease", exact=True).click()
+    page.get_by_role("button", name="Change it").click()
+
+
 PICTURES = [
     ("line-up", line_up, 1280, "light"),
     ("line-up-dark", line_up, 1280, "dark"),
@@ -82,6 +100,8 @@ PICTURES = [
     ("internals", in_the_valley(internals), 1280, "light"),
     ("internals-phone", in_the_valley(internals), 390, "dark"),
     ("shelf", shelf, 1280, "light"),
+    ("line-up-familiar", familiar, 1280, "light"),
+    ("shelf-part", part, 1280, "dark"),
     ("setups-two-rings", in_the_valley(setup("Two rings")), 1280, "light"),
     ("setups-chaingear", in_the_valley(setup("Chaingear and five")), 1280, "light"),
     ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),
