@@ -105,6 +105,40 @@ def setups(draw: st.DrawFn) -> dict[str, Any]:
     }
 
 
+loads = st.fixed_dictionaries(
+    {},
+    optional={"bike_kg": st.floats(5, 60), "cargo_kg": st.integers(0, 200), "trailer_kg": st.floats(0, 80)},
+)
+rolling = st.sampled_from(
+    [
+        {"crr": 0.008},
+        {"surfaces": [{"surface": "asphalt", "share": 0.7}, {"surface": "gravel", "share": 0.3}]},
+    ]
+)
+drag = st.sampled_from([{"cda_m2": 0.55}, {"posture": "upright"}, {}])
+elsewhere = st.fixed_dictionaries(
+    {},
+    optional={
+        "wind_kmh": st.integers(-40, 40),
+        "altitude_m": st.floats(-400, 5000),
+        "temperature_c": st.integers(-20, 40),
+        "steepest": st.floats(0, 0.6),
+        "steepest_m": st.floats(1, 5000),
+    },
+)
+roads = st.builds(lambda *parts: {**parts[0], **parts[1], **parts[2]}, rolling | st.just({}), drag, elsewhere)
+wants = st.fixed_dictionaries(
+    {},
+    optional={
+        "top_kmh": st.floats(1, 100),
+        "lowest_by": st.sampled_from(["ratio", "gear inches", "physics"]),
+        "lowest_ratio": ratio,
+        "care": st.sampled_from(["little", "some", "much"]),
+        "hand_trouble": st.booleans(),
+    },
+)
+
+
 @st.composite
 def briefs(draw: st.DrawFn) -> dict[str, Any]:
     held = draw(st.lists(setups(), max_size=3, unique_by=lambda setup: setup["name"]))
@@ -114,7 +148,7 @@ def briefs(draw: st.DrawFn) -> dict[str, Any]:
         "name": draw(name),
         "rider": {"mass_kg": draw(st.integers(40, 140)), "power_w": 125, "cadence_rpm": [low, high]},
         "setups": held,
-        **draw(st.fixed_dictionaries({}, optional={"load": kept, "road": kept, "wants": kept})),
+        **draw(st.fixed_dictionaries({}, optional={"load": loads, "road": roads, "wants": wants})),
     }
     if held and draw(st.booleans()):
         found["reference"] = draw(st.sampled_from(held))["name"]

@@ -201,7 +201,11 @@ def test_a_path_that_multiplies_out_to_nonsense_is_refused():
         (("rider", "power_w"), None, "rider.power_w: must be a number from 5 to 2500 W"),
         (("reference",), "Another", "reference: must be the name of one of the setups"),
         (("setups", 0, "path", 0, "front", 0), 3, "setups[0].path[0].front[0]: must be a whole number"),
-        (("load", "bike_kg"), float("nan"), "load.bike_kg: must be a number, not infinite or undefined"),
+        (
+            ("load", "bike_kg"),
+            float("nan"),
+            "load.bike_kg: must be a number from 3 to 300 kg, not infinite or undefined",
+        ),
         (("road",), 12, "road: must be an object in curly brackets"),
         (("notes",), "x" * 20_001, "notes: must be text of 0 to 20000 characters"),
     ],

@@ -1,5 +1,6 @@
 """The store: what was answered is on disk, what was refused changed nothing."""
 
+import json
 import sqlite3
 import threading
 from contextlib import closing
@@ -320,3 +321,25 @@ def test_a_new_store_is_as_the_migrations_would_leave_it(tmp_path):
     upgrade(engine)
     engine.dispose()
     assert shape(tmp_path / "new") == shape(tmp_path / "migrated")
+
+
+def test_what_an_older_version_kept_unread_goes_to_the_notes_and_the_rest_stays(store):
+    job = store.add_job(
+        validate(Brief, {**brief(setup(name="One")), "notes": "Bees.", "load": {"cargo_kg": 31}})
+    )
+    with closing(sqlite3.connect(store.directory / "kettledrum.sqlite")) as connection:
+        [(text,)] = connection.execute("SELECT need FROM job").fetchall()
+        need = {**json.loads(text), "road": {"steepest": 0.14, "mood": "long"}, "wants": {"top_kmh": "fast"}}
+        need["load"]["bike_kg"] = 10_000
+        connection.execute("UPDATE job SET need = ?", (json.dumps(need),))
+        connection.commit()
+    found = store.job(job.id).need
+    assert (found.load.cargo_kg, found.load.bike_kg, found.road.steepest) == (31, None, 0.14)
+    assert found.notes == (
+        "Bees.\nKept from an older version: load.bike_kg = 10000\n"
+        'Kept from an older version: road.mood = "long"\n'
+        'Kept from an older version: wants.top_kmh = "fast"'
+    )
+    # From the next change on it is so on disk as well.
+    store.change_need(job.id, found, store.job(job.id).version)
+    assert store.job(job.id).need == found

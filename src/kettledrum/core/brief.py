@@ -2,10 +2,13 @@
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, JsonValue, model_validator
+from pydantic import AfterValidator, Field, model_validator
 
+from kettledrum.core.load import Load
 from kettledrum.core.quantities import CadenceRpm, MassKg, Model, Name, Notes, PowerW, refused
+from kettledrum.core.road import Road
 from kettledrum.core.setup import Setup
+from kettledrum.core.wants import Wants
 
 MOST_SETUPS = 26
 
@@ -21,7 +24,11 @@ CadenceBand = Annotated[tuple[CadenceRpm, CadenceRpm], AfterValidator(_low_below
 
 
 class Rider(Model):
-    """Who rides: body mass, power held all day, comfortable cadences; `burst_w` and `grind_rpm` are kept."""
+    """Who rides: body mass in kg, power held all day in W, comfortable cadences in rpm.
+
+    `burst_w` is the power held for a minute, `grind_rpm` the cadence below which pedalling is a grind.
+    Raises for a minute's power below that of all day, and for a grind above the lowest comfortable cadence.
+    """
 
     mass_kg: MassKg
     power_w: PowerW
@@ -29,16 +36,26 @@ class Rider(Model):
     burst_w: PowerW | None = None
     grind_rpm: CadenceRpm | None = None
 
+    @model_validator(mode="after")
+    def _can_be_one_rider(self) -> "Rider":
+        if self.burst_w is not None and self.burst_w < self.power_w:
+            raise refused(f"must be at least the power held all day, {self.power_w:g} W", "burst_w")
+        if self.grind_rpm is not None and self.grind_rpm > self.cadence_rpm[0]:
+            raise refused(
+                f"must be at most the lowest easy cadence, {self.cadence_rpm[0]:g} rpm", "grind_rpm"
+            )
+        return self
+
 
 class Need(Model):
-    """What the bicycle must do. `load`, `road` and `wants` are kept as they are."""
+    """What the bicycle must do: who rides, what is carried, where, and what is wanted."""
 
     name: Name
     notes: Notes | None = None
     rider: Rider
-    load: dict[str, JsonValue] | None = None
-    road: dict[str, JsonValue] | None = None
-    wants: dict[str, JsonValue] | None = None
+    load: Load | None = None
+    road: Road | None = None
+    wants: Wants | None = None
 
 
 class Brief(Need):

@@ -4,9 +4,13 @@ from pydantic import BaseModel
 
 from kettledrum.core.brief import Brief
 from kettledrum.core.carried import Carried, carried
+from kettledrum.core.climb import Climb, Flat, Top, ridden
+from kettledrum.core.conditions import conditions
+from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.ladder import Rung, ladder
 from kettledrum.core.shift_order import is_a_step_above
+from kettledrum.core.stage import EfficiencySpread
 
 
 class Difference(BaseModel):
@@ -29,19 +33,28 @@ class Difference(BaseModel):
 class ComparedSetup(GearTable):
     """A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
 
-    `against` is null for the reference itself, and where there is none.
+    `against` is null for the reference itself, and where there is none. What the job's rider can climb with
+    it, rides on the flat and at the top; `efficiency` is the share of power that reaches the wheel.
     """
 
     lowest: Gear
     highest: Gear
     ladder: list[Rung]
     against: Difference | None
+    efficiency: EfficiencySpread
+    climb: Climb
+    flat: Flat
+    top: Top
 
 
 class Comparison(BaseModel):
-    """The setups of a brief in their order, and the name of the reference."""
+    """The setups of a brief in their order, and the name of the reference.
+
+    `assumed` are the keys of the brief whose figures were taken for want of the rider's own.
+    """
 
     reference: str | None
+    assumed: list[str]
     setups: list[ComparedSetup]
 
 
@@ -68,16 +81,18 @@ def compare(brief: Brief) -> Comparison:
     """Works out every setup of a brief at the rider's cadences, side by side."""
     tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
     reference = next((table for table in tables if table.name == brief.reference), None)
-    return Comparison(
-        reference=brief.reference,
-        setups=[
+    job = conditions(brief)
+    compared = []
+    for setup, table in zip(brief.setups, tables, strict=True):
+        rungs = ladder(table)
+        compared.append(
             ComparedSetup(
                 **dict(table),
                 lowest=table.gears[0],
                 highest=table.gears[-1],
-                ladder=ladder(table),
+                ladder=rungs,
                 against=None if reference is None or table is reference else difference(table, reference),
+                **dict(ridden(table, rungs, path_efficiency(setup.path), job)),
             )
-            for table in tables
-        ],
-    )
+        )
+    return Comparison(reference=brief.reference, assumed=job.assumed, setups=compared)

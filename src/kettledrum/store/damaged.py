@@ -13,6 +13,7 @@ from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.core.part import Part
 from kettledrum.formats import Everything
 from kettledrum.store.errors import NotFound
+from kettledrum.store.old_needs import readable_need
 from kettledrum.store.sqlite_file import COMPANIONS, FILE_NAME, damage_in, opened, stamped
 
 _WHAT = "damaged"
@@ -156,7 +157,8 @@ def _rows(connection: sqlite3.Connection, table: str, columns: str) -> Iterator[
 def _brief(need: Any, rows: list[tuple[Any, ...]], reference_id: str | None) -> tuple[Brief, int]:
     """A job from its parts, without the setups that are not sound; and how many parts that were."""
     lost = 0
-    base: dict[str, Any] = {**(need if isinstance(need, dict) else {}), "format": "kettledrum-brief/1"}
+    known = readable_need(need) if isinstance(need, dict) else {}
+    base: dict[str, Any] = {**known, "format": "kettledrum-brief/1"}
     try:
         Brief.model_validate(base)
     except ValidationError:

@@ -13,6 +13,7 @@ from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.formats import as_json
 from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
+from kettledrum.store.old_needs import readable_need
 from kettledrum.store.records import JobRecord, SetupRecord
 from kettledrum.store.tables import JobRow, SetupRow, now
 
@@ -23,6 +24,16 @@ def kept(model: type[AnyModel], text: str, what: str) -> AnyModel:
         return model.model_validate(json.loads(text))
     except (ValueError, ValidationError) as error:
         raise StoreUnusable(f"{what} cannot be read from the store; the rest can") from error
+
+
+def kept_need(row: JobRow) -> Need:
+    """The need of a job; what an older version kept in it unread, and this one cannot read, goes to its
+    notes.
+    """
+    try:
+        return Need.model_validate(json.loads(row.need))
+    except (ValueError, ValidationError):
+        return kept(Need, json.dumps(readable_need(json.loads(row.need))), f"the job “{row.name}”")
 
 
 def text(model: Need | Setup) -> str:
@@ -141,7 +152,7 @@ def job_record(session: Session, row: JobRow) -> JobRecord:
     return JobRecord(
         id=row.id,
         version=row.version,
-        need=kept(Need, row.need, f"the job “{row.name}”"),
+        need=kept_need(row),
         reference_id=row.reference_id if row.reference_id in known else None,
         revision=row.revision,
         undo=revisions.undoable(session, row),

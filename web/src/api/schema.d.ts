@@ -873,6 +873,49 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AtPower
+         * @description What can be climbed with a power in W of the rider.
+         *
+         *     `steepest` is the grade that the lowest gear climbs at the lowest easy cadence, with the typical
+         *     efficiency; `steepest_spread` with the low and the high one. `needed_ratio` is the ratio that keeps that
+         *     cadence on the job's steepest pitch, and `at_steepest` how that is ridden; null where the pitch is not
+         *     known.
+         */
+        AtPower: {
+            /** Power W */
+            power_w: number;
+            /** Steepest */
+            steepest: number;
+            /** Steepest Spread */
+            steepest_spread: [
+                number,
+                number
+            ];
+            /** Needed Ratio */
+            needed_ratio: number | null;
+            at_steepest: components["schemas"]["AtSteepest"] | null;
+        };
+        /**
+         * AtSteepest
+         * @description How the steepest pitch is ridden at a steady power.
+         *
+         *     Speed in km/h and cadence in rpm in the gear that is taken there; `state` says whether that is within the
+         *     band, a grind below it, or so slow that one walks.
+         */
+        AtSteepest: {
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Cadence Rpm */
+            cadence_rpm: number;
+            /** Gear */
+            gear: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "grinding" | "walking";
+        };
+        /**
          * BadPart
          * @description A part of a file that cannot be taken: where it stands, its name there, and what is wrong with it.
          */
@@ -908,18 +951,9 @@ export interface components {
             /** Notes */
             notes?: string | null;
             rider: components["schemas"]["Rider"];
-            /** Load */
-            load?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
-            /** Road */
-            road?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
-            /** Wants */
-            wants?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
+            load?: components["schemas"]["Load"] | null;
+            road?: components["schemas"]["Road"] | null;
+            wants?: components["schemas"]["Wants"] | null;
             /**
              * Format
              * @constant
@@ -990,10 +1024,41 @@ export interface components {
             what: string;
         };
         /**
+         * Climb
+         * @description What can be climbed all day, and with the power of a minute.
+         *
+         *     `lowest_kmh` is the speed of the lowest gear at the lowest easy cadence. The `verdict` on the steepest
+         *     pitch: it holds at the power of all day; it is tight where it takes that of a minute, and the pitch is
+         *     no longer than a minute of it; else it fails. `margin` is the needed ratio over the lowest one, less
+         *     one, at the power the verdict stands on: 0.1 leaves 10 % of cadence.
+         */
+        Climb: {
+            /** Power W */
+            power_w: number;
+            /** Steepest */
+            steepest: number;
+            /** Steepest Spread */
+            steepest_spread: [
+                number,
+                number
+            ];
+            /** Needed Ratio */
+            needed_ratio: number | null;
+            at_steepest: components["schemas"]["AtSteepest"] | null;
+            /** Lowest Kmh */
+            lowest_kmh: number;
+            minute: components["schemas"]["AtPower"] | null;
+            /** Verdict */
+            verdict: ("holds" | "tight" | "fails") | null;
+            /** Margin */
+            margin: number | null;
+        };
+        /**
          * ComparedSetup
          * @description A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
          *
-         *     `against` is null for the reference itself, and where there is none.
+         *     `against` is null for the reference itself, and where there is none. What the job's rider can climb with
+         *     it, rides on the flat and at the top; `efficiency` is the share of power that reaches the wheel.
          */
         ComparedSetup: {
             /** Name */
@@ -1036,14 +1101,22 @@ export interface components {
             /** Ladder */
             ladder: components["schemas"]["Rung"][];
             against: components["schemas"]["Difference"] | null;
+            efficiency: components["schemas"]["EfficiencySpread"];
+            climb: components["schemas"]["Climb"];
+            flat: components["schemas"]["Flat"];
+            top: components["schemas"]["Top"];
         };
         /**
          * Comparison
          * @description The setups of a brief in their order, and the name of the reference.
+         *
+         *     `assumed` are the keys of the brief whose figures were taken for want of the rider's own.
          */
         Comparison: {
             /** Reference */
             reference: string | null;
+            /** Assumed */
+            assumed: string[];
             /** Setups */
             setups: components["schemas"]["ComparedSetup"][];
         };
@@ -1138,6 +1211,24 @@ export interface components {
             where: string;
             /** What */
             what: string;
+        };
+        /**
+         * Flat
+         * @description The flat at the power of all day: speed in km/h, the gear (null on a stepless path) and cadence in
+         *     rpm.
+         */
+        Flat: {
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Speed Spread Kmh */
+            speed_spread_kmh: [
+                number,
+                number
+            ];
+            /** Gear */
+            gear: string | null;
+            /** Cadence Rpm */
+            cadence_rpm: number;
         };
         /**
          * Gear
@@ -1496,6 +1587,18 @@ export interface components {
             difference: number;
         };
         /**
+         * Load
+         * @description The mass of the bicycle, of what is carried on it and of a trailer with what is in it, in kg.
+         */
+        Load: {
+            /** Bike Kg */
+            bike_kg?: number | null;
+            /** Cargo Kg */
+            cargo_kg?: number | null;
+            /** Trailer Kg */
+            trailer_kg?: number | null;
+        };
+        /**
          * MeasuredRollout
          * @description A roll-out measured on the road: so many `turns` of the loaded wheel took the bicycle `distance_m` on.
          *
@@ -1541,7 +1644,7 @@ export interface components {
         };
         /**
          * Need
-         * @description What the bicycle must do. `load`, `road` and `wants` are kept as they are.
+         * @description What the bicycle must do: who rides, what is carried, where, and what is wanted.
          */
         Need: {
             /** Name */
@@ -1549,18 +1652,9 @@ export interface components {
             /** Notes */
             notes?: string | null;
             rider: components["schemas"]["Rider"];
-            /** Load */
-            load?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
-            /** Road */
-            road?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
-            /** Wants */
-            wants?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
+            load?: components["schemas"]["Load"] | null;
+            road?: components["schemas"]["Road"] | null;
+            wants?: components["schemas"]["Wants"] | null;
         };
         /**
          * Option
@@ -1768,7 +1862,10 @@ export interface components {
         };
         /**
          * Rider
-         * @description Who rides: body mass, power held all day, comfortable cadences; `burst_w` and `grind_rpm` are kept.
+         * @description Who rides: body mass in kg, power held all day in W, comfortable cadences in rpm.
+         *
+         *     `burst_w` is the power held for a minute, `grind_rpm` the cadence below which pedalling is a grind.
+         *     Raises for a minute's power below that of all day, and for a grind above the lowest comfortable cadence.
          */
         Rider: {
             /** Mass Kg */
@@ -1784,6 +1881,35 @@ export interface components {
             burst_w?: number | null;
             /** Grind Rpm */
             grind_rpm?: number | null;
+        };
+        /**
+         * Road
+         * @description The road and the air over it.
+         *
+         *     Rolling resistance as a coefficient `crr`, or from the shares of its length that each of the `surfaces`
+         *     has; drag as an area `cda_m2`, or from the rider's `posture`. Wind in km/h, against the rider where
+         *     positive; altitude in m; temperature in °C; `steepest` the steepest pitch as rise over run, `steepest_m`
+         *     long.
+         */
+        Road: {
+            /** Crr */
+            crr?: number | null;
+            /** Surfaces */
+            surfaces?: components["schemas"]["SurfaceShare"][] | null;
+            /** Cda M2 */
+            cda_m2?: number | null;
+            /** Posture */
+            posture?: ("upright" | "relaxed" | "leaning forward" | "low") | null;
+            /** Wind Kmh */
+            wind_kmh?: number | null;
+            /** Altitude M */
+            altitude_m?: number | null;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /** Steepest */
+            steepest?: number | null;
+            /** Steepest M */
+            steepest_m?: number | null;
         };
         /**
          * Rollout
@@ -1980,6 +2106,32 @@ export interface components {
             job: components["schemas"]["JobRecord"];
         };
         /**
+         * SurfaceShare
+         * @description A surface, and the share of the road's length that has it.
+         */
+        SurfaceShare: {
+            /**
+             * Surface
+             * @enum {string}
+             */
+            surface: "smooth asphalt" | "asphalt" | "rough asphalt" | "gravel" | "loose gravel" | "earth" | "sand" | "snow";
+            /** Share */
+            share: number;
+        };
+        /**
+         * Top
+         * @description The highest gear at the highest easy cadence: speed in km/h, the power in W of the rider that it
+         *     takes on the flat, and the grade on which the power of all day is enough; negative for a descent.
+         */
+        Top: {
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Power W */
+            power_w: number;
+            /** Grade */
+            grade: number;
+        };
+        /**
          * UnderstoodGears
          * @description Ratios as they were understood, in the order they were entered in; nothing of it is taken by itself.
          *
@@ -1992,6 +2144,30 @@ export interface components {
             uncertainty: number[] | null;
             /** Remarks */
             remarks: components["schemas"]["Remark"][];
+        };
+        /**
+         * Wants
+         * @description What is wanted: the top pedalling speed in km/h; the lowest gear by a ratio or in gear inches, and by
+         *     which school it is judged; money to spend; how much care may be given; whether shifting is hard on the
+         *     hands; how far the nearest workshop is, in km.
+         */
+        Wants: {
+            /** Top Kmh */
+            top_kmh?: number | null;
+            /** Lowest By */
+            lowest_by?: ("ratio" | "gear inches" | "physics") | null;
+            /** Lowest Ratio */
+            lowest_ratio?: number | null;
+            /** Lowest Gear Inches */
+            lowest_gear_inches?: number | null;
+            /** Budget */
+            budget?: number | null;
+            /** Care */
+            care?: ("little" | "some" | "much") | null;
+            /** Hand Trouble */
+            hand_trouble?: boolean | null;
+            /** Workshop Km */
+            workshop_km?: number | null;
         };
         /**
          * Wear

@@ -1,0 +1,196 @@
+"""What a setup can climb, and what it is like on the flat and at its top."""
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from kettledrum.core.conditions import Conditions
+from kettledrum.core.gear_table import GearTable
+from kettledrum.core.ladder import Rung
+from kettledrum.core.stage import EfficiencySpread
+
+BALANCE_KMH = 5.0
+"""Slower than about this a loaded bicycle cannot be kept upright for long: it is pushed."""
+MINUTE_S = 60.0
+
+State = Literal["holds", "grinding", "walking"]
+Verdict = Literal["holds", "tight", "fails"]
+
+
+class AtSteepest(BaseModel):
+    """How the steepest pitch is ridden at a steady power.
+
+    Speed in km/h and cadence in rpm in the gear that is taken there; `state` says whether that is within the
+    band, a grind below it, or so slow that one walks.
+    """
+
+    speed_kmh: float
+    cadence_rpm: float
+    gear: str | None
+    state: State
+
+
+class AtPower(BaseModel):
+    """What can be climbed with a power in W of the rider.
+
+    `steepest` is the grade that the lowest gear climbs at the lowest easy cadence, with the typical
+    efficiency; `steepest_spread` with the low and the high one. `needed_ratio` is the ratio that keeps that
+    cadence on the job's steepest pitch, and `at_steepest` how that is ridden; null where the pitch is not
+    known.
+    """
+
+    power_w: float
+    steepest: float
+    steepest_spread: tuple[float, float]
+    needed_ratio: float | None
+    at_steepest: AtSteepest | None
+
+
+class Climb(AtPower):
+    """What can be climbed all day, and with the power of a minute.
+
+    `lowest_kmh` is the speed of the lowest gear at the lowest easy cadence. The `verdict` on the steepest
+    pitch: it holds at the power of all day; it is tight where it takes that of a minute, and the pitch is
+    no longer than a minute of it; else it fails. `margin` is the needed ratio over the lowest one, less
+    one, at the power the verdict stands on: 0.1 leaves 10 % of cadence.
+    """
+
+    lowest_kmh: float
+    minute: AtPower | None
+    verdict: Verdict | None
+    margin: float | None
+
+
+class Flat(BaseModel):
+    """The flat at the power of all day: speed in km/h, the gear (null on a stepless path) and cadence in
+    rpm.
+    """
+
+    speed_kmh: float
+    speed_spread_kmh: tuple[float, float]
+    gear: str | None
+    cadence_rpm: float
+
+
+class Top(BaseModel):
+    """The highest gear at the highest easy cadence: speed in km/h, the power in W of the rider that it
+    takes on the flat, and the grade on which the power of all day is enough; negative for a descent.
+    """
+
+    speed_kmh: float
+    power_w: float
+    grade: float
+
+
+class Ridden(BaseModel):
+    """What a job's rider makes of a setup; `efficiency` is the share of power that reaches the wheel."""
+
+    efficiency: EfficiencySpread
+    climb: Climb
+    flat: Flat
+    top: Top
+
+
+def ridden(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, job: Conditions) -> Ridden:
+    """Works out the climb, the flat and the top of a setup from its gears and the gear for each speed.
+
+    Every power of the rider times the efficiency is power at the tyre; speeds are steady. See docs/method.md.
+    """
+    day = _at_power(table, rungs, efficiency, job, job.power_w)
+    minute = _at_power(table, rungs, efficiency, job, job.burst_w) if job.burst_w else None
+    verdict, stands_on = _verdict(day, minute, job)
+    lowest = table.gears[0].ratio
+    return Ridden(
+        efficiency=efficiency,
+        climb=Climb(
+            **dict(day),
+            lowest_kmh=table.gears[0].speed_kmh[0],
+            minute=minute,
+            verdict=verdict,
+            margin=stands_on.needed_ratio / lowest - 1 if stands_on.needed_ratio is not None else None,
+        ),
+        flat=_flat(table, rungs, efficiency, job),
+        top=_top(table, efficiency, job),
+    )
+
+
+def _at_power(
+    table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, job: Conditions, power_w: float
+) -> AtPower:
+    slowest_mps = table.gears[0].speed_kmh[0] / 3.6
+    low, typical, high = (
+        job.resistance.grade(power_w * share, slowest_mps)
+        for share in (efficiency.low, efficiency.typical, efficiency.high)
+    )
+    needed, at_steepest = None, None
+    if job.steepest is not None:
+        speed_mps = job.resistance.speed_mps(power_w * efficiency.typical, job.steepest)
+        needed = speed_mps * 60 / (job.cadence_rpm[0] * table.circumference_m)
+        at_steepest = _at_steepest(table, rungs, job, speed_mps * 3.6)
+    return AtPower(
+        power_w=power_w,
+        steepest=typical,
+        steepest_spread=(low, high),
+        needed_ratio=needed,
+        at_steepest=at_steepest,
+    )
+
+
+def _at_steepest(table: GearTable, rungs: list[Rung], job: Conditions, speed_kmh: float) -> AtSteepest:
+    gear, cadence_rpm = _gear_at(table, rungs, speed_kmh)
+    state: State = "holds"
+    # A hair below the band, as rounding leaves it, is still in it.
+    if cadence_rpm < job.cadence_rpm[0] * (1 - 1e-9):
+        state = "grinding"
+    if cadence_rpm < job.grind_rpm or speed_kmh < BALANCE_KMH:
+        state = "walking"
+    return AtSteepest(speed_kmh=speed_kmh, cadence_rpm=cadence_rpm, gear=gear, state=state)
+
+
+def _verdict(day: AtPower, minute: AtPower | None, job: Conditions) -> tuple[Verdict | None, AtPower]:
+    if day.at_steepest is None:
+        return None, day
+    if day.at_steepest.state == "holds":
+        return "holds", day
+    if minute is None or minute.at_steepest is None:
+        return "fails", day
+    lasts_s = (job.steepest_m or 0) / (minute.at_steepest.speed_kmh / 3.6)
+    if minute.at_steepest.state == "holds" and lasts_s <= MINUTE_S:
+        return "tight", minute
+    return "fails", minute
+
+
+def _gear_at(table: GearTable, rungs: list[Rung], speed_kmh: float) -> tuple[str | None, float]:
+    """The gear that is taken at a speed, and the cadence; on a stepless path the one nearest to the band's
+    middle.
+    """
+    rung = next((rung for rung in rungs if speed_kmh <= rung.to_kmh), rungs[-1])
+    if rung.gear is not None:
+        gear = table.gears[rung.gear]
+        return gear.label, speed_kmh / 0.06 / gear.development_m
+    share = (speed_kmh - rung.from_kmh) / (rung.to_kmh - rung.from_kmh)
+    slowest, fastest = (
+        before + share * (after - before)
+        for before, after in zip(rung.cadence_from_rpm, rung.cadence_to_rpm, strict=True)
+    )
+    low, high = table.cadence_rpm
+    return None, min(max((low * high) ** 0.5, slowest), fastest)
+
+
+def _flat(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, job: Conditions) -> Flat:
+    low, typical, high = (
+        job.resistance.speed_mps(job.power_w * share, 0) * 3.6
+        for share in (efficiency.low, efficiency.typical, efficiency.high)
+    )
+    gear, cadence_rpm = _gear_at(table, rungs, typical)
+    return Flat(speed_kmh=typical, speed_spread_kmh=(low, high), gear=gear, cadence_rpm=cadence_rpm)
+
+
+def _top(table: GearTable, efficiency: EfficiencySpread, job: Conditions) -> Top:
+    speed_kmh = table.gears[-1].speed_kmh[1]
+    speed_mps = speed_kmh / 3.6
+    return Top(
+        speed_kmh=speed_kmh,
+        power_w=max(job.resistance.power_w(speed_mps, 0), 0.0) / efficiency.typical,
+        grade=job.resistance.grade(job.power_w * efficiency.typical, speed_mps),
+    )

@@ -1,0 +1,19 @@
+"""What is carried besides the rider."""
+
+from typing import Annotated
+
+from kettledrum.core.quantities import Model, Within
+
+BikeKg = Annotated[float, Within(3, 300, unit="kg")]
+CarriedKg = Annotated[float, Within(0, 500, unit="kg")]
+
+BIKE_KG = 15.0
+"""A bicycle nobody has weighed: one for touring or errands, with racks and lights."""
+
+
+class Load(Model):
+    """The mass of the bicycle, of what is carried on it and of a trailer with what is in it, in kg."""
+
+    bike_kg: BikeKg | None = None
+    cargo_kg: CarriedKg | None = None
+    trailer_kg: CarriedKg | None = None

@@ -1,0 +1,81 @@
+"""The forces that hold a rider back, and what they make of power."""
+
+import math
+from dataclasses import dataclass
+
+GRAVITY = 9.806_65
+"""m/s², standard."""
+FASTEST_MPS = 70.0
+"""No speed beyond this is looked for; terminal speed down the steepest pitch lies below it."""
+_HALVINGS, _REFINEMENTS = 18, 4
+_STEEPEST = math.pi / 4
+
+
+@dataclass(frozen=True, slots=True)
+class Resistance:
+    """What a rider moves: all the mass in kg, the coefficient of rolling resistance, the drag area in m².
+
+    `density` of the air in kg/m³ and `wind_mps` along the road in m/s, against the rider where positive.
+    """
+
+    mass_kg: float
+    crr: float
+    cda_m2: float
+    density: float
+    wind_mps: float
+
+    def drag_n(self, speed_mps: float) -> float:
+        """Drag in N at a speed over the ground: ½·ρ·CdA·(v + w)·|v + w|."""
+        through_air = speed_mps + self.wind_mps
+        return 0.5 * self.density * self.cda_m2 * through_air * abs(through_air)
+
+    def force_n(self, speed_mps: float, grade: float) -> float:
+        """Force in N at the tyre for a steady speed on a grade (rise over run).
+
+        m·g·(sin θ + Crr·cos θ) + drag, tan θ = grade: Martin et al., J. Appl. Biomech. 14 (1998), without the
+        share of bearings, which efficiency counts.
+        """
+        slope = math.hypot(1, grade)
+        return self.mass_kg * GRAVITY * (grade + self.crr) / slope + self.drag_n(speed_mps)
+
+    def power_w(self, speed_mps: float, grade: float) -> float:
+        """Power in W at the tyre for a steady speed."""
+        return self.force_n(speed_mps, grade) * speed_mps
+
+    def speed_mps(self, power_w: float, grade: float) -> float:
+        """The steady speed in m/s that a power in W at the tyre keeps up; without power, the speed coasted
+        at.
+
+        The power that is asked for rises with speed once it is above nought, so that just one speed is
+        found, by bisection; 0 where nothing moves.
+        """
+        low, high = 0.0, FASTEST_MPS
+        for _ in range(_HALVINGS):
+            middle = (low + high) / 2
+            if self.power_w(middle, grade) > power_w:
+                high = middle
+            else:
+                low = middle
+        speed = high
+        for _ in range(_REFINEMENTS):
+            rise = self._rise(speed, grade)
+            if rise <= 0:
+                break
+            speed = min(max(speed - (self.power_w(speed, grade) - power_w) / rise, low), high)
+        return speed
+
+    def _rise(self, speed_mps: float, grade: float) -> float:
+        """How much more power a little more speed asks for, W per m/s: F + v·dF/dv."""
+        through_air = abs(speed_mps + self.wind_mps)
+        return self.force_n(speed_mps, grade) + speed_mps * self.density * self.cda_m2 * through_air
+
+    def grade(self, power_w: float, speed_mps: float) -> float:
+        """The grade on which a power in W at the tyre keeps up a speed in m/s; negative for a descent.
+
+        sin θ + Crr·cos θ = (P / v − drag) / (m·g) is solved for θ. No grade beyond 1 (45°) is given, either
+        way.
+        """
+        share = (power_w / speed_mps - self.drag_n(speed_mps)) / (self.mass_kg * GRAVITY)
+        sine = max(-1.0, min(share / math.hypot(1, self.crr), 1.0))
+        angle = math.asin(sine) - math.atan(self.crr)
+        return math.tan(max(-_STEEPEST, min(angle, _STEEPEST)))

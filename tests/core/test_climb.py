@@ -1,0 +1,171 @@
+"""What a setup climbs, worked by hand for the job in docs/formats.md, and held against a root search."""
+
+import pytest
+
+from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, hub, setup, sprockets, stepless_hub
+from kettledrum.core import Brief, InvalidInput, compare, validate
+from kettledrum.core.conditions import conditions, slips_at
+from kettledrum.core.efficiency import path_efficiency, usual_stages
+from roots import root_of
+
+LOSSLESS = {"efficiency": 1}
+
+
+def job(*setups, rider=None, load=None, road=None):
+    data = brief(*setups)
+    data["rider"] = {"mass_kg": 80, "power_w": 120, "cadence_rpm": [60, 90], **(rider or {})}
+    data["load"] = {"bike_kg": 20, **(load or {})}
+    data["road"] = {"crr": 0.008, "cda_m2": 0.5, "altitude_m": 0, "temperature_c": 15, **(road or {})}
+    return validate(Brief, data)
+
+
+def one(path, **parts):
+    [found] = compare(job(setup(*path), **parts)).setups
+    return found
+
+
+PATH = ({**sprockets([40], [20]), **LOSSLESS}, {**hub(0.5, 1, 2), **LOSSLESS})
+
+
+def test_the_steepest_grade_of_the_lowest_gear_by_hand():
+    # Lowest 1.0 on 2.218 m: 60 rpm is 2.218 m/s. 120 W ÷ 2.218 m/s = 54.10 N, less drag
+    # ½·1.225·0.5·4.919 = 1.506 N, is 52.60 N of 980.665 N: 0.05363 = sin θ + 0.008 cos θ, so
+    # θ = asin(0.05363) − atan(0.008), 4.57 %.
+    found = one(PATH)
+    assert found.climb.steepest == pytest.approx(0.0457, abs=1e-4)
+    assert found.climb.lowest_kmh == pytest.approx(2.218 * 3.6, abs=1e-3)
+    assert found.climb.steepest_spread == (found.climb.steepest, found.climb.steepest)
+    assert (found.climb.verdict, found.climb.needed_ratio, found.climb.at_steepest) == (None, None, None)
+
+
+def test_the_ratio_that_is_needed_and_how_the_pitch_is_ridden():
+    # 9 %: brute force for the speed, then the ratio that turns 60 rpm of the cranks into it on 2.218 m.
+    found = one(PATH, road={"steepest": 0.09})
+    resistance = conditions(job(road={"steepest": 0.09})).resistance
+    speed = root_of(lambda v: resistance.power_w(v, 0.09) - 120, 0.1, 10)
+    assert found.climb.needed_ratio == pytest.approx(speed / 2.21796, rel=1e-4)
+    assert found.climb.at_steepest.speed_kmh == pytest.approx(speed * 3.6)
+    assert found.climb.at_steepest.cadence_rpm == pytest.approx(speed / 2.21796 * 60, rel=1e-4)
+    assert (found.climb.at_steepest.state, found.climb.at_steepest.gear) == ("walking", "1")
+    assert (found.climb.verdict, found.climb.margin) == (
+        "fails",
+        pytest.approx(speed / 2.21796 - 1, rel=1e-3),
+    )
+
+
+@pytest.mark.parametrize(
+    ("road", "rider", "state", "verdict"),
+    [
+        ({"steepest": 0.04}, {}, "holds", "holds"),
+        # 5 % is 7.5 km/h or 56 rpm in the lowest gear; 7 % is 5.7 km/h or 43 rpm, below three quarters of 60.
+        ({"steepest": 0.05}, {}, "grinding", "fails"),
+        ({"steepest": 0.07}, {}, "walking", "fails"),
+        ({"steepest": 0.07}, {"grind_rpm": 40}, "grinding", "fails"),
+        # 200 W are 69 rpm on 7 %, at 2.55 m/s: a minute of it is 153 m.
+        ({"steepest": 0.07, "steepest_m": 150}, {"burst_w": 200}, "walking", "tight"),
+        ({"steepest": 0.07, "steepest_m": 156}, {"burst_w": 200}, "walking", "fails"),
+        ({"steepest": 0.07}, {"burst_w": 140}, "walking", "fails"),
+    ],
+)
+def test_states_and_verdicts(road, rider, state, verdict):
+    found = one(PATH, road=road, rider=rider)
+    assert (found.climb.at_steepest.state, found.climb.verdict) == (state, verdict)
+
+
+def test_a_gear_too_low_to_balance_in_is_walked():
+    # 4 km/h turns the cranks at 60 rpm in a gear of 0.5, but nobody balances a loaded bicycle at that.
+    found = one(({**sprockets([20], [40]), **LOSSLESS},), road={"steepest": 0.10})
+    assert found.climb.at_steepest.cadence_rpm > 60
+    assert found.climb.at_steepest.speed_kmh < 5
+    assert (found.climb.at_steepest.state, found.climb.verdict) == ("walking", "fails")
+
+
+def test_the_flat_and_the_top():
+    found = one(PATH)
+    resistance = conditions(job()).resistance
+    speed = root_of(lambda v: resistance.power_w(v, 0) - 120, 0.1, 30) * 3.6
+    assert found.flat.speed_kmh == pytest.approx(speed)
+    # 21.5 km/h is 81 rpm at 2.0 and 162 at 1.0: the second gear.
+    assert found.flat.gear == "2"
+    assert found.flat.cadence_rpm == pytest.approx(speed / 0.06 / (2 * 2.21796), rel=1e-4)
+    # 4.0 × 2.218 m × 90 rpm is 47.9 km/h, 13.31 m/s: 54.2 + 7.8 N, so 826 W, or down 5 % with 120.
+    assert found.top.speed_kmh == pytest.approx(47.91, abs=0.01)
+    assert found.top.power_w == pytest.approx(826, abs=2)
+    assert found.top.grade == pytest.approx(-(62.08 - 120 / 13.308) / 980.665, rel=0.02)
+
+
+def test_a_stepless_path_is_ridden_at_the_middle_of_the_band_where_it_can_be():
+    found = one(({**sprockets([40], [20]), **LOSSLESS}, {**stepless_hub(0.5, 2), **LOSSLESS}))
+    assert found.flat.gear is None
+    assert found.flat.cadence_rpm == pytest.approx((60 * 90) ** 0.5)
+
+
+def test_efficiency_is_the_product_of_what_is_stated_and_what_is_usual():
+    stated = {"efficiency": {"low": 0.9, "typical": 0.92, "high": 0.95}}
+    path = (
+        validate(Brief, brief(setup(sprockets([40], [20]), {**hub(0.5, 1, 2, 3), **stated}))).setups[0].path
+    )
+    found = path_efficiency(path)
+    assert (found.low, found.typical, found.high) == pytest.approx((0.955 * 0.9, 0.975 * 0.92, 0.985 * 0.95))
+    assert usual_stages(path) == [0]
+    spread = compare(validate(Brief, {**WHOLE_BRIEF})).setups[0].climb.steepest_spread
+    assert spread[0] < spread[1]
+
+
+def test_what_was_assumed_is_said():
+    assert compare(validate(Brief, WHOLE_BRIEF)).assumed == []
+    bare = compare(validate(Brief, brief(NINE_SPEED_HUB)))
+    assert bare.assumed == [
+        "load.bike_kg",
+        "road.crr",
+        "road.cda_m2",
+        "road.altitude_m",
+        "road.temperature_c",
+        "rider.grind_rpm",
+    ]
+    assert bare.setups[0].climb.needed_ratio is None
+
+
+def test_surfaces_and_posture_make_their_figures():
+    road = {"surfaces": [{"surface": "asphalt", "share": 0.75}, {"surface": "loose gravel", "share": 0.25}]}
+    need = validate(Brief, {**brief(), "road": {**road, "posture": "upright"}})
+    found = conditions(need)
+    assert found.resistance.crr == pytest.approx(0.75 * 0.006 + 0.25 * 0.02)
+    assert (found.resistance.cda_m2, found.grip) == (0.65, 0.35)
+    # A wheel that carries 62 % of the weight and pushes with 0.35 of it slips on a third of what it carries.
+    assert slips_at(0.35, 0.0095) == pytest.approx((0.35 * 0.62 - 0.0095) / (1 - 0.35 * 1.1 / 1.05))
+
+
+@pytest.mark.parametrize(
+    ("part", "words"),
+    [
+        ({"load": {"bike_kg": 10_000}}, r"load\.bike_kg: must be from 3 to 300 kg"),
+        ({"load": {"bikes": 2}}, r"load\.bikes: is not known here"),
+        ({"road": {"steepest": 0.7}}, r"road\.steepest: must be from 0 to 0\.6"),
+        (
+            {"road": {"crr": 0.01, "surfaces": [{"surface": "asphalt", "share": 1}]}},
+            r"road\.crr: goes without",
+        ),
+        (
+            {"road": {"surfaces": [{"surface": "asphalt", "share": 0.5}]}},
+            r"road\.surfaces: .* add up to 0\.5",
+        ),
+        ({"road": {"cda_m2": 0.4, "posture": "low"}}, r"road\.cda_m2: goes without posture"),
+        (
+            {"rider": {"mass_kg": 70, "power_w": 0, "cadence_rpm": [60, 90]}},
+            r"rider\.power_w: must be from 5",
+        ),
+        (
+            {"rider": {"mass_kg": 70, "power_w": 100, "burst_w": 90, "cadence_rpm": [60, 90]}},
+            r"rider\.burst_w: must be at least the power held all day, 100 W",
+        ),
+        (
+            {"rider": {"mass_kg": 70, "power_w": 100, "grind_rpm": 70, "cadence_rpm": [60, 90]}},
+            r"rider\.grind_rpm: must be at most the lowest easy cadence, 60 rpm",
+        ),
+        ({"wants": {"lowest_by": "feel"}}, r"wants\.lowest_by: must be “ratio”"),
+    ],
+)
+def test_what_cannot_be_is_named(part, words):
+    with pytest.raises(InvalidInput, match=words):
+        validate(Brief, {**brief(), **part})
