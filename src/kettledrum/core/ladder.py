@@ -1,10 +1,9 @@
 """Which gear a rider would be in at each speed, and how fast the cranks then turn."""
 
 import math
+from dataclasses import dataclass
 from itertools import pairwise
 from typing import Literal
-
-from pydantic import BaseModel
 
 from kettledrum.core.gear_table import GearTable
 
@@ -14,7 +13,8 @@ FASTEST_KMH = 150.0
 Band = Literal["below", "within", "above"]
 
 
-class Rung(BaseModel):
+@dataclass(slots=True)
+class Rung:
     """A stretch of speed ridden in one gear, all of it below, within or above the cadence band.
 
     `gear` is its place in the gear table, null for a stepless path. `cadence_from_rpm` and

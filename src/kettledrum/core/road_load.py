@@ -7,7 +7,7 @@ GRAVITY = 9.806_65
 """m/s², standard."""
 FASTEST_MPS = 70.0
 """No speed beyond this is looked for; terminal speed down the steepest pitch lies below it."""
-_HALVINGS, _REFINEMENTS = 18, 4
+_HALVINGS, _REFINEMENTS = 12, 4
 _STEEPEST = math.pi / 4
 
 
@@ -47,7 +47,7 @@ class Resistance:
         at.
 
         The power that is asked for rises with speed once it is above nought, so that just one speed is
-        found, by bisection; 0 where nothing moves.
+        found, by halving and then by Newton’s method; 0 where nothing moves.
         """
         low, high = 0.0, FASTEST_MPS
         for _ in range(_HALVINGS):
