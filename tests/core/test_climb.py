@@ -1,5 +1,7 @@
 """What a setup climbs, worked by hand for the job in docs/formats.md, and held against a root search."""
 
+import math
+
 import pytest
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, hub, setup, sprockets, stepless_hub
@@ -132,8 +134,19 @@ def test_surfaces_and_posture_make_their_figures():
     found = conditions(need)
     assert found.resistance.crr == pytest.approx(0.75 * 0.006 + 0.25 * 0.02)
     assert (found.resistance.cda_m2, found.grip) == (0.65, 0.35)
-    # A wheel that carries 62 % of the weight and pushes with 0.35 of it slips on a third of what it carries.
-    assert slips_at(0.35, 0.0095) == pytest.approx((0.35 * 0.62 - 0.0095) / (1 - 0.35 * 1.1 / 1.05))
+
+
+def test_a_wheel_slips_where_what_it_carries_no_longer_holds_what_it_must_push():
+    # 100 kg on loose gravel: found by scanning, with the weights written out anew.
+    def slips(grade):
+        angle, weight = math.atan(grade), 980.665
+        carried = weight * (0.62 * math.cos(angle) + 1.1 / 1.05 * math.sin(angle))
+        pushed = math.pi / 2 * weight * (math.sin(angle) + 0.0095 * math.cos(angle))
+        return pushed > 0.35 * carried
+
+    scanned = next(step / 10_000 for step in range(1, 10_000) if slips(step / 10_000))
+    assert slips_at(0.35, 0.0095) == pytest.approx(scanned, abs=1e-4)
+    assert scanned == pytest.approx(0.168, abs=1e-3)
 
 
 @pytest.mark.parametrize(
@@ -169,3 +182,26 @@ def test_surfaces_and_posture_make_their_figures():
 def test_what_cannot_be_is_named(part, words):
     with pytest.raises(InvalidInput, match=words):
         validate(Brief, {**brief(), **part})
+
+
+def test_three_schools_judge_one_lowest_gear():
+    # 1.0 on a wheel of 706 mm is 27.8 inches; on 5 % the rider keeps 60 rpm up in 0.931.
+    data = job(setup(*PATH), road={"steepest": 0.05})
+    found = compare(data)
+    ratio, inches, physics = found.setups[0].lowest_gear
+    assert (ratio.wanted, ratio.has, ratio.verdict, ratio.usual) == (1, 1, "holds", True)
+    assert (inches.wanted, inches.verdict) == (25, "fails")
+    assert inches.margin == pytest.approx(25 / 27.795 - 1, abs=1e-4)
+    assert (physics.wanted, physics.verdict) == (pytest.approx(0.931, abs=1e-3), "fails")
+    assert found.leads == "physics"
+    own = validate(
+        Brief,
+        {
+            **data.model_dump(mode="json", exclude_unset=True),
+            "wants": {"lowest_by": "gear inches", "lowest_gear_inches": 27, "lowest_ratio": 0.9},
+        },
+    )
+    found = compare(own)
+    assert found.leads == "gear inches"
+    # 27.8 inches are 3 % above 27: tight; 1.0 is 11 % above 0.9.
+    assert [each.verdict for each in found.setups[0].lowest_gear] == ["fails", "tight", "fails"]

@@ -5,12 +5,14 @@ from pydantic import BaseModel
 from kettledrum.core.brief import Brief
 from kettledrum.core.carried import Carried, carried
 from kettledrum.core.climb import Climb, Flat, Top, ridden
-from kettledrum.core.conditions import conditions
+from kettledrum.core.conditions import conditions, slips_at
 from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.ladder import Rung, ladder
+from kettledrum.core.lowest_gear import LowestGear, lowest_gears
 from kettledrum.core.shift_order import is_a_step_above
 from kettledrum.core.stage import EfficiencySpread
+from kettledrum.core.wants import School, Wants
 
 
 class Difference(BaseModel):
@@ -34,7 +36,8 @@ class ComparedSetup(GearTable):
     """A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
 
     `against` is null for the reference itself, and where there is none. What the job's rider can climb with
-    it, rides on the flat and at the top; `efficiency` is the share of power that reaches the wheel.
+    it, rides on the flat and at the top; what each school says of
+    its lowest gear; `efficiency` is the share of power that reaches the wheel.
     """
 
     lowest: Gear
@@ -45,16 +48,21 @@ class ComparedSetup(GearTable):
     climb: Climb
     flat: Flat
     top: Top
+    lowest_gear: list[LowestGear]
 
 
 class Comparison(BaseModel):
     """The setups of a brief in their order, and the name of the reference.
 
-    `assumed` are the keys of the brief whose figures were taken for want of the rider's own.
+    `assumed` are the keys of the brief whose figures were taken for want of the rider's own; `leads` is the
+    school by which the rider judges a lowest gear; `slips_at` the grade on which the driven wheel begins to
+    slip on the loosest of the road's surfaces, null where those are not known.
     """
 
     reference: str | None
     assumed: list[str]
+    leads: School
+    slips_at: float | None
     setups: list[ComparedSetup]
 
 
@@ -81,10 +89,11 @@ def compare(brief: Brief) -> Comparison:
     """Works out every setup of a brief at the rider's cadences, side by side."""
     tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
     reference = next((table for table in tables if table.name == brief.reference), None)
-    job = conditions(brief)
+    job, wants = conditions(brief), brief.wants or Wants()
     compared = []
     for setup, table in zip(brief.setups, tables, strict=True):
         rungs = ladder(table)
+        found = ridden(table, rungs, path_efficiency(setup.path), job)
         compared.append(
             ComparedSetup(
                 **dict(table),
@@ -92,7 +101,14 @@ def compare(brief: Brief) -> Comparison:
                 highest=table.gears[-1],
                 ladder=rungs,
                 against=None if reference is None or table is reference else difference(table, reference),
-                **dict(ridden(table, rungs, path_efficiency(setup.path), job)),
+                **dict(found),
+                lowest_gear=lowest_gears(table, found.climb, wants),
             )
         )
-    return Comparison(reference=brief.reference, assumed=job.assumed, setups=compared)
+    return Comparison(
+        reference=brief.reference,
+        assumed=job.assumed,
+        leads=wants.lowest_by or "physics",
+        slips_at=None if job.grip is None else slips_at(job.grip, job.resistance.crr),
+        setups=compared,
+    )

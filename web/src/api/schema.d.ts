@@ -1058,7 +1058,8 @@ export interface components {
          * @description A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
          *
          *     `against` is null for the reference itself, and where there is none. What the job's rider can climb with
-         *     it, rides on the flat and at the top; `efficiency` is the share of power that reaches the wheel.
+         *     it, rides on the flat and at the top; what each school says of
+         *     its lowest gear; `efficiency` is the share of power that reaches the wheel.
          */
         ComparedSetup: {
             /** Name */
@@ -1105,18 +1106,29 @@ export interface components {
             climb: components["schemas"]["Climb"];
             flat: components["schemas"]["Flat"];
             top: components["schemas"]["Top"];
+            /** Lowest Gear */
+            lowest_gear: components["schemas"]["LowestGear"][];
         };
         /**
          * Comparison
          * @description The setups of a brief in their order, and the name of the reference.
          *
-         *     `assumed` are the keys of the brief whose figures were taken for want of the rider's own.
+         *     `assumed` are the keys of the brief whose figures were taken for want of the rider's own; `leads` is the
+         *     school by which the rider judges a lowest gear; `slips_at` the grade on which the driven wheel begins to
+         *     slip on the loosest of the road's surfaces, null where those are not known.
          */
         Comparison: {
             /** Reference */
             reference: string | null;
             /** Assumed */
             assumed: string[];
+            /**
+             * Leads
+             * @enum {string}
+             */
+            leads: "ratio" | "gear inches" | "physics";
+            /** Slips At */
+            slips_at: number | null;
             /** Setups */
             setups: components["schemas"]["ComparedSetup"][];
         };
@@ -1597,6 +1609,32 @@ export interface components {
             cargo_kg?: number | null;
             /** Trailer Kg */
             trailer_kg?: number | null;
+        };
+        /**
+         * LowestGear
+         * @description What a school says of a setup's lowest gear.
+         *
+         *     `wanted` is the highest that will do, as a ratio, or in gear inches by that school; `has` is what the
+         *     setup's lowest gear is in the same measure. `margin` is the first over the second, less one: 0.1 is 10 %
+         *     lower than it need be. Verdict, `wanted` and `margin` are null where the pitch is not known that physics
+         *     goes by. `usual` says that `wanted` is what is usual rather than the rider's own.
+         */
+        LowestGear: {
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "ratio" | "gear inches" | "physics";
+            /** Wanted */
+            wanted: number | null;
+            /** Has */
+            has: number;
+            /** Margin */
+            margin: number | null;
+            /** Verdict */
+            verdict: ("holds" | "tight" | "fails") | null;
+            /** Usual */
+            usual: boolean;
         };
         /**
          * MeasuredRollout

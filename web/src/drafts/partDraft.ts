@@ -1,8 +1,8 @@
 import type { Part } from "../api/client";
 import type { System } from "../shell/units";
 import { namesOf, numberOf, teethOf, type Entered } from "./entry";
-import { kilogramsOf, massText, millimetresOf } from "./quantity";
-import { changeOf, emptyStage, gearsOf, present, stageDraft, type StageDraft } from "./setupDraft";
+import { kilogramsOf, massText, millimetresOf, percentText } from "./quantity";
+import { changeOf, emptyStage, gearsOf, present, some, stageDraft, type StageDraft } from "./setupDraft";
 
 /** A part as it stands in the editor: the text of each field. */
 export interface PartDraft {
@@ -42,8 +42,7 @@ export interface PartDraft {
 }
 
 const text = (value: number | null | undefined): string => (typeof value === "number" ? String(value) : "");
-const percentText = (share: number | undefined): string =>
-  share === undefined ? "" : String(Number((share * 100).toPrecision(10)));
+const shareText = (share: number | undefined): string => (share === undefined ? "" : percentText(share));
 const flagText = (flag: boolean | null | undefined): string =>
   typeof flag === "boolean" ? (flag ? "yes" : "no") : "";
 
@@ -61,9 +60,9 @@ export function partDraft(part: Part, system: System): PartDraft {
     beadSeat: text(wheel?.bead_seat_mm),
     tyre: text(wheel?.tyre_mm),
     rollout: text(wheel?.rollout_mm),
-    low: percentText(efficiency?.low),
-    typical: percentText(efficiency?.typical),
-    high: percentText(efficiency?.high),
+    low: shareText(efficiency?.low),
+    typical: shareText(efficiency?.typical),
+    high: shareText(efficiency?.high),
     mass: shownMass(read.mass, system),
     massAt: part.mass_at ?? "",
     price: text(part.price),
@@ -95,8 +94,6 @@ export const newPart = (kind: Part["kind"]): Part => ({
   name: "",
   ...(kind === "motor" && { motor: {} }),
 });
-
-type Kept = Record<string, unknown>;
 
 /** The part that a draft stands for; as with setups, the server judges what was typed. */
 export function partOf(draft: PartDraft): Part {
@@ -148,11 +145,6 @@ export function partOf(draft: PartDraft): Part {
     notes: draft.notes.trim() || undefined,
   });
   return part as unknown as Part;
-}
-
-function some(object: Kept): Kept | undefined {
-  const given = present(object);
-  return Object.keys(given).length > 0 ? given : undefined;
 }
 
 const flagOf = (typed: string): boolean | undefined => (typed === "" ? undefined : typed === "yes");

@@ -232,3 +232,9 @@ function setOf({ sun, ring, planet, planets, held, uses }: SetDraft): Kept {
 export function present(object: Kept): Kept {
   return Object.fromEntries(Object.entries(object).filter(([, value]) => value !== undefined));
 }
+
+/** The same, or undefined where no key holds anything. */
+export function some(object: Kept): Kept | undefined {
+  const given = present(object);
+  return Object.keys(given).length > 0 ? given : undefined;
+}

@@ -27,6 +27,12 @@ export interface BenchSetup {
 
 export interface Workbench {
   setups: BenchSetup[];
+  need: Need;
+  /** The school by which a lowest gear is judged. */
+  leads: Comparison["leads"];
+  /** What was taken for want of the rider's own figures. */
+  assumed: string[];
+  slipsAt: number | null;
   cadence: [number, number];
   problemsOf: (setupId: string) => FieldProblem[];
   needProblems: FieldProblem[];
@@ -40,8 +46,8 @@ interface Drafted {
 interface Judged {
   records: SetupRecord[];
   setups: Setup[];
-  tables: ComparedSetup[];
-  cadence: [number, number];
+  comparison: Comparison;
+  need: Need;
   problems: FieldProblem[];
 }
 
@@ -56,10 +62,8 @@ function briefOf({ need, setups }: Drafted, reference: string | undefined): Brie
 async function judged(job: JobRecord, drafted: Drafted, place: number, signal: AbortSignal): Promise<Judged> {
   const figures = async (need: Need, setups: Setup[], problems: FieldProblem[]): Promise<Judged> => {
     const brief = briefOf({ need, setups }, setups[place]?.name);
-    const { setups: tables } = await dataOf<Comparison>(
-      api.POST("/api/calculate/compare", { body: brief, signal }),
-    );
-    return { records: job.setups, setups, tables, cadence: need.rider.cadence_rpm, problems };
+    const comparison = await dataOf<Comparison>(api.POST("/api/calculate/compare", { body: brief, signal }));
+    return { records: job.setups, setups, comparison, need, problems };
   };
   try {
     return await figures(drafted.need, drafted.setups, []);
@@ -114,13 +118,17 @@ export function useWorkbench(job: JobRecord) {
 function benchOf(job: JobRecord, data: Judged): Workbench {
   const known = new Map(job.setups.map((record) => [record.id, record]));
   return {
-    setups: data.tables.flatMap((table, index) => {
+    setups: data.comparison.setups.flatMap((table, index) => {
       const id = data.records[index]?.id ?? "";
       const record = known.get(id);
       const setup = data.setups[index];
       return record && setup ? [{ record, setup, table, isReference: id === job.reference_id }] : [];
     }),
-    cadence: data.cadence,
+    need: data.need,
+    leads: data.comparison.leads,
+    assumed: data.comparison.assumed,
+    slipsAt: data.comparison.slips_at,
+    cadence: data.need.rider.cadence_rpm,
     problemsOf: (setupId) => {
       const index = data.records.findIndex((record) => record.id === setupId);
       return data.problems.flatMap((problem) => {

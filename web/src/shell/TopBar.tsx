@@ -12,6 +12,7 @@ import { useColorScheme } from "@mui/material/styles";
 import type { JobRecord } from "../api/client";
 import { useKeys } from "../keys/KeysContext";
 import { JobMenu } from "./JobMenu";
+import { percent } from "./format";
 import styles from "./TopBar.module.css";
 import { UndoButtons } from "./UndoButtons";
 import { MEASURE_NAMES, MEASURES, UnitsContext, useUnits, type System, type Units } from "./units";
@@ -37,8 +38,20 @@ export function TopBar({ job }: { job: JobRecord | undefined }) {
 }
 
 function needInShort({ need }: JobRecord, units: Units): string {
-  const [low, high] = need.rider.cadence_rpm;
-  return `${units.mass(need.rider.mass_kg)} rider · ${need.rider.power_w} W all day · ${low}–${high} rpm`;
+  const { rider, load, road } = need;
+  const [low, high] = rider.cadence_rpm;
+  const carried = (load?.cargo_kg ?? 0) + (load?.trailer_kg ?? 0);
+  const masses = [
+    `${units.mass(rider.mass_kg)} rider`,
+    ...(typeof load?.bike_kg === "number" ? [`${units.mass(load.bike_kg)} bike`] : []),
+    ...(carried > 0 ? [`${units.mass(carried)} load`] : []),
+  ];
+  return [
+    masses.join(" + "),
+    `${rider.power_w} W all day`,
+    `${low}–${high} rpm`,
+    ...(typeof road?.steepest === "number" ? [`pitches to ${percent(road.steepest)}`] : []),
+  ].join(" · ");
 }
 
 function UnitChoices() {

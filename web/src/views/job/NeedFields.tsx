@@ -1,9 +1,11 @@
 import type { FieldProblem } from "../../api/client";
 import type { NeedDraft } from "../../drafts/needDraft";
 import { boundFields } from "../../shell/boundFields";
+import { ChoiceField } from "../../shell/ChoiceField";
 import { FieldText } from "../../shell/FieldText";
 import { useUnits } from "../../shell/units";
 import styles from "./Job.module.css";
+import { RoadFields } from "./RoadFields";
 
 interface Props {
   draft: NeedDraft;
@@ -11,26 +13,26 @@ interface Props {
   change: (patch: Partial<NeedDraft>) => void;
 }
 
-/** Who rides, and what for. */
+const SCHOOLS = [
+  { value: "", label: "what climbs the steepest pitch" },
+  { value: "ratio", label: "its ratio" },
+  { value: "gear inches", label: "its gear inches" },
+];
+
+/** Who rides, with what, where, and what is wanted. */
 export function NeedFields({ draft, problems, change }: Props) {
-  // An upside-down band is a fault of both ends; it is said at the first.
-  const placed = problems.map((problem) =>
-    problem.where === "rider.cadence_rpm" ? { ...problem, where: "rider.cadence_rpm[0]" } : problem,
-  );
+  const placed = problems.map(atField);
   const { system } = useUnits();
+  const [mass, speed] = system === "metric" ? ["kg", "km/h"] : ["lb", "mph"];
   const field = boundFields(draft, change, placed);
   return (
     <>
       <FieldText label="Name of the job" {...field("name", "name")} />
       <h3>The rider</h3>
       <div className={styles.fields}>
-        <FieldText
-          label="Body mass"
-          unit={system === "metric" ? "kg" : "lb"}
-          numeric
-          {...field("mass", "rider.mass_kg")}
-        />
+        <FieldText label="Body mass" unit={mass} numeric {...field("mass", "rider.mass_kg")} />
         <FieldText label="Power held all day" unit="W" numeric {...field("power", "rider.power_w")} />
+        <FieldText label="Power for a minute" unit="W" numeric {...field("burst", "rider.burst_w")} />
         <FieldText
           label="Lowest easy cadence"
           unit="rpm"
@@ -43,6 +45,47 @@ export function NeedFields({ draft, problems, change }: Props) {
           numeric
           {...field("cadenceHigh", "rider.cadence_rpm[1]")}
         />
+        <FieldText
+          label="A grind below"
+          unit="rpm"
+          numeric
+          hint="Three quarters of the lowest easy one, unless said"
+          {...field("grind", "rider.grind_rpm")}
+        />
+      </div>
+      <h3>What is carried</h3>
+      <div className={styles.fields}>
+        <FieldText label="Bicycle" unit={mass} numeric {...field("bike", "load.bike_kg")} />
+        <FieldText label="Bags and cargo" unit={mass} numeric {...field("cargo", "load.cargo_kg")} />
+        <FieldText label="Trailer, loaded" unit={mass} numeric {...field("trailer", "load.trailer_kg")} />
+      </div>
+      <RoadFields draft={draft} problems={placed} change={change} field={field} />
+      <h3>What is wanted</h3>
+      <div className={styles.fields}>
+        <FieldText label="Top pedalling speed" unit={speed} numeric {...field("top", "wants.top_kmh")} />
+        <ChoiceField
+          label="A lowest gear is judged by"
+          value={draft.lowestBy === "physics" ? "" : draft.lowestBy}
+          choices={SCHOOLS}
+          onChange={(lowestBy) => change({ lowestBy })}
+        />
+        {draft.lowestBy === "ratio" && (
+          <FieldText
+            label="Lowest ratio wanted"
+            numeric
+            hint="1, where a rider says nothing"
+            {...field("lowestRatio", "wants.lowest_ratio")}
+          />
+        )}
+        {draft.lowestBy === "gear inches" && (
+          <FieldText
+            label="Lowest gear wanted"
+            unit="in"
+            numeric
+            hint="25 for light road touring, under 20 loaded off the road"
+            {...field("lowestInches", "wants.lowest_gear_inches")}
+          />
+        )}
       </div>
       <h3>Notes</h3>
       <FieldText label="What the bicycle must do" multiline {...field("notes", "notes")} />
@@ -50,4 +93,13 @@ export function NeedFields({ draft, problems, change }: Props) {
   );
 }
 
-export const NEED_PLACES = ["name", "notes", "rider"];
+/** A problem at its field: an upside-down band is a fault of both ends, said at the first; shares are in percent. */
+function atField({ where, what }: FieldProblem): FieldProblem {
+  if (where === "rider.cadence_rpm") return { where: "rider.cadence_rpm[0]", what };
+  if (where === "road.steepest") return { where, what: what.replace("from 0 to 0.6", "from 0 to 60 %") };
+  if (where.endsWith(".share"))
+    return { where, what: what.replace("above 0 and at most 1", "above 0 and at most 100 %") };
+  return { where, what };
+}
+
+export const NEED_PLACES = ["name", "notes", "rider", "load", "road", "wants"];

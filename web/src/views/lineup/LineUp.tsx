@@ -9,6 +9,7 @@ import { useRemembered } from "../../shell/remembered";
 import { Failure, Loading } from "../../shell/Status";
 import { useUnits } from "../../shell/units";
 import { ViewHeading } from "../../shell/ViewHeading";
+import { ClimbAndFlat } from "./ClimbAndFlat";
 import { EveryGear } from "./EveryGear";
 import { FamiliarTerms } from "./FamiliarTerms";
 import { HeadlineTable } from "./HeadlineTable";
@@ -48,6 +49,7 @@ export function LineUp() {
         <>
           <GearLanes setups={bench.setups} speedKmh={speed} onSpeed={setSpeed} />
           <HeadlineTable setups={bench.setups} jobId={job.id} />
+          <ClimbAndFlat bench={bench} />
           <FamiliarTerms setups={bench.setups} />
           <EveryGear setups={bench.setups} />
         </>

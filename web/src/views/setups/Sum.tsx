@@ -27,6 +27,7 @@ export const Sum = memo(function Sum({ shown, reference }: Props) {
   rows.push(...shiftRows(table), ...wearRows(table));
   if (like?.range_like) rows.push(["Range like", rangeLike(like.range_like)]);
   if (like?.lowest_like) rows.push(["Lowest gear like", `${lowestLike(like.lowest_like)}, on this wheel`]);
+  rows.push(...schoolRows(table));
   const { against } = table;
   if (reference && against) {
     const letter = reference.record.letter;
@@ -91,6 +92,18 @@ function wearRows({ wear }: BenchSetup["table"]): [string, string][] {
       `${wear.skid_patches}; with either foot in front ${wear.skid_patches_either_foot}`,
     ]);
   return rows;
+}
+
+const SCHOOLS = { ratio: "By ratio", "gear inches": "By gear inches", physics: "By the steepest pitch" };
+
+/** What the three schools say of the lowest gear, each with its measure. */
+function schoolRows({ lowest_gear: schools }: BenchSetup["table"]): [string, string][] {
+  return schools.flatMap(({ school, wanted, has, verdict, usual }): [string, string][] => {
+    if (wanted === null || verdict === null) return [];
+    const [digits, unit] = school === "gear inches" ? [1, " in"] : [2, ""];
+    const asked = `${wanted.toFixed(digits)}${unit} ${usual ? "is usual" : "needed"}`;
+    return [[SCHOOLS[school], `${verdict}: ${has.toFixed(digits)}${unit}, where ${asked}`]];
+  });
 }
 
 const times = (turns: number): string => (turns === 1 ? "turn" : `${turns} turns`);

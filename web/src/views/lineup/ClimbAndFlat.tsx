@@ -1,0 +1,108 @@
+import type { Climb, ComparedSetup } from "../../api/client";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import { assumptions, grade, pitchText, ratioText } from "../../shell/climbing";
+import { capital } from "../../shell/format";
+import { Letter } from "../../shell/Letter";
+import { StateMark } from "../../shell/StateMark";
+import tables from "../../shell/table.module.css";
+import { useUnits, type Units } from "../../shell/units";
+import styles from "./LineUp.module.css";
+
+/** Whether each setup's lowest gear climbs the steepest pitch, what it rides on the flat, and where its top runs out. */
+export function ClimbAndFlat({ bench }: { bench: Workbench }) {
+  const { setups, need, leads } = bench;
+  const pitch = pitchText(need);
+  const judged = { physics: "what it climbs", ratio: "its ratio", "gear inches": "its gear inches" }[leads];
+  return (
+    <section aria-labelledby="climb" className={styles.section}>
+      <h3 id="climb">Climb and flat</h3>
+      <p className={styles.note}>
+        {pitch
+          ? `At the rider’s power on ${pitch}, with the load; a lowest gear is judged by ${judged}.`
+          : "How steep the steepest pitch is, is not known: say it under Job, and each setup is held against it."}
+        {bench.slipsAt !== null &&
+          ` On the loosest surface the wheel slips from about ${grade(bench.slipsAt)}.`}
+        {bench.assumed.length > 0 && ` Not known, and assumed: ${assumptions(bench.assumed)}.`}
+      </p>
+      <div className={tables.scroll}>
+        <table className={`${tables.table} ${styles.words}`}>
+          <thead>
+            <tr>
+              <th scope="col">Setup</th>
+              <th scope="col">Lowest gear</th>
+              <th scope="col">Climbs all day · a minute</th>
+              {pitch && <th scope="col">On the steepest</th>}
+              {pitch && <th scope="col">Ratio it needs</th>}
+              <th scope="col">On the flat</th>
+              <th scope="col">Top runs out at</th>
+            </tr>
+          </thead>
+          <tbody>
+            {setups.map((setup) => (
+              <Row key={setup.record.id} setup={setup} leads={leads} pitch={pitch !== null} />
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function Row({
+  setup: { record, table },
+  leads,
+  pitch,
+}: {
+  setup: BenchSetup;
+  leads: string;
+  pitch: boolean;
+}) {
+  const units = useUnits();
+  const { climb, flat, top } = table;
+  const lead = table.lowest_gear.find((each) => each.school === leads);
+  return (
+    <tr>
+      <th scope="row">
+        <span className={styles.setup} title={table.name}>
+          <Letter letter={record.letter} />
+          <span>{table.name}</span>
+        </span>
+      </th>
+      <td>
+        <StateMark state={lead?.verdict ?? "not known"} />
+      </td>
+      <td title={`in the lowest gear at ${units.speed(climb.lowest_kmh)}`}>
+        <strong>{grade(climb.steepest)}</strong> · {climb.minute ? grade(climb.minute.steepest) : "not known"}
+      </td>
+      {pitch && <td>{onThePitch(table, units)}</td>}
+      {pitch && <td>{needed(climb, table.lowest.ratio)}</td>}
+      <td title={flat.gear ? `in gear ${flat.gear}` : undefined}>
+        <strong>{units.speed(flat.speed_kmh)}</strong>, {flat.cadence_rpm.toFixed(0)} rpm
+      </td>
+      <td>
+        {units.speed(top.speed_kmh)}, {top.power_w.toFixed(0)} W, {descent(top.grade)}
+      </td>
+    </tr>
+  );
+}
+
+/** The grade on which the power of all day is enough for the top. */
+const descent = (share: number): string => (share < 0 ? `or down ${grade(-share)}` : "all day");
+
+/** How the steepest pitch is ridden, at the power of a minute where that is known. */
+function onThePitch({ climb }: ComparedSetup, units: Units): string {
+  const stands = climb.verdict === "holds" ? climb : (climb.minute ?? climb);
+  const at = stands.at_steepest;
+  if (!at) return "";
+  const how = at.state === "holds" ? "" : `, ${at.state}`;
+  return `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}`;
+}
+
+/** The ratio that the pitch needs, and how far off the lowest gear is. */
+function needed(climb: Climb, has: number): string {
+  const stands = climb.verdict === "holds" ? climb : (climb.minute ?? climb);
+  if (stands.needed_ratio === null) return "";
+  const share = Math.round((has / stands.needed_ratio - 1) * 100);
+  const off = share === 0 ? "just that" : share > 0 ? `${share} % too high` : `${-share} % to spare`;
+  return capital(`${ratioText(stands.needed_ratio)}: ${off}`);
+}
