@@ -72,6 +72,11 @@ def test_the_ratio_that_is_needed_and_how_the_pitch_is_ridden():
 def test_states_and_verdicts(road, rider, state, verdict):
     found = one(PATH, road=road, rider=rider)
     assert (found.climb.at_steepest.state, found.climb.verdict) == (state, verdict)
+    # The physical school and the margin stand on the same power as the verdict.
+    over_in_a_minute = "burst_w" in rider and road.get("steepest_m", 0) < 156
+    assert found.climb.by == ("a minute" if over_in_a_minute else "all day")
+    physics = found.lowest_gear[2]
+    assert (physics.verdict, physics.margin) == (verdict, pytest.approx(physics.wanted / physics.has - 1))
 
 
 def test_a_gear_too_low_to_balance_in_is_walked():

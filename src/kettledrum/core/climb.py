@@ -15,6 +15,7 @@ MINUTE_S = 60.0
 
 State = Literal["holds", "grinding", "walking"]
 Verdict = Literal["holds", "tight", "fails"]
+Power = Literal["all day", "a minute"]
 
 
 class AtSteepest(BaseModel):
@@ -50,14 +51,16 @@ class Climb(AtPower):
     """What can be climbed all day, and with the power of a minute.
 
     `lowest_kmh` is the speed of the lowest gear at the lowest easy cadence. The `verdict` on the steepest
-    pitch: it holds at the power of all day; it is tight where it takes that of a minute, and the pitch is
-    no longer than a minute of it; else it fails. `margin` is the needed ratio over the lowest one, less
-    one, at the power the verdict stands on: 0.1 leaves 10 % of cadence.
+    pitch: it holds at the power of all day; it is tight where it takes that of a minute, and lasts no longer;
+    else it fails. It stands on the power that it says it goes `by`: that of a minute where the pitch, if its
+    length is known, is over within one. `margin` is the ratio needed at that power over the lowest one, less
+    one: 0.1 leaves 10 % of cadence.
     """
 
     lowest_kmh: float
     minute: AtPower | None
     verdict: Verdict | None
+    by: Power
     margin: float | None
 
 
@@ -98,8 +101,8 @@ def ridden(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, jo
     """
     day = _at_power(table, rungs, efficiency, job, job.power_w)
     minute = _at_power(table, rungs, efficiency, job, job.burst_w) if job.burst_w else None
-    verdict, stands_on = _verdict(day, minute, job)
-    lowest = table.gears[0].ratio
+    verdict, by = _verdict(day, minute, job)
+    needed = minute.needed_ratio if by == "a minute" and minute else day.needed_ratio
     return Ridden(
         efficiency=efficiency,
         climb=Climb(
@@ -107,7 +110,8 @@ def ridden(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, jo
             lowest_kmh=table.gears[0].speed_kmh[0],
             minute=minute,
             verdict=verdict,
-            margin=stands_on.needed_ratio / lowest - 1 if stands_on.needed_ratio is not None else None,
+            by=by,
+            margin=None if needed is None else needed / table.gears[0].ratio - 1,
         ),
         flat=_flat(table, rungs, efficiency, job),
         top=_top(table, efficiency, job),
@@ -147,17 +151,17 @@ def _at_steepest(table: GearTable, rungs: list[Rung], job: Conditions, speed_kmh
     return AtSteepest(speed_kmh=speed_kmh, cadence_rpm=cadence_rpm, gear=gear, state=state)
 
 
-def _verdict(day: AtPower, minute: AtPower | None, job: Conditions) -> tuple[Verdict | None, AtPower]:
+def _verdict(day: AtPower, minute: AtPower | None, job: Conditions) -> tuple[Verdict | None, Power]:
     if day.at_steepest is None:
-        return None, day
+        return None, "all day"
     if day.at_steepest.state == "holds":
-        return "holds", day
+        return "holds", "all day"
     if minute is None or minute.at_steepest is None:
-        return "fails", day
+        return "fails", "all day"
     lasts_s = (job.steepest_m or 0) / (minute.at_steepest.speed_kmh / 3.6)
-    if minute.at_steepest.state == "holds" and lasts_s <= MINUTE_S:
-        return "tight", minute
-    return "fails", minute
+    if lasts_s > MINUTE_S:
+        return "fails", "all day"
+    return ("tight" if minute.at_steepest.state == "holds" else "fails"), "a minute"
 
 
 def _gear_at(table: GearTable, rungs: list[Rung], speed_kmh: float) -> tuple[str | None, float]:

@@ -35,7 +35,7 @@ class LowestGear(BaseModel):
 def lowest_gears(table: GearTable, climb: Climb, wants: Wants) -> list[LowestGear]:
     """The answers of the three schools; physics' is the climb's own."""
     lowest = table.gears[0]
-    stands_on = climb.minute if climb.verdict == "tight" and climb.minute else climb
+    stands_on = climb.minute if climb.by == "a minute" and climb.minute else climb
     return [
         _school("ratio", lowest.ratio, wants.lowest_ratio, USUAL_RATIO),
         _school("gear inches", lowest.gear_inches, wants.lowest_gear_inches, USUAL_GEAR_INCHES),

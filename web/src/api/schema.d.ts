@@ -1028,9 +1028,10 @@ export interface components {
          * @description What can be climbed all day, and with the power of a minute.
          *
          *     `lowest_kmh` is the speed of the lowest gear at the lowest easy cadence. The `verdict` on the steepest
-         *     pitch: it holds at the power of all day; it is tight where it takes that of a minute, and the pitch is
-         *     no longer than a minute of it; else it fails. `margin` is the needed ratio over the lowest one, less
-         *     one, at the power the verdict stands on: 0.1 leaves 10 % of cadence.
+         *     pitch: it holds at the power of all day; it is tight where it takes that of a minute, and lasts no longer;
+         *     else it fails. It stands on the power that it says it goes `by`: that of a minute where the pitch, if its
+         *     length is known, is over within one. `margin` is the ratio needed at that power over the lowest one, less
+         *     one: 0.1 leaves 10 % of cadence.
          */
         Climb: {
             /** Power W */
@@ -1050,6 +1051,11 @@ export interface components {
             minute: components["schemas"]["AtPower"] | null;
             /** Verdict */
             verdict: ("holds" | "tight" | "fails") | null;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "all day" | "a minute";
             /** Margin */
             margin: number | null;
         };

@@ -89,10 +89,12 @@ function Row({
 /** The grade on which the power of all day is enough for the top. */
 const descent = (share: number): string => (share < 0 ? `or down ${grade(-share)}` : "all day");
 
-/** How the steepest pitch is ridden, at the power of a minute where that is known. */
+/** What the verdict stands on: the power of all day, or of a minute. */
+const standsOn = (climb: Climb) => (climb.by === "a minute" && climb.minute ? climb.minute : climb);
+
+/** How the steepest pitch is ridden. */
 function onThePitch({ climb }: ComparedSetup, units: Units): string {
-  const stands = climb.verdict === "holds" ? climb : (climb.minute ?? climb);
-  const at = stands.at_steepest;
+  const at = standsOn(climb).at_steepest;
   if (!at) return "";
   const how = at.state === "holds" ? "" : `, ${at.state}`;
   return `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}`;
@@ -100,9 +102,9 @@ function onThePitch({ climb }: ComparedSetup, units: Units): string {
 
 /** The ratio that the pitch needs, and how far off the lowest gear is. */
 function needed(climb: Climb, has: number): string {
-  const stands = climb.verdict === "holds" ? climb : (climb.minute ?? climb);
-  if (stands.needed_ratio === null) return "";
-  const share = Math.round((has / stands.needed_ratio - 1) * 100);
+  const { needed_ratio: ratio } = standsOn(climb);
+  if (ratio === null) return "";
+  const share = Math.round((has / ratio - 1) * 100);
   const off = share === 0 ? "just that" : share > 0 ? `${share} % too high` : `${-share} % to spare`;
-  return capital(`${ratioText(stands.needed_ratio)}: ${off}`);
+  return capital(`${ratioText(ratio)}: ${off}`);
 }

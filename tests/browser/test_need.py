@@ -1,0 +1,127 @@
+"""The need described, and what each setup makes of it."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+from test_setups import field, saved
+
+
+@pytest.fixture
+def job(page: Page, demo) -> Page:
+    page.goto(demo.address)
+    page.get_by_role("link", name="Job").click()
+    expect(page.get_by_label("Name of the job")).to_have_value("Honey round")
+    return page
+
+
+def climb(page: Page, setup: str):
+    """A setup's row under “Climb and flat”."""
+    page.get_by_role("link", name="Line-up").click()
+    return page.get_by_role("region", name="Climb and flat").get_by_role("row", name=re.compile(setup))
+
+
+def test_a_setup_fails_the_steepest_pitch_and_says_what_ratio_it_would_need(job):
+    expect(job.get_by_text("78 kg rider + 17 kg bike + 18 kg load · 125 W all day")).to_be_visible()
+    row = climb(job, "Fourteen-speed hub")
+    # 260 W × 0.897 at the tyre on 12 % with 113 kg: 5.9 km/h is 59.6 rpm in 1.64 m, where 60 are wanted.
+    expect(row).to_contain_text("fails")
+    expect(row).to_contain_text("5.9 km/h, 60 rpm, grinding")
+    expect(row).to_contain_text("0.74: 1 % too high")
+    expect(climb(job, "Twelve-speed crank gearbox")).to_contain_text("tight")
+    # With the honey left at home it climbs: 95 kg.
+    job.get_by_role("link", name="Job").click()
+    field(job, "load.cargo_kg").fill("")
+    saved(job)
+    expect(climb(job, "Fourteen-speed hub")).to_contain_text("tight")
+    job.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(climb(job, "Fourteen-speed hub")).to_contain_text("fails")
+
+
+def test_each_school_may_lead(job):
+    job.get_by_label("A lowest gear is judged by").select_option("ratio")
+    saved(job)
+    row = climb(job, "Five-speed hub")
+    expect(job.get_by_text("a lowest gear is judged by its ratio")).to_be_visible()
+    # 42 ÷ 21 × 0.655 = 1.31
+    expect(row).to_contain_text("fails")
+    job.get_by_role("link", name="Job").click()
+    field(job, "wants.lowest_ratio").fill("1,3")
+    saved(job)
+    expect(climb(job, "Five-speed hub")).to_contain_text("tight")
+    job.get_by_role("link", name="Setups").click()
+    job.get_by_role("navigation", name="Setups").get_by_role("link", name="Five-speed hub").click()
+    schools = job.get_by_role("region", name="What it adds up to")
+    expect(schools).to_contain_text("By ratiotight: 1.31, where 1.30 needed")
+    expect(schools).to_contain_text("By gear inchesfails: 36.4 in, where 25.0 in is usual")
+    expect(schools).to_contain_text("By the steepest pitchfails: 1.31, where 0.73 needed")
+
+
+def test_without_a_pitch_the_line_up_says_what_is_missing(job):
+    field(job, "road.steepest").fill("")
+    field(job, "load.bike_kg").fill("")
+    saved(job)
+    row = climb(job, "Five-speed hub")
+    expect(row).to_contain_text("not known")
+    expect(job.get_by_text("How steep the steepest pitch is, is not known")).to_be_visible()
+    expect(job.get_by_text("assumed: the bicycle’s mass (15 kg).")).to_be_visible()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+@pytest.mark.parametrize(
+    ("place", "typed", "words"),
+    [
+        ("road.steepest", "70", "Must be from 0 to 60 %."),
+        ("load.bike_kg", "10000", "Must be from 3 to 300 kg."),
+        ("load.cargo_kg", "-1", "Must be from 0 to 500 kg."),
+        ("rider.power_w", "0", "Must be from 5 to 2500 W."),
+        ("rider.burst_w", "100", "Must be at least the power held all day, 125 W."),
+        ("rider.grind_rpm", "70", "Must be at most the lowest easy cadence, 60 rpm."),
+        ("road.altitude_m", "90000", "Must be from -450 to 6000 m."),
+        ("road.surfaces[0].share", "x", "Must be a number above 0 and at most 100 %."),
+        ("road.surfaces[0].share", "50", "Must have shares that add up to 100 %; these add up to 80 %."),
+    ],
+)
+def test_what_cannot_be_is_said_at_its_field_and_stays_as_typed(job, demo, place, typed, words):
+    before = demo.get("api/jobs")[0]
+    field(job, place).fill(typed)
+    expect(job.get_by_text(words)).to_be_visible()
+    expect(field(job, place)).to_have_value(typed)
+    kept = demo.get(f"api/jobs/{before['id']}")["need"]
+    assert (kept["road"]["steepest"], kept["load"]["bike_kg"]) == (0.12, 17)
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["shares that do not add up yet"])
+def test_surfaces_are_added_and_left_out_and_a_coefficient_takes_their_place(job, demo):
+    job.get_by_role("button", name="Take surface 2 out").click()
+    field(job, "road.surfaces[0].share").fill("60")
+    job.get_by_role("button", name="Surface", exact=True).click()
+    job.get_by_label("Surface 2", exact=True).select_option("loose gravel")
+    # What was left of the whole way is put in.
+    expect(field(job, "road.surfaces[1].share")).to_have_value("40")
+    saved(job)
+    [held] = demo.get("api/jobs")
+    assert demo.get(f"api/jobs/{held['id']}")["need"]["road"]["surfaces"] == [
+        {"surface": "rough asphalt", "share": 0.6},
+        {"surface": "loose gravel", "share": 0.4},
+    ]
+    job.get_by_role("button", name="By a coefficient").click()
+    field(job, "road.crr").fill("0,012")
+    saved(job)
+    road = demo.get(f"api/jobs/{held['id']}")["need"]["road"]
+    assert (road["crr"], "surfaces" in road) == (0.012, False)
+
+
+def test_loads_and_lengths_are_said_in_either_system_and_stay_what_they_are(job, demo):
+    job.get_by_role("button", name="mph").click()
+    expect(field(job, "load.bike_kg")).to_have_value("37.5")
+    expect(field(job, "road.steepest_m")).to_have_value("230")
+    field(job, "load.cargo_kg").fill("44")
+    field(job, "road.wind_kmh").fill("10")
+    saved(job)
+    [held] = demo.get("api/jobs")
+    need = demo.get(f"api/jobs/{held['id']}")["need"]
+    # 44 lb and 10 mph; what was not touched is as it was, not as it was rounded for show.
+    assert need["load"] == {"bike_kg": 17, "cargo_kg": pytest.approx(19.958, abs=1e-3)}
+    assert need["road"]["wind_kmh"] == pytest.approx(16.093, abs=1e-3)
+    assert need["road"]["steepest_m"] == 70
