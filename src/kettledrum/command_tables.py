@@ -47,9 +47,8 @@ def _marks(gear: Gear) -> str:
 
 def comparison(result: Comparison) -> None:
     """Prints the setups of a brief side by side."""
-    grid = _grid(
-        "Setup", "Range", "Lowest", "Highest", "Steps", "Distinct", "Lowest against", "Highest against"
-    )
+    titles = ("Range", "Lowest", "Highest", "Steps", "Distinct", "Lowest against", "Highest against")
+    grid = _grid("Setup", *titles, "Climbs", "Steepest pitch", "Flat")
     grid.columns[0].max_width = 44
     for setup in result.setups:
         against = setup.against
@@ -63,8 +62,14 @@ def comparison(result: Comparison) -> None:
             "stepless" if setup.distinct is None else str(setup.distinct),
             "reference" if is_reference else f"{against.lowest:+.0%}" if against else "—",
             "" if is_reference else f"{against.highest:+.0%}" if against else "—",
+            f"{setup.climb.steepest:.1%}",
+            setup.climb.verdict or "not known",
+            f"{setup.flat.speed_kmh:.1f} km/h",
         )
-    _console().print(grid if result.setups else Text("This brief holds no setups yet."))
+    console = _console()
+    console.print(grid if result.setups else Text("This brief holds no setups yet."))
+    if result.setups and result.assumed:
+        console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
 
 
 def _grid(first: str, *others: str) -> Table:

@@ -125,3 +125,18 @@ def test_loads_and_lengths_are_said_in_either_system_and_stay_what_they_are(job,
     assert need["load"] == {"bike_kg": 17, "cargo_kg": pytest.approx(19.958, abs=1e-3)}
     assert need["road"]["wind_kmh"] == pytest.approx(16.093, abs=1e-3)
     assert need["road"]["steepest_m"] == 70
+
+
+def test_the_hill_fan_follows_the_power_that_is_chosen(job):
+    job.get_by_role("link", name="Line-up").click()
+    fan = job.get_by_role("figure").filter(has_text="Cadence left in the lowest gear")
+    fan.get_by_text("The grade for each cadence as a table").click()
+    row = fan.get_by_role("row", name=re.compile("^60 rpm"))
+    # At 60 rpm the fourteen-speed hub climbs 5.2 % all day and 11.9 % for a minute, as the table above says.
+    expect(row.get_by_role("cell").nth(3)).to_have_text("5.2 %")
+    fan.get_by_role("button", name="260 W for a minute").click()
+    expect(row.get_by_role("cell").nth(3)).to_have_text("11.9 %")
+    with job.expect_download() as download:
+        job.get_by_role("button", name="Save as…").click()
+        job.get_by_role("menuitem", name="Hill fan as SVG").click()
+    assert "rpm against grade" in download.value.path().read_text()

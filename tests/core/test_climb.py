@@ -87,6 +87,17 @@ def test_a_gear_too_low_to_balance_in_is_walked():
     assert (found.climb.at_steepest.state, found.climb.verdict) == ("walking", "fails")
 
 
+def test_the_fan_says_on_which_grade_each_cadence_is_kept_up():
+    found = one(PATH, rider={"burst_w": 200})
+    resistance = conditions(job()).resistance
+    grades = dict(found.climb.fan)
+    assert grades[60] == pytest.approx(found.climb.steepest)
+    # 40 rpm of a gear of 2.218 m is 1.479 m/s, kept up on the grade that asks for just 120 W.
+    assert resistance.power_w(40 / 60 * 2.217964, grades[40]) == pytest.approx(120, rel=1e-6)
+    assert dict(found.climb.minute.fan)[40] > grades[40]
+    assert sorted(grades.values(), reverse=True) == list(grades.values())
+
+
 def test_the_flat_and_the_top():
     found = one(PATH)
     resistance = conditions(job()).resistance

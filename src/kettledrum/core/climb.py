@@ -12,6 +12,8 @@ from kettledrum.core.stage import EfficiencySpread
 BALANCE_KMH = 5.0
 """Slower than about this a loaded bicycle cannot be kept upright for long: it is pushed."""
 MINUTE_S = 60.0
+FAN_RPM = range(20, 125, 5)
+"""The cadences at which the fan of grades is worked out."""
 
 State = Literal["holds", "grinding", "walking"]
 Verdict = Literal["holds", "tight", "fails"]
@@ -36,11 +38,13 @@ class AtPower(BaseModel):
 
     `steepest` is the grade that the lowest gear climbs at the lowest easy cadence, with the typical
     efficiency; `steepest_spread` with the low and the high one. `needed_ratio` is the ratio that keeps that
-    cadence on the job's steepest pitch, and `at_steepest` how that is ridden; null where the pitch is not
-    known.
+    cadence on the job's steepest pitch. `fan` are cadences in rpm and the grade on which the lowest gear
+    keeps each of them up. `at_steepest` is how that pitch is ridden. The needed ratio and this are null
+    where the pitch is not known.
     """
 
     power_w: float
+    fan: list[tuple[float, float]]
     steepest: float
     steepest_spread: tuple[float, float]
     needed_ratio: float | None
@@ -131,8 +135,10 @@ def _at_power(
         speed_mps = job.resistance.speed_mps(power_w * efficiency.typical, job.steepest)
         needed = speed_mps * 60 / (job.cadence_rpm[0] * table.circumference_m)
         at_steepest = _at_steepest(table, rungs, job, speed_mps * 3.6)
+    mps_per_rpm = table.gears[0].development_m / 60
     return AtPower(
         power_w=power_w,
+        fan=[(rpm, job.resistance.grade(power_w * efficiency.typical, rpm * mps_per_rpm)) for rpm in FAN_RPM],
         steepest=typical,
         steepest_spread=(low, high),
         needed_ratio=needed,

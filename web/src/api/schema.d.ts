@@ -878,12 +878,18 @@ export interface components {
          *
          *     `steepest` is the grade that the lowest gear climbs at the lowest easy cadence, with the typical
          *     efficiency; `steepest_spread` with the low and the high one. `needed_ratio` is the ratio that keeps that
-         *     cadence on the job's steepest pitch, and `at_steepest` how that is ridden; null where the pitch is not
-         *     known.
+         *     cadence on the job's steepest pitch. `fan` are cadences in rpm and the grade on which the lowest gear
+         *     keeps each of them up. `at_steepest` is how that pitch is ridden. The needed ratio and this are null
+         *     where the pitch is not known.
          */
         AtPower: {
             /** Power W */
             power_w: number;
+            /** Fan */
+            fan: [
+                number,
+                number
+            ][];
             /** Steepest */
             steepest: number;
             /** Steepest Spread */
@@ -1036,6 +1042,11 @@ export interface components {
         Climb: {
             /** Power W */
             power_w: number;
+            /** Fan */
+            fan: [
+                number,
+                number
+            ][];
             /** Steepest */
             steepest: number;
             /** Steepest Spread */

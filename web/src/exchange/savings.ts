@@ -42,7 +42,7 @@ export function gearSavings({ jobId, setupId, name, system, flush }: Gears): Sav
 }
 
 /** The drawing that is on the screen, as it stands. */
-export function drawingSavings(what: string, name: string): Saving[] {
+export function drawingSavings(what: string, name: string, called = "Drawing"): Saving[] {
   const drawn = () => {
     const holder = document.querySelector<HTMLElement>(`[data-drawing="${what}"]`);
     if (!holder) throw new Error("there is no drawing to save");
@@ -50,14 +50,14 @@ export function drawingSavings(what: string, name: string): Saving[] {
   };
   return [
     {
-      label: "Drawing as SVG",
+      label: `${called} as SVG`,
       run: async () => {
         download(new Blob([await drawn()], { type: "image/svg+xml" }), `${name}.svg`);
         return undefined;
       },
     },
     {
-      label: "Drawing as PNG",
+      label: `${called} as PNG`,
       run: async () => {
         download(await pictureOf(await drawn()), `${name}.png`);
         return undefined;

@@ -2,7 +2,9 @@ import type { Need } from "../api/client";
 
 /** A grade in percent, to a tenth; no road is beyond 100 %. */
 export function grade(share: number): string {
-  return share >= 1 ? "over 100 %" : `${(share * 100).toFixed(1)} %`;
+  if (share >= 1) return "over 100 %";
+  const tenths = Math.round(Math.abs(share) * 1000) / 10;
+  return `${share < 0 && tenths > 0 ? "−" : ""}${tenths.toFixed(1)} %`;
 }
 
 export const ratioText = (ratio: number): string => ratio.toFixed(2);

@@ -1,4 +1,5 @@
 import type { Climb, ComparedSetup } from "../../api/client";
+import { HillFan } from "../../charts/HillFan";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { assumptions, grade, pitchText, ratioText } from "../../shell/climbing";
 import { capital } from "../../shell/format";
@@ -44,6 +45,7 @@ export function ClimbAndFlat({ bench }: { bench: Workbench }) {
           </tbody>
         </table>
       </div>
+      <HillFan setups={setups} need={need} />
     </section>
   );
 }

@@ -38,6 +38,7 @@ export function LineUp() {
               groups={[
                 gearSavings({ jobId: job.id, name: job.need.name, system: units.system, flush }),
                 drawingSavings("lanes", `${job.need.name}, line-up`),
+                drawingSavings("hill-fan", `${job.need.name}, hill fan`, "Hill fan"),
               ]}
             />
           )
