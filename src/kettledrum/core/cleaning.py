@@ -1,12 +1,12 @@
-"""A track as a device recorded it, made into a road: noise off the elevation, gaps bridged, all of it told."""
+"""A track as a device recorded it, made into a road: noise off the elevation, gaps bridged, all told."""
 
 import math
 from dataclasses import dataclass
 
 import numpy as np
 
+from kettledrum.core.arrays import Flags, Floats, Places
 from kettledrum.core.errors import InvalidInput, Problem
-from kettledrum.core.profile import Floats
 from kettledrum.core.route import ELEVATION_M, LONGEST_M
 
 EARTH_RADIUS_M = 6_371_008.8
@@ -23,8 +23,9 @@ DRAWN_M = 60.0
 """Points farther apart than this on the whole were drawn, not recorded: no noise is looked for."""
 SPIKE_M = 12.0
 GAP_M = 200.0
-PART = 50
-"""Points of a part of the road that is looked at by itself."""
+WIDENING = 1.5
+AGREES = 1.0
+"""Two lines agree where they lie within so many standard errors of each other."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,10 +60,11 @@ def clean(track: Track) -> CleanRoad:
     """Makes a road of a track. Raises InvalidInput where it has no length or no elevation.
 
     Elevations are averaged on an even grid of at least 5 m; spikes are left out; then a line is fitted at
-    each point to its neighbourhood, weighted by a normal curve (Cleveland, J. Am. Stat. Assoc. 74, 1979). The
-    curve is as narrow as the noise allows, at least 15 m, and is widened as long as what it leaves over does
-    not grow (by cross-validation, Craven & Wahba, Numer. Math. 31, 1979). The noise is estimated from how
-    far each point lies from the line between its neighbours.
+    each point to its neighbourhood, weighted by a normal curve (Cleveland, J. Am. Stat. Assoc. 74, 1979) at
+    least 15 m wide and so wide that the noise is quieted. It is widened from place to place as far as
+    the lines agree within their errors (Goldenshluger & Nemirovski, Math. Methods Stat. 6, 1997), so that
+    a long ramp becomes one, and a short pitch stays. The noise is estimated from how far points lie from
+    the line of their neighbours.
     """
     report: list[str] = []
     along = _along(track, report)
@@ -70,7 +72,9 @@ def clean(track: Track) -> CleanRoad:
     if length < 2 * LEAST_STEP_M:
         raise InvalidInput([Problem("", "all its points are in one place; a road has a length")])
     if length > LONGEST_M:
-        raise InvalidInput([Problem("", f"it is longer than {LONGEST_M / 1000:.0f} km, the most that is read")])
+        raise InvalidInput(
+            [Problem("", f"it is longer than {LONGEST_M / 1000:.0f} km, the most that is read")]
+        )
     known = _known(track.elevation_m, report)
     steps = min(max(int(length / LEAST_STEP_M), 2), MOST_STEPS)
     grid = np.linspace(0.0, length, steps + 1)
@@ -83,11 +87,8 @@ def clean(track: Track) -> CleanRoad:
     spacing = float(np.median(np.diff(grid[node]))) if len(node) > 2 else length
     noise = _noise(grid[node], height) if spacing < DRAWN_M else 0.0
     filled = np.interp(grid, grid[node], height)
-    smooth, width = _smoothed(filled, node, length / steps, noise, spacing)
-    report.append(
-        f"elevation smoothed over {2.35 * width:.0f} m"
-        + (f"; its noise was ±{noise:.1f} m" if noise >= 0.05 else "")
-    )
+    smooth, width = _smoothed(filled, length / steps, noise, spacing)
+    report.append(_smoothing_words(width, noise))
     return CleanRoad(
         points=[(round(at, 2), round(z, 3)) for at, z in zip(grid.tolist(), smooth.tolist(), strict=True)],
         places=_places(track, along, grid),
@@ -99,11 +100,14 @@ def clean(track: Track) -> CleanRoad:
 def _along(track: Track, report: list[str]) -> Floats:
     """The distance of each point from the start, in m; a device at rest does not move on."""
     if len(track.distance_m):
-        return track.distance_m - track.distance_m[0]
+        given: Floats = track.distance_m - track.distance_m[0]
+        return given
     steps = _haversine(track.latitude, track.longitude)
     jumps = [place for place in track.breaks if steps[place - 1] > GAP_M]
     for place in jumps:
-        report.append(f"a gap of {steps[place - 1] / 1000:.1f} km between segments bridged by a straight line")
+        report.append(
+            f"a gap of {steps[place - 1] / 1000:.1f} km between segments bridged by a straight line"
+        )
     total, kept_at = 0.0, 0
     along = [0.0]
     latitude, longitude = track.latitude.tolist(), track.longitude.tolist()
@@ -127,12 +131,14 @@ def _haversine(latitude: Floats, longitude: Floats) -> Floats:
     """Distances in m from each place to the next, on a sphere: shape (points - 1,)."""
     north, east = np.radians(latitude), np.radians(longitude)
     half = (
-        np.sin(np.diff(north) / 2) ** 2 + np.cos(north[:-1]) * np.cos(north[1:]) * np.sin(np.diff(east) / 2) ** 2
+        np.sin(np.diff(north) / 2) ** 2
+        + np.cos(north[:-1]) * np.cos(north[1:]) * np.sin(np.diff(east) / 2) ** 2
     )
-    return 2 * EARTH_RADIUS_M * np.arcsin(np.sqrt(np.clip(half, 0, 1)))
+    metres: Floats = 2 * EARTH_RADIUS_M * np.arcsin(np.sqrt(np.clip(half, 0, 1)))
+    return metres
 
 
-def _known(elevation_m: Floats, report: list[str]) -> "np.ndarray[tuple[int], np.dtype[np.bool_]]":
+def _known(elevation_m: Floats, report: list[str]) -> Flags:
     low, high = ELEVATION_M
     missing = np.isnan(elevation_m)
     wrong = ~missing & ~((elevation_m >= low) & (elevation_m <= high))
@@ -144,20 +150,23 @@ def _known(elevation_m: Floats, report: list[str]) -> "np.ndarray[tuple[int], np
     known = ~(missing | wrong)
     if known.sum() < 2:
         raise InvalidInput(
-            [Problem("", "fewer than two points have an elevation; save it with elevations, or draw it by hand")]
+            [
+                Problem(
+                    "", "fewer than two points have an elevation; save it with elevations, or draw it by hand"
+                )
+            ]
         )
     return np.asarray(known)
 
 
-def _averaged(
-    along: Floats, elevation: Floats, length: float, steps: int
-) -> tuple["np.ndarray[tuple[int], np.dtype[np.intp]]", Floats]:
+def _averaged(along: Floats, elevation: Floats, length: float, steps: int) -> tuple[Places, Floats]:
     """The places on the grid that have elevations, and the mean of each."""
     place = np.rint(along / length * steps).astype(np.intp)
     count = np.bincount(place, minlength=steps + 1)
     total = np.bincount(place, weights=elevation, minlength=steps + 1)
     node = np.flatnonzero(count)
-    return node, total[node] / count[node]
+    heights: Floats = total[node] / count[node]
+    return node, heights
 
 
 def _tell_gaps(at: Floats, length: float, report: list[str]) -> None:
@@ -170,7 +179,7 @@ def _tell_gaps(at: Floats, length: float, report: list[str]) -> None:
         )
 
 
-def _spikes(height: Floats) -> "np.ndarray[tuple[int], np.dtype[np.bool_]]":
+def _spikes(height: Floats) -> Flags:
     """Which heights stand alone, far above or below the middle of the seven around them."""
     if len(height) < 7:
         return np.zeros(len(height), dtype=bool)
@@ -193,48 +202,69 @@ def _noise(at: Floats, height: Floats) -> float:
     return 1.4826 * float(np.median(np.abs(scaled)))
 
 
-def _smoothed(
-    filled: Floats, node: "np.ndarray[tuple[int], np.dtype[np.intp]]", step: float, noise: float, spacing: float
-) -> tuple[Floats, float]:
-    """The elevations smoothed, and how wide: the standard deviation of the weights, in m."""
-    # The slope of a line fitted under normal weights of width h varies by σ²·Δ / (4·√π·h³).
+def _smoothed(filled: Floats, step: float, noise: float, spacing: float) -> tuple[Floats, Floats]:
+    """The elevations smoothed, and how wide at each place: the standard deviation of the weights, in m.
+
+    Of widths from the narrowest that will do upwards, the widest is taken at each place whose line still
+    agrees with those of all narrower ones within their errors.
+    """
+    # Under normal weights of width h the slope of a line varies by σ²·Δ / (4·√π·h³), its height by
+    # σ²·Δ / (2·√π·h).
     needed = (noise**2 * spacing / (4 * math.sqrt(math.pi) * GRADE_NOISE**2)) ** (1 / 3)
     width = min(max(needed, NARROWEST_M), WIDEST_M)
-    smooth = _local_lines(filled, width / step)
-
-    def left_over(line: Floats, width: float) -> tuple[float, Floats]:
-        # A point's own share in the line fitted to it is Δ / (h·√2π), which hides as much of its noise.
-        own = min(spacing / (width * math.sqrt(2 * math.pi)), 0.9)
-        squares = (filled[node] - line[node]) ** 2
-        parts = np.add.reduceat(squares, starts) / np.diff(np.append(starts, len(squares)))
-        return math.sqrt(float(np.mean(squares))) / (1 - own), np.sqrt(parts) / (1 - own)
-
-    # A short pitch on a long road must not be smoothed away: each part of the road has its say.
-    starts = np.arange(0, max(len(node) - PART // 2, 1), PART)
-    whole, parts = left_over(smooth, width)
-    most, most_in_parts = 1.01 * whole, 1.25 * np.maximum(parts, whole)
-    while noise > 0 and width * 1.5 <= WIDEST_M:
-        wider = _local_lines(filled, width * 1.5 / step)
-        whole, parts = left_over(wider, width * 1.5)
-        if whole > most or (parts > most_in_parts).any():
+    widths, lines = [width], [_local_lines(filled, width / step)]
+    low, high = np.full(len(filled), -np.inf), np.full(len(filled), np.inf)
+    agrees, level = np.ones(len(filled), dtype=bool), np.zeros(len(filled))
+    at = np.arange(len(filled))
+    at_end = np.minimum(at, at[::-1])
+    while noise > 0:
+        # With neighbours on one side only, it varies four times as much.
+        one_sided = 1 + np.exp(-((at_end * step / width) ** 2))
+        error = AGREES * noise * math.sqrt(spacing / (2 * math.sqrt(math.pi) * width)) * one_sided
+        low, high = np.maximum(low, lines[-1] - error), np.minimum(high, lines[-1] + error)
+        agrees &= low <= high
+        level += agrees if len(lines) > 1 else 0
+        if width * WIDENING > WIDEST_M or not agrees.any():
             break
-        smooth, width = wider, width * 1.5
-    return smooth, width
+        width *= WIDENING
+        widths.append(width)
+        lines.append(_local_lines(filled, width / step))
+    # The width changes gradually along the road, so that no step is left where it does.
+    level = np.clip(_local_means(level, max(widths[0], spacing) / step), 0, len(lines) - 1)
+    below = np.minimum(level.astype(int), max(len(lines) - 2, 0))
+    part = level - below
+    stack = np.array(lines)
+    smooth = (1 - part) * stack[below, at] + part * stack[np.minimum(below + 1, len(lines) - 1), at]
+    return smooth, widths[0] * WIDENING**level
+
+
+def _smoothing_words(width: Floats, noise: float) -> str:
+    over = sorted({round(2.35 * float(edge), -1) for edge in (width.min(), width.max())})
+    words = f"elevation smoothed over {' to '.join(f'{each:.0f}' for each in over)} m"
+    return words + (f"; its noise was ±{noise:.1f} m" if noise >= 0.05 else "")
+
+
+def _moment(series: Floats, width: float, power: int) -> Floats:
+    """At each place the sum of its neighbours under normal weights of a width in places, times the power of
+    how many places away each is.
+    """
+    reach = min(max(int(4 * width), 1), len(series) - 1)
+    offset = np.arange(-reach, reach + 1)
+    # np.convolve turns the weights round: they are even, odd powers change sign.
+    weight = np.exp(-0.5 * (offset / width) ** 2) * (-offset.astype(float)) ** power
+    return np.convolve(series, weight, mode="full")[reach : reach + len(series)]
+
+
+def _local_means(values: Floats, width: float) -> Floats:
+    mean: Floats = _moment(values, width, 0) / _moment(np.ones(len(values)), width, 0)
+    return mean
 
 
 def _local_lines(values: Floats, width: float) -> Floats:
     """At each place the line fitted to its neighbourhood, under normal weights of a width in places."""
-    reach = min(max(int(4 * width), 1), len(values) - 1)
-    offset = np.arange(-reach, reach + 1)
-    weight = np.exp(-0.5 * (offset / width) ** 2)
-
-    def moment(series: Floats, power: int) -> Floats:
-        # np.convolve turns the kernel round: weights are even, odd powers change sign.
-        return np.convolve(series, weight * (-offset.astype(float)) ** power, mode="full")[reach : reach + len(series)]
-
     ones = np.ones(len(values))
-    s0, s1, s2 = (moment(ones, power) for power in (0, 1, 2))
-    t0, t1 = moment(values, 0), moment(values, 1)
+    s0, s1, s2 = (_moment(ones, width, power) for power in (0, 1, 2))
+    t0, t1 = _moment(values, width, 0), _moment(values, width, 1)
     fitted: Floats = (s2 * t0 - s1 * t1) / (s0 * s2 - s1**2)
     return fitted
 

@@ -1,6 +1,7 @@
 """Which gear a rider would be in at each speed, and how fast the cranks then turn."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from typing import Literal
@@ -31,8 +32,10 @@ class Rung:
     cadence_to_rpm: tuple[float, float]
 
 
-def ladder(table: GearTable) -> list[Rung]:
+def ladder(table: GearTable, among: Sequence[int] | None = None) -> list[Rung]:
     """The rungs of a gear table from standstill to 150 km/h, without a gap.
+
+    `among` are the places of the gears that are ridden, all by default; a stepless path is ridden whole.
 
     At every speed the rider takes the gear whose cadence is nearest, in proportion, to the middle of
     the band (its geometric mean). So the change from development d₁ to the next, d₂, falls at
@@ -40,7 +43,9 @@ def ladder(table: GearTable) -> list[Rung]:
     trigger speed and in the higher one from there on, whatever the rider would rather have. On a stepless
     path any cadence of the band that can be had counts; where none can, the nearest end of a span is taken.
     """
-    return _stepless_rungs(table) if table.stepless else _definite_rungs(table)
+    if table.stepless:
+        return _stepless_rungs(table)
+    return _definite_rungs(table, range(len(table.gears)) if among is None else sorted(among))
 
 
 def _cadence(speed_kmh: float, development_m: float) -> float:
@@ -55,22 +60,22 @@ def _middle(table: GearTable) -> float:
     return math.sqrt(table.cadence_rpm[0] * table.cadence_rpm[1])
 
 
-def _definite_rungs(table: GearTable) -> list[Rung]:
-    triggers = _triggers(table)
+def _definite_rungs(table: GearTable, among: Sequence[int]) -> list[Rung]:
+    triggers = triggers_kmh(table)
     rungs = []
     for start, end in pairwise([0.0, *sorted(set(triggers.values())), FASTEST_KMH]):
         # In which gear each stage that changes by itself stands between these speeds.
         stands = {stage: int(start >= trigger_kmh) for stage, trigger_kmh in triggers.items()}
         open_to = {
-            gear.ratio: place
-            for place, gear in reversed(list(enumerate(table.gears)))
-            if all(gear.choice[stage] == option for stage, option in stands.items())
+            table.gears[place].ratio: place
+            for place in reversed(among)
+            if all(table.gears[place].choice[stage] == option for stage, option in stands.items())
         }
         rungs += _stretch(table, sorted(open_to.values()), start, end)
     return rungs
 
 
-def _triggers(table: GearTable) -> dict[int, float]:
+def triggers_kmh(table: GearTable) -> dict[int, float]:
     """The places of the stages with two gears that change by themselves, and the speeds in km/h at which."""
     return {
         place: stage.change.trigger_kmh

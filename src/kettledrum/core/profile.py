@@ -2,14 +2,11 @@
 
 import math
 from dataclasses import dataclass
-from typing import TypeAlias
 
 import numpy as np
-import numpy.typing as npt
 
+from kettledrum.core.arrays import Flags, Floats
 from kettledrum.core.route import Route
-
-Floats: TypeAlias = npt.NDArray[np.float64]
 
 STEP_M = 10.0
 """No step of a profile is longer than this, unless it would take more than so many."""
@@ -101,9 +98,9 @@ def ascent_m(elevation_m: Floats, ripple_m: float = RIPPLE_M) -> float:
     return climbed + (head - foot if head - foot >= ripple_m else 0.0)
 
 
-def _turns(elevation_m: Floats) -> npt.NDArray[np.bool_]:
+def _turns(elevation_m: Floats) -> Flags:
     rises = np.diff(elevation_m)
-    turns: npt.NDArray[np.bool_] = rises[:-1] * rises[1:] <= 0
+    turns: Flags = rises[:-1] * rises[1:] <= 0
     return turns
 
 

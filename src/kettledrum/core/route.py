@@ -53,9 +53,7 @@ class Route(Model):
     cleaned: Notes | None = None
     start_m: ElevationM | None = None
     legs: Annotated[list[Leg], Field(min_length=1, max_length=500)] | None = None
-    points: (
-        Annotated[list[tuple[Number, Number]], Field(min_length=2, max_length=MOST_POINTS)] | None
-    ) = None
+    points: Annotated[list[tuple[Number, Number]], Field(min_length=2, max_length=MOST_POINTS)] | None = None
     places: Annotated[list[tuple[Number, Number]], Field(max_length=MOST_POINTS)] | None = None
 
     @model_validator(mode="after")
@@ -79,7 +77,9 @@ class Route(Model):
         low, high = ELEVATION_M
         for place, (distance_m, elevation_m) in enumerate(points):
             if not (0 <= distance_m <= LONGEST_M and low <= elevation_m <= high):
-                allowed = f"a distance from 0 to {LONGEST_M:.0f} m and an elevation from {low:g} to {high:g} m"
+                allowed = (
+                    f"a distance from 0 to {LONGEST_M:.0f} m and an elevation from {low:g} to {high:g} m"
+                )
                 raise refused(f"must be {allowed}", f"points[{place}]")
         for place, (before, after) in enumerate(pairwise(points), start=1):
             if after[0] <= before[0]:

@@ -1,0 +1,81 @@
+"""Which gear a rider is in along a road, and how fast the cranks turn."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from kettledrum.core.arrays import Floats, Places
+from kettledrum.core.gear_table import GearTable
+from kettledrum.core.ladder import ladder, triggers_kmh
+
+
+@dataclass(frozen=True, slots=True)
+class GearsTaken:
+    """The gear of each step, by its place in the table, -1 on a stepless path; the cadence in rpm.
+
+    Both of shape (steps,).
+    """
+
+    gear: Places
+    cadence_rpm: Floats
+
+
+def gears_taken(table: GearTable, speed_mps: Floats) -> GearsTaken:
+    """A rider changes gear only when the cadence leaves the band, and then to the gear nearest its middle.
+
+    Where several things shift, the gears of the usual order are ridden. A stage that changes by itself
+    does so whatever the rider would like.
+    """
+    rungs = ladder(table, table.usual_order)
+    ends = np.array([rung.to_kmh for rung in rungs])
+    rung = np.minimum(np.searchsorted(ends, speed_mps * 3.6), len(rungs) - 1)
+    if table.stepless:
+        return GearsTaken(np.full(len(speed_mps), -1), _stepless_cadence(table, speed_mps, rung))
+    nearest = np.array([-1 if each.gear is None else each.gear for each in rungs])[rung]
+    slowest, fastest = _held(table)
+    gear = nearest.copy()
+    # Where the nearest gear is the same, the rider stays or changes as one.
+    begins = np.concatenate(([0], np.flatnonzero(np.diff(nearest)) + 1))
+    lowest, highest = np.minimum.reduceat(speed_mps, begins), np.maximum.reduceat(speed_mps, begins)
+    ends_at = np.append(begins[1:], len(nearest))
+    held = int(nearest[0])
+    stretches = zip(
+        begins.tolist(), ends_at.tolist(), nearest[begins].tolist(), lowest.tolist(), highest.tolist(),
+        strict=True,
+    )  # fmt: skip
+    for begin, end, nearest_one, low, high in stretches:
+        if not (slowest[held] <= low and high <= fastest[held]):
+            held = nearest_one
+        gear[begin:end] = held
+    developments = np.array([each.development_m for each in table.gears])
+    return GearsTaken(gear, speed_mps * 60 / developments[gear])
+
+
+def _held(table: GearTable) -> tuple[list[float], list[float]]:
+    """The slowest and the fastest speed in m/s at which each gear is kept."""
+    triggers = triggers_kmh(table)
+    slowest, fastest = [], []
+    for gear in table.gears:
+        low, high = gear.speed_kmh
+        for stage, trigger_kmh in triggers.items():
+            if gear.choice[stage] == 0:
+                high = min(high, trigger_kmh)
+            else:
+                low = max(low, trigger_kmh)
+        slowest.append(low / 3.6)
+        fastest.append(high / 3.6)
+    return slowest, fastest
+
+
+def _stepless_cadence(table: GearTable, speed_mps: Floats, rung: Places) -> Floats:
+    """The cadence nearest the band's middle that can be had."""
+    rungs = ladder(table)
+    starts, ends = (np.array([getattr(each, key) for each in rungs]) for key in ("from_kmh", "to_kmh"))
+    at_start, at_end = (
+        np.array([getattr(each, key) for each in rungs]) for key in ("cadence_from_rpm", "cadence_to_rpm")
+    )
+    share = ((speed_mps * 3.6 - starts[rung]) / (ends[rung] - starts[rung]))[:, None]
+    reach = at_start[rung] + share * (at_end[rung] - at_start[rung])
+    low, high = table.cadence_rpm
+    cadence: Floats = np.clip((low * high) ** 0.5, reach[:, 0], reach[:, 1])
+    return cadence

@@ -1,0 +1,255 @@
+"""How fast riders of several drives go along a road: the balance of energy, step by step of the road.
+
+In a step of length Δs the kinetic energy per mass K = v²/2 grows by Δs·(P/(m·v̄) − a − c·(v̄ + w)·|v̄ + w|):
+drive, less slope and rolling, less drag. The speed v̄ of the step belongs to K̄ = (1 − ω)·K₀ + ω·K₁, where
+ω = 1/(1 − e⁻ᶻ) − 1/z is the weight that is right for a decay by e⁻ᶻ over the step (exponential fitting,
+Liniger & Willoughby, SIAM J. Numer. Anal. 7, 1970): half where speed changes slowly, nearly 1 on a climb,
+where a rider comes to a steady speed within metres. What goes in is just what comes out: no energy is lost.
+
+Each step needs the one before it. But what a rider does now hardly depends on the speed a kilometre ago, so
+the road is cut into blocks that are worked out side by side, each from the end of the one before it as far
+as that is known, until none changes any more. The result is that of going step by step.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from kettledrum.core.arrays import Flags, Floats, Places
+from kettledrum.core.profile import Profile
+from kettledrum.core.road_load import GRAVITY, Resistance
+
+BRAKED_KMH = 50.0
+"""A loaded rider brakes on a descent rather than go faster than this."""
+WALKING_KMH = 4.5
+"""A bicycle is pushed at most this fast, and no faster than the rider's power allows."""
+_BLOCK_STEPS = 32
+_SETTLED = 1e-7
+_NEWTON, _ROUGHLY = 40, 3
+
+
+@dataclass(frozen=True, slots=True)
+class Drives:
+    """What several drives allow, each array of shape (drives,).
+
+    The share of power that reaches the wheel; the speed in m/s below which the rider gets off, and the one
+    above which the legs cannot follow.
+    """
+
+    efficiency: Floats
+    walk_mps: Floats
+    top_mps: Floats
+
+
+@dataclass(frozen=True, slots=True)
+class Motion:
+    """The ride of several drives over the steps of a road, all of shape (drives, steps).
+
+    The power in W of the rider that was to be had, the speed in m/s, the power in W at the tyre, the kinetic
+    energy per mass in J/kg at the end of each step, whether one walks, and the energy in J that is braked
+    away or lost by getting off.
+    """
+
+    rider_w: Floats
+    speed_mps: Floats
+    wheel_w: Floats
+    kinetic: Floats
+    walking: Flags
+    braked_j: Floats
+
+    def time_s(self, road: Profile) -> Floats:
+        """The time that each step takes."""
+        times: Floats = road.step_m / self.speed_mps
+        return times
+
+
+def moved(
+    road: Profile, resistance: Resistance, drives: Drives, rider_w: Floats, before: Motion | None = None
+) -> Motion:
+    """How riders go along a road from a standstill, with a power in W of shape (drives, steps).
+
+    One who cannot ride walks. `before` is a ride of the same drives with other powers: what does not change
+    is taken from it.
+    """
+    count, steps = rider_w.shape
+    blocks = -(-steps // _BLOCK_STEPS)
+    lanes = _Lanes(road, resistance, drives, rider_w)
+    if before is None:
+        start = 0.5 * lanes.steady[0].reshape(count, blocks) ** 2
+        start[:, 0] = 0.0
+        todo = np.ones((count, blocks), dtype=bool)
+    else:
+        lanes.put(before, resistance.mass_kg)
+        start = np.hstack((np.zeros((count, 1)), lanes.ends(count)[:, :-1]))
+        changed = (_in_blocks(before.rider_w - rider_w) != 0).any(axis=0)
+        todo = changed.reshape(count, blocks)
+        # These are ridden to their ends, though they begin as before.
+        lanes.kinetic[:, changed] = 0.0
+    while todo.any():
+        lanes.ride(start.ravel(), np.flatnonzero(todo))
+        ends = lanes.ends(count)[:, :-1]
+        todo[:, 0] = False
+        todo[:, 1:] = np.abs(ends - start[:, 1:]) > _SETTLED * (1 + ends)
+        start[:, 1:] = ends
+    return lanes.motion(rider_w, road, resistance)
+
+
+def _in_blocks(steps: Floats) -> Floats:
+    """An array of shape (drives, steps) as (steps of a block, drives × blocks), filled up with noughts."""
+    short = -steps.shape[1] % _BLOCK_STEPS
+    filled = np.pad(steps, ((0, 0), (0, short))) if short else steps
+    return np.ascontiguousarray(filled.reshape(-1, _BLOCK_STEPS).T)
+
+
+def _steady(power: Floats, slope: Floats, drag: float, wind: float) -> Floats:
+    """About the speeds in m/s that powers in W/kg keep up, by Newton’s method from above."""
+    speed = np.cbrt(power / drag) + np.sqrt(np.maximum(-slope, 0) / drag) + max(-wind, 0.0)
+    if wind >= 0:
+        speed = np.minimum(speed, power / np.maximum(slope + drag * wind**2, 1e-9))
+    for _ in range(_ROUGHLY):
+        through = speed + wind
+        drags = drag * np.abs(through)
+        over = speed * (slope + drags * through) - power
+        speed = np.maximum(speed - over / np.maximum(slope + drags * (through + 2 * speed), 1e-6), 0.05)
+    return speed
+
+
+class _Lanes:
+    """Blocks of a road under one drive each, side by side: arrays of shape (steps of a block, lanes).
+
+    Given for each step: its `length` in m, `slope` a = g·(grade + Crr)/√(1 + grade²) in m/s², `power` P/m in
+    W/kg, the weight `omega`, about the `steady` speed and what is left of the way there (`left`), the
+    speed of walking, whether the power does not keep one on the bicycle (`no_ride`). Found: the
+    `speed`, the power that is `used`, the `kinetic` energy at its end, whether one is `walking`.
+    """
+
+    def __init__(self, road: Profile, resistance: Resistance, drives: Drives, rider_w: Floats) -> None:
+        mass, self.wind = resistance.mass_kg, resistance.wind_mps
+        self.drag = 0.5 * resistance.density * resistance.cda_m2 / mass
+        grade, length = road.grade, road.step_m
+        slope = GRAVITY * (grade + resistance.crr) / np.hypot(1, grade)
+        power = rider_w * drives.efficiency[:, None] / mass
+        steady = _steady(power, slope, self.drag, self.wind)
+        decay = length * (power / steady**2 + 2 * self.drag * np.abs(steady + self.wind)) / steady
+        gone = -np.expm1(-decay)
+        slowest = drives.walk_mps[:, None]
+        against = slowest + self.wind
+        no_ride = power < slowest * (slope + self.drag * against * np.abs(against))
+        walk = np.minimum(WALKING_KMH / 3.6, rider_w / mass / np.maximum(slope, 1e-3))
+        count, blocks = len(rider_w), -(-len(length) // _BLOCK_STEPS)
+        self.length = np.tile(_in_blocks(length[None]), count)
+        self.slope = np.tile(_in_blocks(slope[None]), count)
+        self.power, self.steady = _in_blocks(power), _in_blocks(steady)
+        self.omega, self.left = _in_blocks(1 / gone - 1 / decay), _in_blocks(gone / decay)
+        self.walk, self.no_ride = _in_blocks(walk), _in_blocks(no_ride.astype(float)) > 0
+        # What fills the last block up is no road: nothing happens there.
+        self.length[self.length == 0], self.omega[self.omega == 0] = 1e-9, 0.5
+        self.top = np.repeat(drives.top_mps, blocks)
+        self.slowest = np.repeat(0.5 * drives.walk_mps**2, blocks)
+        self.speed, self.used, self.kinetic = (np.zeros_like(self.power) for _ in range(3))
+        self.walking = np.zeros(self.power.shape, dtype=bool)
+
+    def ends(self, count: int) -> Floats:
+        """The kinetic energy at the end of each block, shape (drives, blocks)."""
+        ends: Floats = self.kinetic[-1].reshape(count, -1)
+        return ends
+
+    def put(self, before: Motion, mass_kg: float) -> None:
+        """Takes over a ride that was found before."""
+        self.speed, self.kinetic = _in_blocks(before.speed_mps), _in_blocks(before.kinetic)
+        self.used, self.walking = (
+            _in_blocks(before.wheel_w / mass_kg),
+            _in_blocks(before.walking.astype(float)) > 0,
+        )
+
+    def motion(self, rider_w: Floats, road: Profile, resistance: Resistance) -> Motion:
+        """What was found, as a ride."""
+        count, steps = rider_w.shape
+
+        def along(lanes: Floats) -> Floats:
+            return lanes.T.reshape(count, -1)[:, :steps]
+
+        speed, used, kinetic = along(self.speed), along(self.used), along(self.kinetic)
+        before = np.hstack((np.zeros((count, 1)), kinetic[:, :-1]))
+        through = speed + self.wind
+        force = used / speed - along(self.slope) - self.drag * through * np.abs(through)
+        lost = (force * road.step_m - (kinetic - before)) * resistance.mass_kg
+        return Motion(rider_w, speed, used * resistance.mass_kg, kinetic, along(self.walking) != 0, lost)
+
+    def ride(self, start: Floats, chosen: Places) -> None:
+        """Rides the chosen lanes from their kinetic energies at the start, as far as that changes them."""
+        fastest = BRAKED_KMH / 3.6
+        lane: Places | slice = slice(None) if len(chosen) == len(start) else chosen
+        energy, top, slowest = start[lane], self.top[lane], self.slowest[lane]
+        for step in range(_BLOCK_STEPS):
+            omega, slope, length = self.omega[step, lane], self.slope[step, lane], self.length[step, lane]
+            share, power = omega * length, self.power[step, lane]
+            mean = self._mean_speed(energy, share, slope, power, self._guess(energy, step, lane))
+            spun = mean > top
+            if spun.any():
+                held, used = self._at_the_top(energy, share, slope, power, top)
+                mean, power = np.where(spun, held, mean), np.where(spun, used, power)
+            after = energy + (0.5 * mean**2 - energy) / omega
+            too_fast = after > 0.5 * fastest**2
+            if too_fast.any():
+                power = np.where(too_fast, 0.0, power)
+                mean, after = np.minimum(mean, fastest), np.minimum(after, 0.5 * fastest**2)
+            walks = self.no_ride[step, lane] & (after < slowest)
+            if walks.any():
+                mean = np.where(walks, self.walk[step, lane], mean)
+                after = np.where(walks, 0.5 * mean**2, after)
+                force = slope + self._drag(mean) + (after - energy) / length
+                power = np.where(walks, np.maximum(force, 0) * mean, power)
+            energy = np.maximum(after, 1e-9)
+            settled = (np.abs(self.kinetic[step, lane] - energy) <= 0.01 * _SETTLED * energy).all()
+            self.speed[step, lane], self.used[step, lane] = mean, power
+            self.kinetic[step, lane], self.walking[step, lane] = energy, walks
+            if settled:
+                return
+
+    def _drag(self, speed: Floats) -> Floats:
+        through = speed + self.wind
+        drag: Floats = self.drag * through * np.abs(through)
+        return drag
+
+    def _guess(self, energy: Floats, step: int, lane: Places | slice) -> Floats:
+        """About the speed of a step, as it would be if kinetic energy fell evenly to that of the end."""
+        end = 0.5 * self.steady[step, lane] ** 2
+        about = end + (energy - end) * self.left[step, lane]
+        guess: Floats = np.sqrt(2 * np.maximum(about, energy / 3))
+        return guess
+
+    def _mean_speed(
+        self, energy: Floats, share: Floats, slope: Floats, power: Floats, guess: Floats
+    ) -> Floats:
+        """The speed that balances a step: v³/2 + ωΔs·(c·v·u·|u| + a·v − P/m) − K₀·v = 0, u = v + w.
+
+        It is a cubic, by Newton’s method; u is negative where a tail wind carries the rider all the way.
+        """
+        drag, linear, done = share * self.drag, share * slope - energy, share * power
+        if self.wind < 0:
+            carried = -self.wind * (0.5 * self.wind**2 + linear) > done
+            drag = np.where(carried, -drag, drag)
+        cube, square, linear = 0.5 + drag, 2 * self.wind * drag, linear + self.wind**2 * drag
+        triple, double = 3 * cube, 2 * square
+        mean = guess
+        for _ in range(_NEWTON):
+            over = ((cube * mean + square) * mean + linear) * mean - done
+            rise = (triple * mean + double) * mean + linear
+            off = over / np.maximum(rise, 0.5 * mean * mean)
+            mean = np.maximum(mean - off, 1e-3)
+            # It converges by squares: the next correction would be some 1e-8.
+            if np.abs(off).max() < 1e-4:
+                break
+        return mean
+
+    def _at_the_top(
+        self, energy: Floats, share: Floats, slope: Floats, power: Floats, top: Floats
+    ) -> tuple[Floats, Floats]:
+        """As fast as the legs can follow, or faster without them; and the power that they then give."""
+        drag = share * self.drag * np.sign(top + self.wind)
+        half, rest = drag * self.wind, drag * self.wind**2 + share * slope - energy
+        root = np.sqrt(np.maximum(half**2 - (0.5 + drag) * rest, 0))
+        held = np.maximum(top, (root - half) / (0.5 + drag))
+        force = (0.5 * held**2 - energy) / share + slope + self._drag(held)
+        return held, np.clip(force * held, 0, power)

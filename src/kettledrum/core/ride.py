@@ -1,0 +1,207 @@
+"""A ride over a road with each setup: how long it takes, in which gears, and where it is no pleasure."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+from pydantic import BaseModel
+
+from kettledrum.core.arrays import Flags, Floats, Places
+from kettledrum.core.brief import Brief
+from kettledrum.core.bursts import with_bursts
+from kettledrum.core.climb import BALANCE_KMH
+from kettledrum.core.conditions import Conditions, conditions
+from kettledrum.core.efficiency import path_efficiency
+from kettledrum.core.gear_table import GearTable, gear_table
+from kettledrum.core.gears_taken import gears_taken
+from kettledrum.core.motion import Drives, Motion, moved
+from kettledrum.core.profile import Profile, SteepestPitch, ascent_m, steepest_pitches
+
+State = Literal["in band", "grinding", "walking", "coasting"]
+STATES: tuple[State, ...] = ("in band", "grinding", "walking", "coasting")
+_IN_BAND, _GRINDING, _WALKING, _COASTING = range(4)
+MOST_MARKS = 600
+"""So many places of a road are told in full; strips of states are exact."""
+CLIMBING = 0.03
+"""On a climb steeper than this the legs push while they shift."""
+
+
+class Spent(BaseModel):
+    """Metres and seconds of a ride in a state."""
+
+    metres: float
+    seconds: float
+
+
+class SetupRide(BaseModel):
+    """A ride with one setup.
+
+    Times in s, distances in m, work of the rider in kJ, speed in km/h. Metres in the cadence band, grinding
+    below it, walking, and coasting since the legs cannot follow; `seconds` are the same in time, in that
+    order. `shifts` are changes of gear, `awkward_shifts` those that move two things at once, or a gear
+    inside a hub or gearbox on a climb, where the legs must ease off. `mean_cadence_rpm` while pedalling,
+    null where all is walked. `burst_s` is the time above the power of all day. `strip` are the ends in m
+    of stretches and the state in each, as places in `states`. At each of the ride's marks: speed in
+    km/h, cadence in rpm (0 where none is turned), the gear's label (empty on a stepless path, on foot).
+    """
+
+    name: str
+    time_s: float
+    distance_m: float
+    ascent_m: float
+    in_band_m: float
+    grinding_m: float
+    walking_m: float
+    coasting_m: float
+    seconds: tuple[float, float, float, float]
+    shifts: int
+    awkward_shifts: int
+    mean_speed_kmh: float
+    mean_cadence_rpm: float | None
+    work_kj: float
+    burst_s: float
+    strip: list[tuple[float, int]]
+    speed_kmh: list[float]
+    cadence_rpm: list[float]
+    gear: list[str]
+
+
+class Ride(BaseModel):
+    """A road ridden with every setup of a job.
+
+    `length_m` and `ascent_m` of the road, its steepest climbs, and its profile at `marks_m`. `assumed` are
+    the keys of the brief whose figures were taken for want of the rider's own.
+    """
+
+    length_m: float
+    ascent_m: float
+    descent_m: float
+    steepest: list[SteepestPitch]
+    states: list[State]
+    marks_m: list[float]
+    elevation_m: list[float]
+    assumed: list[str]
+    setups: list[SetupRide]
+
+
+@dataclass(frozen=True, slots=True)
+class Ridden:
+    """What came of riding a road with every setup: the motion, its drives, and the gear tables."""
+
+    motion: Motion
+    drives: Drives
+    tables: list[GearTable]
+    job: Conditions
+
+
+def ride(brief: Brief, road: Profile) -> Ride:
+    """Rides a road with every setup of a brief, steadily at the rider's power. See docs/method.md."""
+    job = conditions(brief)
+    marks = np.unique(np.linspace(0, len(road.step_m) - 1, MOST_MARKS).astype(int))
+    ascent = ascent_m(road.elevation_m)
+    setups = []
+    if brief.setups:
+        found = ridden(brief, road)
+        setups = [_setup_ride(found, place, road, marks, ascent) for place in range(len(brief.setups))]
+    return Ride(
+        length_m=road.length_m,
+        ascent_m=ascent,
+        descent_m=ascent_m(road.elevation_m[::-1]),
+        steepest=steepest_pitches(road),
+        states=list(STATES),
+        marks_m=_rounded((road.distance_m[marks] + road.distance_m[marks + 1]) / 2, 1),
+        elevation_m=_rounded((road.elevation_m[marks] + road.elevation_m[marks + 1]) / 2, 2),
+        assumed=job.assumed,
+        setups=setups,
+    )
+
+
+def ridden(brief: Brief, road: Profile) -> Ridden:
+    """The motion of every setup of a brief along a road, with the power of a minute where it is known."""
+    job = conditions(brief)
+    tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
+    lowest = np.array([table.gears[0].development_m for table in tables]) / 60
+    highest = np.array([table.gears[-1].development_m for table in tables]) / 60
+    low, high = job.cadence_rpm
+    balance = BALANCE_KMH / 3.6
+    drives = Drives(
+        efficiency=np.array([path_efficiency(setup.path).typical for setup in brief.setups]),
+        walk_mps=np.maximum(lowest * job.grind_rpm, balance),
+        top_mps=highest * high,
+    )
+    power = np.full((len(tables), len(road.step_m)), float(job.power_w))
+    motion = moved(road, job.resistance, drives, power)
+    if job.burst_w and job.burst_w > job.power_w:
+        hold = np.maximum(lowest * low, balance)
+        power = with_bursts(motion, road, job.resistance, drives, hold, job.burst_w)
+        motion = moved(road, job.resistance, drives, power, before=motion)
+    return Ridden(motion, drives, tables, job)
+
+
+def states_of(motion: Motion, drive: int, cadence_rpm: Floats, band: tuple[float, float]) -> Places:
+    """The state of each step, as places in `STATES`: shape (steps,)."""
+    low, high = band
+    state = np.full(len(cadence_rpm), _IN_BAND)
+    state[cadence_rpm < low * (1 - 1e-6)] = _GRINDING
+    state[(cadence_rpm > high * (1 + 1e-6)) | (motion.wheel_w[drive] <= 0)] = _COASTING
+    state[motion.walking[drive]] = _WALKING
+    return state
+
+
+def _setup_ride(found: Ridden, drive: int, road: Profile, marks: Places, ascent: float) -> SetupRide:
+    motion, table = found.motion, found.tables[drive]
+    speed, times = motion.speed_mps[drive], road.step_m / motion.speed_mps[drive]
+    taken = gears_taken(table, speed)
+    state = states_of(motion, drive, taken.cadence_rpm, found.job.cadence_rpm)
+    metres = np.bincount(state, weights=road.step_m, minlength=4)
+    seconds = np.bincount(state, weights=times, minlength=4)
+    walking = motion.walking[drive]
+    pedalling = ~walking & (motion.wheel_w[drive] > 0)
+    share = np.where(walking, 1.0, found.drives.efficiency[drive])
+    shifts, awkward = _shifts(table, taken.gear, road.grade, walking)
+    time, turning = float(times.sum()), float(times[pedalling].sum())
+    labels = np.array([gear.label for gear in table.gears] + [""])
+    shown_gear = np.where(walking, len(table.gears), taken.gear % (len(table.gears) + 1))[marks]
+    ends = np.append(np.flatnonzero(np.diff(state)), len(state) - 1)
+    return SetupRide(
+        name=table.name,
+        time_s=time,
+        distance_m=road.length_m,
+        ascent_m=ascent,
+        in_band_m=float(metres[_IN_BAND]),
+        grinding_m=float(metres[_GRINDING]),
+        walking_m=float(metres[_WALKING]),
+        coasting_m=float(metres[_COASTING]),
+        seconds=(float(seconds[0]), float(seconds[1]), float(seconds[2]), float(seconds[3])),
+        shifts=shifts,
+        awkward_shifts=awkward,
+        mean_speed_kmh=road.length_m / time * 3.6,
+        mean_cadence_rpm=float((taken.cadence_rpm * times)[pedalling].sum()) / turning if turning else None,
+        work_kj=float((motion.wheel_w[drive] / share * times).sum()) / 1000,
+        burst_s=float(times[~walking & (motion.rider_w[drive] > found.job.power_w)].sum()),
+        strip=[
+            (round(end, 1), code)
+            for end, code in zip(road.distance_m[ends + 1].tolist(), state[ends].tolist(), strict=True)
+        ],
+        speed_kmh=_rounded(speed[marks] * 3.6, 2),
+        cadence_rpm=_rounded(np.where(pedalling, taken.cadence_rpm, 0)[marks], 1),
+        gear=labels[shown_gear].tolist(),
+    )
+
+
+def _rounded(values: Floats, digits: int) -> list[float]:
+    rounded: list[float] = np.round(values, digits).tolist()
+    return rounded
+
+
+def _shifts(table: GearTable, gear: Places, grade: Floats, walking: Flags) -> tuple[int, int]:
+    """How often the gear is changed, and how often that is awkward."""
+    at = np.flatnonzero(np.diff(gear)) + 1
+    if not len(at):
+        return 0, 0
+    choices = np.array([each.choice for each in table.gears])
+    inside = np.array([stage.kind != "sprockets" for stage in table.stages])
+    moved_stages = choices[gear[at]] != choices[gear[at - 1]]
+    climbing = (grade[at] > CLIMBING) & ~walking[at]
+    several = moved_stages.sum(axis=1) > 1
+    return len(at), int((several | ((moved_stages & inside).any(axis=1) & climbing)).sum())

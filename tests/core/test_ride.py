@@ -1,0 +1,154 @@
+"""A road ridden with whole setups: gears, shifts, states, the minute's power, and what it adds up to."""
+
+import math
+
+import numpy as np
+import pytest
+
+from examples import brief, gearbox, hub, setup, sprockets, stepless_hub
+from kettledrum.core import Brief, validate
+from kettledrum.core.bursts import MINUTE_S, RECOVERY_S
+from kettledrum.core.conditions import conditions
+from kettledrum.core.gear_table import gear_table
+from kettledrum.core.gears_taken import gears_taken
+from kettledrum.core.profile import profile
+from kettledrum.core.ride import ridden, ride
+from kettledrum.core.route import Route
+from kettledrum.core.setup import Setup
+
+ROAD = {"crr": 0.008, "cda_m2": 0.5, "altitude_m": 0, "temperature_c": 15}
+
+
+def road(*legs):
+    drawn = [{"length_m": length, "grade": grade} for length, grade in legs]
+    return profile(validate(Route, {"name": "Lane", "legs": drawn}))
+
+
+def job(*setups, **rider) -> Brief:
+    data = brief(*setups, load={"bike_kg": 20}, road=ROAD)
+    data["rider"] = {"mass_kg": 80, "power_w": 120, "cadence_rpm": [60, 90], **rider}
+    return validate(Brief, data)
+
+
+PATH = ({**sprockets([40], [20]), "efficiency": 1}, {**hub(0.5, 1, 2), "efficiency": 1})
+NINE = setup(sprockets([44], [19]), hub(0.53, 0.64, 0.76, 0.91, 1.0, 1.18, 1.42, 1.69, 2.02))
+
+
+def one(*legs, path=PATH, **rider):
+    [found] = ride(job(setup(*path), **rider), road(*legs)).setups
+    return found
+
+
+def test_a_long_flat_by_hand():
+    # 120 W on the flat is 5.85 m/s by a root search (test_climb); 4.436 m a turn are 79 rpm, in the band.
+    found = one((20_000, 0))
+    speed = conditions(job()).resistance.speed_mps(120, 0)
+    assert found.mean_speed_kmh == pytest.approx(speed * 3.6, rel=0.005)
+    assert found.mean_cadence_rpm == pytest.approx(speed * 60 / 4.436, rel=0.01)
+    assert found.gear[-1] == "2"
+    assert found.work_kj == pytest.approx(0.120 * found.time_s, rel=1e-6)
+    assert found.in_band_m == pytest.approx(20_000, abs=60)
+
+
+def test_each_state_where_it_belongs():
+    # Lowest gear 2.218 m: 60 rpm climbs 4.57 % (test_climb), a grind lasts to 45 rpm or 6.1 %.
+    found = one((2000, 0), (1000, 0.055), (2000, 0), (500, 0.12), (1000, 0), (2000, -0.08))
+    assert found.grinding_m == pytest.approx(1000, abs=120)
+    assert found.walking_m == pytest.approx(500, abs=40)
+    # Down 8 % the highest gear is out at 8.87 m · 90 rpm = 47.9 km/h.
+    assert found.coasting_m == pytest.approx(1700, abs=300)
+    total = found.in_band_m + found.grinding_m + found.walking_m + found.coasting_m
+    assert total == pytest.approx(found.distance_m)
+    assert sum(found.seconds) == pytest.approx(found.time_s)
+    assert found.strip[-1][0] == 8500
+    assert [code for _, code in found.strip][-1] == 3
+    # On foot, 120 W / (100 kg · g · 0.127) is 0.964 m/s.
+    assert found.seconds[2] == pytest.approx(500 / 0.965, rel=0.1)
+
+
+def test_a_minute_of_power_takes_a_pitch_and_must_come_back():
+    # 9 % in the lowest gear at 62 rpm: 2.285 m/s · (980.7 N · 0.0976 + 1.6 N) = 222 W, 102 W above.
+    legs = ((1000, 0), (60, 0.09), (3000, 0))
+    assert one(*legs).burst_s == 0
+    assert one(*legs).walking_m + one(*legs).grinding_m > 25
+    burst = one(*legs, burst_w=300)
+    # All that is left is between the gears, which are an octave apart: at the start, and after the pitch.
+    assert burst.walking_m + burst.grinding_m <= 40
+    assert [code for end, code in burst.strip if 1020 < end < 1075] == [0]
+    # Momentum goes some of the way; the reserve of (300 − 120) W · 60 s lasts 106 s at 102 W, 242 m.
+    assert 5 < burst.burst_s < 60 / 2.2 + 5
+    long = one((1000, 0), (1000, 0.09), (3000, 0), burst_w=300)
+    assert long.burst_s == pytest.approx(180 * MINUTE_S / 102, rel=0.1)
+    assert long.walking_m == pytest.approx(1000 - 2.285 * long.burst_s, rel=0.1)
+    # A second pitch at once finds nothing left; after half an hour nearly all is back.
+    soon = one((1000, 0), (300, 0.09), (200, 0), (200, 0.09), (1000, 0), burst_w=300)
+    late = one((1000, 0), (300, 0.09), (12_000, 0), (200, 0.09), (1000, 0), burst_w=300)
+    assert soon.walking_m > late.walking_m + 100
+    assert math.exp(-12_000 / 5.85 / RECOVERY_S) < 0.04
+
+
+def test_power_beyond_the_minute_is_no_use_where_none_can_ride():
+    assert one((1000, 0), (300, 0.35), burst_w=200).burst_s < 20
+
+
+def test_a_gear_is_kept_while_its_cadence_is_in_the_band():
+    table = gear_table(validate(Setup, setup(*PATH)), (60, 90))
+    # Gears of 2.218, 4.436, 8.872 m: the second from 4.436 to 6.654 m/s, the first to 3.327.
+    speeds = np.array([2.5, 3.3, 3.4, 4.3, 4.4, 5, 6.6, 6.7, 8.8, 6.6, 4.5, 3.2])
+    taken = gears_taken(table, speeds)
+    assert (taken.gear + 1).tolist() == [1, 1, 1, 2, 2, 2, 2, 2, 3, 2, 2, 1]
+    assert taken.cadence_rpm[0] == pytest.approx(2.5 * 60 / 2.218, rel=1e-3)
+
+
+def test_a_hub_that_shifts_by_itself_does_so_at_its_speed():
+    automatic = {**hub(1.0, 1.36), "change": {"by": "speed", "trigger_kmh": 18}}
+    table = gear_table(validate(Setup, setup(sprockets([44], [20]), automatic)), (40, 90))
+    taken = gears_taken(table, np.array([16, 17.9, 18.1, 20, 17.9]) / 3.6)
+    assert taken.gear.tolist() == [0, 0, 1, 1, 0]
+
+
+def test_a_stepless_hub_keeps_the_bands_middle_where_it_can():
+    table = gear_table(validate(Setup, setup(sprockets([42], [21]), stepless_hub(0.5, 1.9))), (60, 90))
+    speeds = np.array([1.5, 4.0, 12.0])
+    taken = gears_taken(table, speeds)
+    assert taken.gear.tolist() == [-1, -1, -1]
+    assert taken.cadence_rpm[0] == pytest.approx(1.5 * 60 / 2.218, rel=1e-3)
+    assert taken.cadence_rpm[1] == pytest.approx(math.sqrt(60 * 90))
+    assert taken.cadence_rpm[2] == pytest.approx(12 * 60 / (2.218 * 3.8), rel=1e-3)
+
+
+def test_shifts_inside_a_hub_on_a_climb_and_of_two_things_at_once_are_awkward():
+    legs = ((2000, 0), (400, 0.05), (2000, 0))
+    hubs = one(*legs, path=NINE["path"], burst_w=300)
+    assert hubs.shifts > hubs.awkward_shifts > 0
+    outside = one(*legs, path=(sprockets([40], [11, 13, 15, 18, 21, 24, 28, 32, 36]),), burst_w=300)
+    assert (outside.shifts > 0, outside.awkward_shifts) == (True, 0)
+    assert one((5000, 0), path=(sprockets([40], [18]),)).shifts == 0
+
+
+def test_one_road_for_every_setup_side_by_side():
+    paths = [PATH, (gearbox(0.6, 1, 1.6), sprockets([40], [20])), NINE["path"]]
+    together = job(*(setup(*path, name=f"{place}") for place, path in enumerate(paths)), burst_w=260)
+    lane = road((3000, 0.02), (200, 0.1), (3000, -0.03), (2000, 0))
+    for place, found in enumerate(ride(together, lane).setups):
+        [alone] = ride(job(setup(*paths[place], name=f"{place}"), burst_w=260), lane).setups
+        assert found.time_s == pytest.approx(alone.time_s, rel=1e-6)
+        assert found.strip == alone.strip
+    assert ride(job(), lane).setups == []
+
+
+def test_the_whole_rides_energy_balances():
+    both = job(setup(*PATH), burst_w=300)
+    lane = road((2000, 0.01), (300, 0.09), (2500, -0.04), (700, 0.03), (500, 0.14), (2000, -0.02))
+    found = ridden(both, lane)
+    motion, moves = found.motion, found.job.resistance
+    work = (motion.wheel_w * motion.time_s(lane)).sum()
+    lost = sum(
+        moves.force_n(speed, grade) * step
+        for speed, grade, step in zip(
+            motion.speed_mps[0].tolist(), lane.grade.tolist(), lane.step_m.tolist(), strict=True
+        )
+    )
+    kept = moves.mass_kg * motion.kinetic[0, -1] + motion.braked_j.sum()
+    assert work == pytest.approx(lost + kept, rel=1e-3)
+    assert motion.rider_w.max() <= 300
