@@ -1,4 +1,4 @@
-"""The command line: `kettledrum serve | demo | gears | compare | backup | restore | export | import`.
+"""The command line: `kettledrum serve | demo | gears | compare | ride | backup | restore | export | import`.
 
 What goes wrong is said in one line on standard error, with exit status 2.
 """
@@ -15,7 +15,7 @@ from kettledrum import data_commands
 from kettledrum.command_input import Data, File, content_of, directory_of
 from kettledrum.core import InvalidInput, KettledrumError, Problem, compare, gear_table
 from kettledrum.core.brief import CadenceBand
-from kettledrum.formats import MOST_BYTES, gear_tables_text, read_brief, read_setup
+from kettledrum.formats import MOST_BRIEF_BYTES, MOST_BYTES, gear_tables_text, read_brief, read_setup
 
 app = typer.Typer(
     add_completion=False,
@@ -77,8 +77,26 @@ def compare_setups(file: File, json: Json = False) -> None:
     """Print the setups of a brief file side by side."""
     from kettledrum import command_tables
 
-    result = compare(read_brief(content_of(file, MOST_BYTES)))
+    result = compare(read_brief(content_of(file, MOST_BRIEF_BYTES)))
     _print_json(result) if json else command_tables.comparison(result)
+
+
+@app.command("ride")
+def ride_road(
+    file: File,
+    road: Annotated[str, typer.Option(metavar="FILE", help="A GPX or TCX file, or a table of a road.")],
+    json: Json = False,
+) -> None:
+    """Ride a road with the setups of a brief file."""
+    from kettledrum import command_tables
+    from kettledrum.core.profile import profile
+    from kettledrum.core.ride import ride
+    from kettledrum.formats.tracks import MOST_TRACK_BYTES, one_road
+
+    brief = read_brief(content_of(file, MOST_BRIEF_BYTES))
+    route = one_road(content_of(road, MOST_TRACK_BYTES), Path(road).stem)
+    result = ride(brief, profile(route))
+    _print_json(result) if json else command_tables.rides(route, result)
 
 
 app.command()(data_commands.backup)

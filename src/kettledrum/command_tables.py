@@ -8,6 +8,8 @@ from rich.table import Table
 from rich.text import Text
 
 from kettledrum.core import ComparedSetup, Comparison, Gear, GearTable
+from kettledrum.core.ride_result import Ride
+from kettledrum.core.route import Route
 
 _PIPED_WIDTH = 150
 
@@ -69,6 +71,36 @@ def comparison(result: Comparison) -> None:
     console = _console()
     console.print(grid if result.setups else Text("This brief holds no setups yet."))
     if result.setups and result.assumed:
+        console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
+
+
+def rides(road: Route, result: Ride) -> None:
+    """Prints a road ridden with each setup."""
+    grid = _grid("Setup", "Time", "km/h", "In band", "Grinding", "Walking", "Coasting", "Shifts", "rpm", "kJ")
+    for setup in result.setups:
+        minutes = round(setup.time_s / 60)
+        states = (setup.in_band_m, setup.grinding_m, setup.walking_m, setup.coasting_m)
+        grid.add_row(
+            Text(setup.name),
+            f"{minutes // 60}:{minutes % 60:02}",
+            f"{setup.mean_speed_kmh:.1f}",
+            *(f"{metres / 1000:.1f} km" for metres in states),
+            str(setup.shifts),
+            "—" if setup.mean_cadence_rpm is None else f"{setup.mean_cadence_rpm:.0f}",
+            f"{setup.work_kj:.0f}",
+        )
+    pitches = ", ".join(f"{pitch.grade:.1%} over {pitch.over_m:.0f} m" for pitch in result.steepest)
+    console = _console()
+    console.print(
+        Text(
+            f"{road.name}: {result.length_m / 1000:.1f} km, {result.ascent_m:.0f} m up"
+            + (f", at most {pitches}" if pitches else "")
+        )
+    )
+    if road.cleaned:
+        console.print(Text(f"Read with: {road.cleaned}"))
+    console.print(grid if result.setups else Text("This brief holds no setups yet."))
+    if result.assumed:
         console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
 
 

@@ -55,7 +55,6 @@ def restore(
 
 def export(file: Target = None, job: JobName = None, data: Data = None) -> None:
     """Write all jobs and parts to an archive, or with --job, one job; as FILE, - is standard output."""
-    from kettledrum.store import brief_of
 
     with _opened(data) as store:
         if job is None:
@@ -64,7 +63,7 @@ def export(file: Target = None, job: JobName = None, data: Data = None) -> None:
             what = f"{_count(len(held.jobs), 'job')} and {_count(len(held.parts), 'part')}"
             ending = "zip"
         else:
-            content = written(brief_of(store.job(_job_id(store, job)))).encode()
+            content = written(store.brief(_job_id(store, job))).encode()
             what, ending = f"“{job}”", "json"
     target = file or Path(f"kettledrum-{_today()}.{ending}")
     if str(target) == "-":

@@ -20,6 +20,7 @@ from examples import (
 )
 from kettledrum.cli import main
 from serving import Served
+from tracks import gpx, ramp
 
 
 @pytest.fixture
@@ -95,6 +96,32 @@ def test_compare(run, file):
 
 def test_compare_without_setups_says_so(run, file):
     assert "holds no setups yet" in run("compare", file(brief()))[1]
+
+
+def test_ride(run, file, tmp_path):
+    road = tmp_path / "Mill lane up.gpx"
+    road.write_bytes(gpx(ramp(), name=""))
+    data = brief(NINE_SPEED_HUB, setup(name="Plain"))
+    status, out, _ = run("ride", file(data), "--road", str(road), "--json")
+    nine, plain = json.loads(out)["setups"]
+    assert (status, nine["name"], nine["distance_m"]) == (
+        0,
+        NINE_SPEED_HUB["name"],
+        pytest.approx(2000, abs=1),
+    )
+    assert nine["ascent_m"] == pytest.approx(100, abs=0.5)
+    assert nine["time_s"] == pytest.approx(nine["distance_m"] / nine["mean_speed_kmh"] * 3.6)
+    parts = ("in_band_m", "grinding_m", "walking_m", "coasting_m")
+    assert sum(plain[key] for key in parts) == pytest.approx(plain["distance_m"])
+    _, table, _ = run("ride", file(data), "--road", str(road))
+    assert "Mill lane up: 2.0 km, 100 m up, at most 5.0% over 50 m" in table
+    road.write_bytes(gpx(ramp(), [(91, 0, 1)]))
+    status, out, err = run("ride", file(data), "--road", str(road))
+    assert (status, out, err) == (
+        2,
+        "",
+        "point 202, line 1: has the latitude 91; it must be from −90 to 90\n",
+    )
 
 
 @pytest.mark.parametrize(

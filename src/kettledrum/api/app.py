@@ -13,6 +13,7 @@ from kettledrum.api import (
     gear_tables,
     jobs,
     problem_details,
+    roads,
     shelf,
     shelf_import,
     site,
@@ -39,6 +40,8 @@ def create_app(store: Store, static: Path = site.STATIC, access: Access = _THIS_
     api = APIRouter(prefix="/api", responses=problem_details.ERRORS)
     for part in (jobs, gear_tables, calculate, exchange, damaged, wheels, shelf, shelf_import):
         api.include_router(part.router)
+    api.include_router(roads.router)
+    api.include_router(roads.strict)
     app.include_router(api)
     problem_details.install(app)
     app.add_middleware(Gate, access=access)

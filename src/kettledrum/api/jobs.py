@@ -10,7 +10,7 @@ from kettledrum.core import Brief, Need, Setup
 from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.demo import drives_of_the_valley, honey_round
 from kettledrum.formats import written
-from kettledrum.store import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped, brief_of
+from kettledrum.store import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped
 
 BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
 SeenAt = Annotated[int, Query(description="The revision that the job was seen at.")]
@@ -76,7 +76,7 @@ def read_job(job_id: str, store: TheStore) -> JobRecord:
 @router.get("/{job_id}/file")
 def read_job_file(job_id: str, store: TheStore) -> Response:
     """A job as a brief file."""
-    return _file(written(brief_of(store.job(job_id))), "brief.json")
+    return _file(written(store.brief(job_id)), "brief.json")
 
 
 @router.put("/{job_id}", response_model_exclude_unset=True)

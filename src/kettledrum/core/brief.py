@@ -7,6 +7,7 @@ from pydantic import AfterValidator, Field, model_validator
 from kettledrum.core.load import Load
 from kettledrum.core.quantities import CadenceRpm, MassKg, Model, Name, Notes, PowerW, refused
 from kettledrum.core.road import Road
+from kettledrum.core.route import MOST_ROUTES, Route
 from kettledrum.core.setup import Setup
 from kettledrum.core.wants import Wants
 
@@ -58,6 +59,26 @@ class Need(Model):
     wants: Wants | None = None
 
 
+class BriefRoad(Road):
+    """The road of a job as a brief holds it, with the roads that are ridden.
+
+    Raises when two of them share a name.
+    """
+
+    routes: Annotated[list[Route], Field(max_length=MOST_ROUTES)] | None = None
+
+    @model_validator(mode="after")
+    def _names_tell_routes_apart(self) -> "BriefRoad":
+        names = [route.name for route in self.routes or []]
+        for place, name in enumerate(names):
+            if name in names[:place]:
+                message = (
+                    f"must differ from the other roads' names; routes[{names.index(name)}] is called it too"
+                )
+                raise refused(message, f"routes[{place}].name")
+        return self
+
+
 class Brief(Need):
     """The need, the setups weighed against it, and which of them is the reference.
 
@@ -65,6 +86,7 @@ class Brief(Need):
     """
 
     format: Literal["kettledrum-brief/1"]
+    road: BriefRoad | None = None
     reference: Name | None = None
     setups: Annotated[list[Setup], Field(max_length=MOST_SETUPS, default_factory=list)]
 

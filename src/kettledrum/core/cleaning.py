@@ -5,13 +5,13 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from kettledrum.core.arrays import Flags, Floats, Places
+from kettledrum.core.arrays import Flags, Floats
 from kettledrum.core.errors import InvalidInput, Problem
 from kettledrum.core.route import ELEVATION_M, LONGEST_M
 
 EARTH_RADIUS_M = 6_371_008.8
 """The mean radius of the ellipsoid WGS 84."""
-LEAST_STEP_M = 5.0
+LEAST_STEP_M = 10.0
 MOST_STEPS = 10_000
 STANDSTILL_M = 2.0
 """Points nearer than this to the one before are one place: a device at rest wanders."""
@@ -59,7 +59,7 @@ class CleanRoad:
 def clean(track: Track) -> CleanRoad:
     """Makes a road of a track. Raises InvalidInput where it has no length or no elevation.
 
-    Elevations are averaged on an even grid of at least 5 m; spikes are left out; then a line is fitted at
+    Elevations are averaged on an even grid of at least 10 m; spikes are left out; then a line is fitted at
     each point to its neighbourhood, weighted by a normal curve (Cleveland, J. Am. Stat. Assoc. 74, 1979) at
     least 15 m wide and so wide that the noise is quieted. It is widened from place to place as far as
     the lines agree within their errors (Goldenshluger & Nemirovski, Math. Methods Stat. 6, 1997), so that
@@ -78,16 +78,15 @@ def clean(track: Track) -> CleanRoad:
     known = _known(track.elevation_m, report)
     steps = min(max(int(length / LEAST_STEP_M), 2), MOST_STEPS)
     grid = np.linspace(0.0, length, steps + 1)
-    node, height = _averaged(along[known], track.elevation_m[known], length, steps)
-    _tell_gaps(grid[node], length, report)
+    at, height = _averaged(along[known], track.elevation_m[known], length / steps)
+    _tell_gaps(at, length, report)
     sound = ~_spikes(height)
     if not sound.all():
         report.append(f"{_count(int((~sound).sum()), 'spike')} of elevation left out")
-    node, height = node[sound], height[sound]
-    spacing = float(np.median(np.diff(grid[node]))) if len(node) > 2 else length
-    noise = _noise(grid[node], height) if spacing < DRAWN_M else 0.0
-    filled = np.interp(grid, grid[node], height)
-    smooth, width = _smoothed(filled, length / steps, noise, spacing)
+    at, height = at[sound], height[sound]
+    spacing = float(np.median(np.diff(at))) if len(at) > 2 else length
+    noise = _noise(at, height) if spacing < DRAWN_M else 0.0
+    smooth, width = _smoothed(np.interp(grid, at, height), length / steps, noise, spacing)
     report.append(_smoothing_words(width, noise))
     return CleanRoad(
         points=[(round(at, 2), round(z, 3)) for at, z in zip(grid.tolist(), smooth.tolist(), strict=True)],
@@ -159,14 +158,14 @@ def _known(elevation_m: Floats, report: list[str]) -> Flags:
     return np.asarray(known)
 
 
-def _averaged(along: Floats, elevation: Floats, length: float, steps: int) -> tuple[Places, Floats]:
-    """The places on the grid that have elevations, and the mean of each."""
-    place = np.rint(along / length * steps).astype(np.intp)
-    count = np.bincount(place, minlength=steps + 1)
-    total = np.bincount(place, weights=elevation, minlength=steps + 1)
-    node = np.flatnonzero(count)
-    heights: Floats = total[node] / count[node]
-    return node, heights
+def _averaged(along: Floats, elevation: Floats, step: float) -> tuple[Floats, Floats]:
+    """Points and elevations averaged over steps of the road, where there are any."""
+    place = np.rint(along / step).astype(np.intp)
+    count = np.bincount(place)
+    held = count > 0
+    at: Floats = np.bincount(place, weights=along)[held] / count[held]
+    height: Floats = np.bincount(place, weights=elevation)[held] / count[held]
+    return at, height
 
 
 def _tell_gaps(at: Floats, length: float, report: list[str]) -> None:

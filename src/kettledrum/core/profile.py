@@ -6,6 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from kettledrum.core.arrays import Flags, Floats
+from kettledrum.core.ride_result import SteepestPitch
 from kettledrum.core.route import Route
 
 STEP_M = 10.0
@@ -45,15 +46,6 @@ class Profile:
     def length_m(self) -> float:
         """From the start to the end."""
         return float(self.distance_m[-1] - self.distance_m[0])
-
-
-@dataclass(frozen=True, slots=True)
-class SteepestPitch:
-    """The steepest climb over a length in m: where it starts, and its grade as rise over run."""
-
-    over_m: float
-    from_m: float
-    grade: float
 
 
 def profile(route: Route) -> Profile:

@@ -1,10 +1,8 @@
 """A ride over a road with each setup: how long it takes, in which gears, and where it is no pleasure."""
 
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
-from pydantic import BaseModel
 
 from kettledrum.core.arrays import Flags, Floats, Places
 from kettledrum.core.brief import Brief
@@ -15,10 +13,9 @@ from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.gear_table import GearTable, gear_table
 from kettledrum.core.gears_taken import gears_taken
 from kettledrum.core.motion import Drives, Motion, moved
-from kettledrum.core.profile import Profile, SteepestPitch, ascent_m, steepest_pitches
+from kettledrum.core.profile import Profile, ascent_m, steepest_pitches
+from kettledrum.core.ride_result import STATES, Ride, SetupRide
 
-State = Literal["in band", "grinding", "walking", "coasting"]
-STATES: tuple[State, ...] = ("in band", "grinding", "walking", "coasting")
 _IN_BAND, _GRINDING, _WALKING, _COASTING = range(4)
 MOST_MARKS = 600
 """So many places of a road are told in full; strips of states are exact."""
@@ -26,67 +23,12 @@ CLIMBING = 0.03
 """On a climb steeper than this the legs push while they shift."""
 
 
-class Spent(BaseModel):
-    """Metres and seconds of a ride in a state."""
-
-    metres: float
-    seconds: float
-
-
-class SetupRide(BaseModel):
-    """A ride with one setup.
-
-    Times in s, distances in m, work of the rider in kJ, speed in km/h. Metres in the cadence band, grinding
-    below it, walking, and coasting since the legs cannot follow; `seconds` are the same in time, in that
-    order. `shifts` are changes of gear, `awkward_shifts` those that move two things at once, or a gear
-    inside a hub or gearbox on a climb, where the legs must ease off. `mean_cadence_rpm` while pedalling,
-    null where all is walked. `burst_s` is the time above the power of all day. `strip` are the ends in m
-    of stretches and the state in each, as places in `states`. At each of the ride's marks: speed in
-    km/h, cadence in rpm (0 where none is turned), the gear's label (empty on a stepless path, on foot).
-    """
-
-    name: str
-    time_s: float
-    distance_m: float
-    ascent_m: float
-    in_band_m: float
-    grinding_m: float
-    walking_m: float
-    coasting_m: float
-    seconds: tuple[float, float, float, float]
-    shifts: int
-    awkward_shifts: int
-    mean_speed_kmh: float
-    mean_cadence_rpm: float | None
-    work_kj: float
-    burst_s: float
-    strip: list[tuple[float, int]]
-    speed_kmh: list[float]
-    cadence_rpm: list[float]
-    gear: list[str]
-
-
-class Ride(BaseModel):
-    """A road ridden with every setup of a job.
-
-    `length_m` and `ascent_m` of the road, its steepest climbs, and its profile at `marks_m`. `assumed` are
-    the keys of the brief whose figures were taken for want of the rider's own.
-    """
-
-    length_m: float
-    ascent_m: float
-    descent_m: float
-    steepest: list[SteepestPitch]
-    states: list[State]
-    marks_m: list[float]
-    elevation_m: list[float]
-    assumed: list[str]
-    setups: list[SetupRide]
-
-
 @dataclass(frozen=True, slots=True)
 class Ridden:
-    """What came of riding a road with every setup: the motion, its drives, and the gear tables."""
+    """What came of riding a road with every setup: the motion, its drives, and the gear tables.
+
+    With an ideal drive, that one comes last in the motion and its drives, and has no table.
+    """
 
     motion: Motion
     drives: Drives
@@ -116,8 +58,11 @@ def ride(brief: Brief, road: Profile) -> Ride:
     )
 
 
-def ridden(brief: Brief, road: Profile) -> Ridden:
-    """The motion of every setup of a brief along a road, with the power of a minute where it is known."""
+def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
+    """The motion of every setup of a brief along a road, with the power of a minute where it is known.
+
+    `ideal` is one drive more that is ridden along.
+    """
     job = conditions(brief)
     tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
     lowest = np.array([table.gears[0].development_m for table in tables]) / 60
@@ -129,10 +74,17 @@ def ridden(brief: Brief, road: Profile) -> Ridden:
         walk_mps=np.maximum(lowest * job.grind_rpm, balance),
         top_mps=highest * high,
     )
-    power = np.full((len(tables), len(road.step_m)), float(job.power_w))
+    hold = np.maximum(lowest * low, balance)
+    if ideal is not None:
+        drives = Drives(
+            np.append(drives.efficiency, ideal.efficiency),
+            np.append(drives.walk_mps, ideal.walk_mps),
+            np.append(drives.top_mps, ideal.top_mps),
+        )
+        hold = np.append(hold, ideal.walk_mps)
+    power = np.full((len(hold), len(road.step_m)), float(job.power_w))
     motion = moved(road, job.resistance, drives, power)
     if job.burst_w and job.burst_w > job.power_w:
-        hold = np.maximum(lowest * low, balance)
         power = with_bursts(motion, road, job.resistance, drives, hold, job.burst_w)
         motion = moved(road, job.resistance, drives, power, before=motion)
     return Ridden(motion, drives, tables, job)

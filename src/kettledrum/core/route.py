@@ -6,8 +6,9 @@ from typing import Annotated, Literal
 from pydantic import Field, Strict, model_validator
 
 from kettledrum.core.quantities import Model, Name, Notes, Within, refused
+from kettledrum.core.validation import validate
 
-MOST_ROUTES = 20
+MOST_ROUTES = 12
 MOST_POINTS = 20_001
 ELEVATION_M = (-500.0, 9000.0)
 LONGEST_M = 2_000_000.0
@@ -84,3 +85,19 @@ class Route(Model):
         for place, (before, after) in enumerate(pairwise(points), start=1):
             if after[0] <= before[0]:
                 raise refused("must lie beyond the point before it", f"points[{place}]")
+
+
+class RouteEdit(Model):
+    """What can be changed of a road that is there: its name, how often it is ridden, a drawn one's legs."""
+
+    name: Name
+    rides: Rides | None = None
+    start_m: ElevationM | None = None
+    legs: Annotated[list[Leg], Field(min_length=1, max_length=500)] | None = None
+
+
+def edited(route: Route, edit: RouteEdit) -> Route:
+    """A road after a change; its points stay. Raises InvalidInput where one with points is given legs."""
+    kept = route.model_dump(exclude_unset=True, exclude={"name", "rides", "start_m", "legs"})
+    changed = edit.model_dump(exclude_unset=True, exclude_none=True)
+    return validate(Route, {**kept, **changed})

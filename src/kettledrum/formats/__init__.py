@@ -3,7 +3,7 @@
 from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, Everything, pack, unpack
 from kettledrum.formats.files import as_json, read_brief, read_setup, written
 from kettledrum.formats.imports import read_any
-from kettledrum.formats.json_text import MOST_BYTES, parse
+from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES, parse
 from kettledrum.formats.part_table import BYTE_ORDER_MARK, part_table_text
 from kettledrum.formats.schemas import FORMATS, schema_text
 from kettledrum.formats.shelf import (
@@ -21,6 +21,7 @@ __all__ = [
     "BYTE_ORDER_MARK",
     "FORMATS",
     "MOST_ARCHIVE_BYTES",
+    "MOST_BRIEF_BYTES",
     "MOST_BYTES",
     "MOST_PARTS",
     "MOST_SHELF_BYTES",

@@ -21,11 +21,11 @@ from kettledrum.core import Brief, InvalidInput, Problem, place_in, validate
 from kettledrum.core.part import Part
 from kettledrum.core.quantities import Model, Name
 from kettledrum.formats.files import read_brief, written
-from kettledrum.formats.json_text import MOST_BYTES, parse
+from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES, parse
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf, shelf_text
 
 MOST_ARCHIVE_BYTES = 16_000_000
-MOST_UNPACKED_BYTES = 32_000_000
+MOST_UNPACKED_BYTES = 96_000_000
 MOST_JOBS = 2000
 LIST = "archive.json"
 _SHELF = "shelf.json"
@@ -70,7 +70,7 @@ def unpack(data: bytes) -> Everything:
     """The jobs and parts in an archive, every one of them sound.
 
     Raises InvalidInput, which names the file in the archive, for anything else: a broken or
-    encrypted archive, one that unpacks to more than 32 MB, one that holds a file its list does not
+    encrypted archive, one that unpacks to more than 96 MB, one that holds a file its list does not
     name, or the list a file it does not hold.
     """
     if len(data) > MOST_ARCHIVE_BYTES:
@@ -109,7 +109,7 @@ def _everything(archive: zipfile.ZipFile) -> Everything:
     briefs = []
     for name in listed.jobs:
         with _problems_in(name):
-            briefs.append(read_brief(content(name)))
+            briefs.append(read_brief(content(name, MOST_BRIEF_BYTES)))
     parts = []
     for name in shelf:
         with _problems_in(name):

@@ -1,11 +1,12 @@
 """Setup and brief files: `kettledrum-setup/1` and `kettledrum-brief/1`, read and written without loss."""
 
 import json
+from typing import Any
 
 from pydantic import BaseModel, JsonValue
 
 from kettledrum.core import Brief, Setup, validate
-from kettledrum.formats.json_text import parse
+from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
 
 
 def read_setup(data: bytes) -> Setup:
@@ -15,7 +16,7 @@ def read_setup(data: bytes) -> Setup:
 
 def read_brief(data: bytes) -> Brief:
     """The brief in a brief file. Raises InvalidInput."""
-    return validate(Brief, parse(data))
+    return validate(Brief, parse(data, MOST_BRIEF_BYTES))
 
 
 def as_json(model: BaseModel) -> JsonValue:
@@ -25,5 +26,18 @@ def as_json(model: BaseModel) -> JsonValue:
 
 
 def written(model: Setup | Brief) -> str:
-    """The text of a setup or brief file."""
-    return json.dumps(as_json(model), ensure_ascii=False, allow_nan=False, indent=2) + "\n"
+    """The text of a setup or brief file; the points of a road stand in one line."""
+    data: Any = as_json(model)
+    lines: dict[str, str] = {}
+    if isinstance(model, Brief) and model.road is not None:
+        for place, route in enumerate(data["road"].get("routes") or []):
+            for key in ("points", "places"):
+                if route.get(key):
+                    # A name holds no such sign, so that no text can be taken for it.
+                    mark = f"<{place} {key}>"
+                    lines[json.dumps(mark)] = json.dumps(route[key], allow_nan=False)
+                    route[key] = mark
+    text = json.dumps(data, ensure_ascii=False, allow_nan=False, indent=2) + "\n"
+    for mark, line in lines.items():
+        text = text.replace(f": {mark}", f": {line}", 1)
+    return text

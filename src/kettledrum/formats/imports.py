@@ -2,7 +2,7 @@
 
 from kettledrum.core import Brief, InvalidInput, Problem, Setup, validate
 from kettledrum.formats.archive import Everything, unpack
-from kettledrum.formats.json_text import MOST_BYTES, parse
+from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
 from kettledrum.formats.part_table import is_part_table
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf
 
@@ -25,7 +25,7 @@ def read_any(data: bytes) -> Setup | Everything:
     if is_part_table(data):
         return Everything([], read_shelf(data))
     # A shelf may be longer than any job; other files are not read so far.
-    value = parse(data, MOST_SHELF_BYTES if _SHELF in data[:200] else MOST_BYTES)
+    value = parse(data, MOST_SHELF_BYTES if _SHELF in data[:200] else MOST_BRIEF_BYTES)
     if isinstance(value, dict) and value.get("format") == "kettledrum-setup/1":
         return validate(Setup, value)
     if isinstance(value, dict) and value.get("format") == "kettledrum-brief/1":

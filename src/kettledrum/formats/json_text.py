@@ -11,6 +11,8 @@ from collections.abc import Iterator
 from kettledrum.core import InvalidInput, Problem, place_in
 
 MOST_BYTES = 4_000_000
+MOST_BRIEF_BYTES = 16_000_000
+"""A brief holds the points of roads."""
 DEEPEST = 32
 
 

@@ -3,7 +3,15 @@
 from kettledrum.store.backup import back_up, restore
 from kettledrum.store.damaged import Damaged
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
-from kettledrum.store.records import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped, brief_of
+from kettledrum.store.records import (
+    JobPlaces,
+    JobRecord,
+    JobSummary,
+    RoadRecord,
+    SetupRecord,
+    Stepped,
+    brief_of,
+)
 from kettledrum.store.shelf import BroughtIn, PartRecord, Shelf
 from kettledrum.store.store import Store
 
@@ -15,6 +23,7 @@ __all__ = [
     "JobSummary",
     "NotFound",
     "PartRecord",
+    "RoadRecord",
     "SetupRecord",
     "Shelf",
     "StaleWrite",

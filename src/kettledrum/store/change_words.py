@@ -21,14 +21,16 @@ _STAGE_WORDS = {
     "gears": "gears",
     "drive": "chain or belt",
 }
+_ROAD_WORDS = {"legs": "legs", "rides": "how often", "start_m": "start"}
 _NEED_WORDS = {"name": "name of the job", "notes": "notes of the job", "rider": "rider"}
 
 
 def in_words(changes: list[Change]) -> str:
     """What changes did together, as a noun; a setup's own change tells more than what it drew after it."""
-    setups = [_setup_words(change) for change in changes if change.key != "job"]
+    setups = [_row_words(change) for change in changes if change.key != "job"]
     if len(setups) > 1:
-        return "order of the setups"
+        added = all(change.before is None for change in changes if change.key != "job")
+        return f"addition of {len(setups)} roads" if added else "order of the setups"
     return setups[0] if setups else _job_words(changes[0])
 
 
@@ -53,17 +55,22 @@ def _job_words(change: Change) -> str:
     return "choice of the reference"
 
 
-def _setup_words(change: Change) -> str:
+def _row_words(change: Change) -> str:
+    """A setup's change, or a road's: a road has no letter."""
     after = change.after or {}
-    name = f"“{after['name']}”"
+    is_setup = "letter" in after
+    name = f"“{after['name']}”" if is_setup else f"the road “{after['name']}”"
     if change.before is None:
         return f"addition of {name}"
     if change.before["deleted_at"] != after["deleted_at"]:
         return f"{'deletion' if after['deleted_at'] else 'return'} of {name}"
     if change.before["name"] != after["name"]:
-        return f"name of “{change.before['name']}”"
+        return f"name of {'' if is_setup else 'the road '}“{change.before['name']}”"
     if change.before["document"] == after["document"]:
         return f"place of {name}"
+    if not is_setup:
+        key = _first_difference(json.loads(change.before["document"]), json.loads(after["document"]))
+        return f"{_ROAD_WORDS.get(key, key)} of {name}"
     return (
         f"{_document_words(json.loads(change.before['document']), json.loads(after['document']))} of {name}"
     )

@@ -11,6 +11,7 @@ from pydantic import BaseModel, ValidationError
 from kettledrum.core import Brief
 from kettledrum.core.brief import MOST_SETUPS
 from kettledrum.core.part import Part
+from kettledrum.core.route import Route
 from kettledrum.formats import Everything
 from kettledrum.store.errors import NotFound
 from kettledrum.store.old_needs import readable_need
@@ -101,6 +102,8 @@ def salvage(file: Path) -> tuple[Everything, int]:
             jobs = list(_rows(connection, "job", "id, need, reference_id, deleted_at, created_at"))
             setups = list(_rows(connection, "setup", "id, job_id, document, position, deleted_at"))
             shelf = list(_rows(connection, "part", "document, deleted_at"))
+            roads = list(_rows(connection, "road", "job_id, document, line_id, position, deleted_at"))
+            lines = {row[0]: row[1] for row in _rows(connection, "road_line", "id, content")}
     except sqlite3.Error:
         return Everything([], []), 0
     jobs.sort(key=lambda row: str(row[4]))
@@ -110,8 +113,10 @@ def salvage(file: Path) -> tuple[Everything, int]:
         if deleted_at is None:
             own = [row for row in setups if row[1] == job_id]
             brief, unreadable = _brief(_loaded(need), own, reference_id)
-            briefs.append(brief)
             lost += unreadable
+            brief, unreadable = _with_roads(brief, [row for row in roads if row[0] == job_id], lines)
+            lost += unreadable
+            briefs.append(brief)
     known = {row[0] for row in jobs}
     orphans = [row for row in setups if row[1] not in known]
     for start in range(0, len(orphans), MOST_SETUPS):
@@ -122,6 +127,30 @@ def salvage(file: Path) -> tuple[Everything, int]:
     documents = [document for document, deleted_at in shelf if deleted_at is None]
     parts = list(_parts(documents))
     return Everything(briefs, parts), lost + len(documents) - len(parts)
+
+
+def _with_roads(brief: Brief, rows: list[tuple[Any, ...]], lines: dict[str, Any]) -> tuple[Brief, int]:
+    """A job with those of its roads that are sound; and how many are not."""
+    kept: list[Route] = []
+    lost = 0
+    for _, document, line_id, _, deleted_at in sorted(rows, key=lambda row: _number(row[3])):
+        if deleted_at is not None:
+            continue
+        try:
+            route = Route.model_validate({**_loaded(document), **(_loaded(lines.get(line_id)) or {})})
+        except (ValidationError, TypeError):
+            lost += 1
+            continue
+        if route.name not in {each.name for each in kept}:
+            kept.append(route)
+    if not kept:
+        return brief, lost
+    data = brief.model_dump(exclude_unset=True)
+    data["road"] = {
+        **(data.get("road") or {}),
+        "routes": [route.model_dump(exclude_unset=True) for route in kept],
+    }
+    return Brief.model_validate(data), lost
 
 
 def _parts(documents: list[Any]) -> Iterator[Part]:

@@ -1,8 +1,11 @@
 """What the store hands out."""
 
+from collections.abc import Sequence
+
 from pydantic import BaseModel
 
 from kettledrum.core import Brief, Need, Setup
+from kettledrum.core.route import Leg, Rides, Route
 
 
 class SetupRecord(BaseModel):
@@ -14,8 +17,27 @@ class SetupRecord(BaseModel):
     setup: Setup
 
 
+class RoadRecord(BaseModel):
+    """A road of a job without its points: its length and ascent in m, how often it is ridden.
+
+    `legs` and `start_m` for one that was drawn; `cleaned` says what was done to one that was read from a
+    file. `placed`, whether it is known where it lies.
+    """
+
+    id: str
+    version: int
+    name: str
+    rides: Rides | None
+    cleaned: str | None
+    start_m: float | None
+    legs: list[Leg] | None
+    placed: bool
+    length_m: float
+    ascent_m: float
+
+
 class JobRecord(BaseModel):
-    """A job with its setups in order. `reference_id` is the setup the others are measured against.
+    """A job with its setups and roads in order. `reference_id` is the setup the others are measured against.
 
     `revision` counts its changes; `undo` and `redo` say in words what would be taken back, or done
     again, next.
@@ -29,6 +51,7 @@ class JobRecord(BaseModel):
     undo: str | None
     redo: str | None
     setups: list[SetupRecord]
+    roads: list[RoadRecord]
 
 
 class Stepped(BaseModel):
@@ -62,8 +85,8 @@ class JobPlaces(BaseModel):
     setups: list[SetupPlace]
 
 
-def brief_of(job: JobRecord) -> Brief:
-    """The job as a brief, as it would be written to a file."""
+def brief_of(job: JobRecord, routes: Sequence[Route] = ()) -> Brief:
+    """The job as a brief, as it would be written to a file, with the roads that are ridden."""
     reference = next((held.setup.name for held in job.setups if held.id == job.reference_id), None)
     data: dict[str, object] = {
         "format": "kettledrum-brief/1",
@@ -72,4 +95,7 @@ def brief_of(job: JobRecord) -> Brief:
     }
     if reference is not None:
         data["reference"] = reference
+    if routes:
+        road = job.need.road.model_dump(exclude_unset=True) if job.need.road else {}
+        data["road"] = {**road, "routes": [route.model_dump(exclude_unset=True) for route in routes]}
     return Brief.model_validate(data)

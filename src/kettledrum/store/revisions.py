@@ -11,7 +11,7 @@ from typing import Literal
 from sqlmodel import Session, col, delete, select
 
 from kettledrum.store.change_words import Change, Content, in_words, kind
-from kettledrum.store.tables import JobRow, RevisionRow, SetupRow, now
+from kettledrum.store.tables import JobRow, RevisionRow, RoadRow, SetupRow, now
 
 JOB = "job"
 TYPING_SECONDS = 4
@@ -19,14 +19,17 @@ TYPING_SECONDS = 4
 
 _JOB_FIELDS = ("name", "need", "reference_id")
 _SETUP_FIELDS = ("position", "letter", "name", "document", "deleted_at")
+_ROAD_FIELDS = ("position", "name", "document", "line_id", "length_m", "ascent_m", "deleted_at")
 
 
 def snapshot(session: Session, job: JobRow) -> dict[str, Content]:
-    """What a change may alter: the job's own content under "job", each setup's under its id."""
+    """What a change may alter: the job's own content under "job", each setup's and road's under its id."""
     setups = session.exec(select(SetupRow).where(SetupRow.job_id == job.id)).all()
+    roads = session.exec(select(RoadRow).where(RoadRow.job_id == job.id)).all()
     return {
         JOB: {field: getattr(job, field) for field in _JOB_FIELDS},
         **{row.id: {field: getattr(row, field) for field in _SETUP_FIELDS} for row in setups},
+        **{row.id: {field: getattr(row, field) for field in _ROAD_FIELDS} for row in roads},
     }
 
 
@@ -93,11 +96,11 @@ def step(session: Session, job: JobRow, way: Literal["undo", "redo"]) -> str | N
     if revision is None:
         return None
     changes = [Change(*change) for change in json.loads(revision.changes)]
-    rows = {
-        change.key: row
-        for change in changes
-        if change.key != JOB and (row := session.get(SetupRow, change.key)) is not None
-    }
+    rows: dict[str, SetupRow | RoadRow] = {}
+    for change in changes:
+        row = session.get(SetupRow, change.key) or session.get(RoadRow, change.key)
+        if row is not None:
+            rows[change.key] = row
     # Names and letters may trade places between setups: all step aside before any takes its new one.
     for row in rows.values():
         row.deleted_at = now()
@@ -115,7 +118,7 @@ def step(session: Session, job: JobRow, way: Literal["undo", "redo"]) -> str | N
     return revision.what
 
 
-def _put(row: JobRow | SetupRow, content: Content | None) -> None:
+def _put(row: JobRow | SetupRow | RoadRow, content: Content | None) -> None:
     for field, value in (content or {}).items():
         setattr(row, field, value)
     row.version += 1

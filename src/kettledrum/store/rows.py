@@ -14,8 +14,9 @@ from kettledrum.formats import as_json
 from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.old_needs import readable_need
-from kettledrum.store.records import JobRecord, SetupRecord
-from kettledrum.store.tables import JobRow, SetupRow, now
+from kettledrum.store.records import JobRecord, SetupRecord, brief_of
+from kettledrum.store.roads import add_road, present_roads, road_record, routes_of
+from kettledrum.store.tables import JobRow, RoadRow, SetupRow, now
 
 
 def kept(model: type[AnyModel], text: str, what: str) -> AnyModel:
@@ -67,7 +68,7 @@ def setup_row(session: Session, job_id: str, setup_id: str) -> SetupRow:
     return row
 
 
-def next_version(row: JobRow | SetupRow, based_on: int, what: str) -> None:
+def next_version(row: JobRow | SetupRow | RoadRow, based_on: int, what: str) -> None:
     """Counts a change that was based on a version. Raises StaleWrite."""
     if row.version != based_on:
         raise StaleWrite(what, row.version)
@@ -125,9 +126,9 @@ def add_setup(session: Session, job_id: str, setup: Setup) -> SetupRow:
 
 def add_job(session: Session, brief: Brief) -> JobRecord:
     """Adds a job with its setups."""
-    need = Need.model_validate(
-        brief.model_dump(exclude_unset=True, exclude={"format", "reference", "setups"})
-    )
+    data = brief.model_dump(exclude_unset=True, exclude={"format", "reference", "setups"})
+    (data.get("road") or {}).pop("routes", None)
+    need = Need.model_validate(data)
     job = JobRow(name=need.name, need=text(need))
     session.add(job)
     session.flush()
@@ -135,6 +136,8 @@ def add_job(session: Session, brief: Brief) -> JobRecord:
         row = add_setup(session, job.id, setup)
         if setup.name == brief.reference:
             job.reference_id = row.id
+    for route in (brief.road.routes if brief.road else None) or []:
+        add_road(session, job.id, route)
     session.flush()
     return job_record(session, job)
 
@@ -158,4 +161,10 @@ def job_record(session: Session, row: JobRow) -> JobRecord:
         undo=revisions.undoable(session, row),
         redo=revisions.redoable(session, row),
         setups=setups,
+        roads=[road_record(road) for road in present_roads(session, row.id)],
     )
+
+
+def job_brief(session: Session, row: JobRow) -> Brief:
+    """A job as a brief, with its roads."""
+    return brief_of(job_record(session, row), routes_of(session, row.id))

@@ -24,6 +24,7 @@ from kettledrum.store.damaged import (
 )
 from kettledrum.store.database import open_database
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
+from kettledrum.store.job_roads import JobRoads
 from kettledrum.store.records import (
     JobPlaces,
     JobRecord,
@@ -31,11 +32,10 @@ from kettledrum.store.records import (
     SetupPlace,
     SetupRecord,
     Stepped,
-    brief_of,
 )
 from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records
 from kettledrum.store.sqlite_file import reason
-from kettledrum.store.tables import JobRow, RevisionRow, SetupRow, now
+from kettledrum.store.tables import JobRow, RevisionRow, RoadLineRow, RoadRow, SetupRow, now
 
 
 class Store:
@@ -49,6 +49,7 @@ class Store:
         self.directory = directory
         self._engine = open_database(directory)
         self.shelf = Shelf(self._reading, self._writing)
+        self.roads = JobRoads(self._reading, self._changing)
 
     @classmethod
     def mended(cls, directory: Path) -> "Store":
@@ -98,6 +99,11 @@ class Store:
         with self._reading() as session:
             return rows.job_record(session, rows.job_row(session, job_id))
 
+    def brief(self, job_id: str) -> Brief:
+        """One job as a brief, with its setups and roads."""
+        with self._reading() as session:
+            return rows.job_brief(session, rows.job_row(session, job_id))
+
     def setup(self, job_id: str, setup_id: str) -> SetupRecord:
         """One setup of a job."""
         with self._reading() as session:
@@ -122,7 +128,7 @@ class Store:
     def everything(self) -> Everything:
         """Every job as a brief, oldest first, and every part on the shelf, as of one moment."""
         with self._reading() as session:
-            jobs = [brief_of(rows.job_record(session, row)) for row in rows.job_rows(session)]
+            jobs = [rows.job_brief(session, row) for row in rows.job_rows(session)]
             return Everything(jobs, [record.part for record in part_records(session)])
 
     def add_first_jobs(self, briefs: Sequence[Brief]) -> list[JobRecord]:
@@ -136,7 +142,7 @@ class Store:
     def copy_job(self, job_id: str) -> JobRecord:
         """A second job like this one, under a name that says so."""
         with self._writing() as session:
-            brief = brief_of(rows.job_record(session, rows.job_row(session, job_id)))
+            brief = rows.job_brief(session, rows.job_row(session, job_id))
             ending = ", copy"
             name = brief.name[: NAME_LENGTH - len(ending)] + ending
             return rows.add_job(session, brief.model_copy(update={"name": name}))
@@ -176,6 +182,8 @@ class Store:
         with self._writing() as session:
             session.exec(delete(RevisionRow))
             session.exec(delete(SetupRow))
+            session.exec(delete(RoadRow))
+            session.exec(delete(RoadLineRow))
             session.exec(delete(JobRow))
             return [rows.add_job(session, brief) for brief in briefs]
 

@@ -54,6 +54,37 @@ class SetupRow(SQLModel, table=True):
     deleted_at: str | None = None
 
 
+class RoadLineRow(SQLModel, table=True):
+    """The points of roads as JSON, by their digest. They never change, so that many revisions share them."""
+
+    __tablename__ = "road_line"
+
+    id: str = Field(primary_key=True)
+    content: str
+
+
+class RoadRow(SQLModel, table=True):
+    """A road of a job; a deleted one stays, marked, so that it can be brought back."""
+
+    __tablename__ = "road"
+    __table_args__ = (
+        Index("road_name", "job_id", "name", unique=True, sqlite_where=text("deleted_at IS NULL")),
+    )
+
+    id: str = Field(default_factory=new_id, primary_key=True)
+    job_id: str = Field(foreign_key="job.id", ondelete="CASCADE")
+    position: int
+    name: str
+    document: str
+    line_id: str | None = Field(default=None, foreign_key="road_line.id")
+    length_m: float
+    ascent_m: float
+    version: int = 1
+    created_at: str = Field(default_factory=now)
+    changed_at: str = Field(default_factory=now)
+    deleted_at: str | None = None
+
+
 class RevisionRow(SQLModel, table=True):
     """A change to a job, with what stood before and after it; above the job's own number it is undone."""
 

@@ -868,6 +868,152 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/roads/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Roads
+         * @description Adds every road of a GPX or TCX file, or of a table of distance and elevation, or none.
+         *
+         *     Hanging up stops it: nothing is written before the whole file is read.
+         */
+        post: operations["import_roads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/roads/{road_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Road
+         * @description Changes a road's name, how often it is ridden, or the legs of a drawn one.
+         */
+        put: operations["change_road"];
+        post?: never;
+        /**
+         * Delete Road
+         * @description Takes a road out of its job.
+         */
+        delete: operations["delete_road"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/roads/{road_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Road
+         * @description Brings a deleted road back.
+         */
+        post: operations["restore_road"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/roads/{road_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Road File
+         * @description A road as a GPX track, or as a table of distance and elevation.
+         */
+        get: operations["read_road_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/roads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Road
+         * @description Adds a road that was drawn.
+         */
+        post: operations["add_road"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/roads/{road_id}/ride": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ride Road
+         * @description Rides a road with the setups of a brief, which may be drafts.
+         */
+        post: operations["ride_road"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/coverage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cover Roads
+         * @description How much of all riding on a job's roads the setups of a brief cover, which may be drafts.
+         */
+        post: operations["cover_roads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -958,7 +1104,7 @@ export interface components {
             notes?: string | null;
             rider: components["schemas"]["Rider"];
             load?: components["schemas"]["Load"] | null;
-            road?: components["schemas"]["Road"] | null;
+            road?: components["schemas"]["BriefRoad"] | null;
             wants?: components["schemas"]["Wants"] | null;
             /**
              * Format
@@ -969,6 +1115,34 @@ export interface components {
             reference?: string | null;
             /** Setups */
             setups?: components["schemas"]["Setup"][];
+        };
+        /**
+         * BriefRoad
+         * @description The road of a job as a brief holds it, with the roads that are ridden.
+         *
+         *     Raises when two of them share a name.
+         */
+        BriefRoad: {
+            /** Crr */
+            crr?: number | null;
+            /** Surfaces */
+            surfaces?: components["schemas"]["SurfaceShare"][] | null;
+            /** Cda M2 */
+            cda_m2?: number | null;
+            /** Posture */
+            posture?: ("upright" | "relaxed" | "leaning forward" | "low") | null;
+            /** Wind Kmh */
+            wind_kmh?: number | null;
+            /** Altitude M */
+            altitude_m?: number | null;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /** Steepest */
+            steepest?: number | null;
+            /** Steepest M */
+            steepest_m?: number | null;
+            /** Routes */
+            routes?: components["schemas"]["Route"][] | null;
         };
         /**
          * BroughtIn
@@ -1028,6 +1202,22 @@ export interface components {
             state: "holds" | "tight" | "fails" | "not known";
             /** What */
             what: string;
+        };
+        /**
+         * Choice
+         * @description One setup, or a pair: the share of all riding in the band, each road on the better of the two.
+         *
+         *     `on` names the setup that each road is ridden on.
+         */
+        Choice: {
+            /** Setups */
+            setups: string[];
+            /** Covered */
+            covered: number;
+            /** On */
+            on: string[];
+            /** Price */
+            price: number | null;
         };
         /**
          * Climb
@@ -1148,6 +1338,31 @@ export interface components {
             slips_at: number | null;
             /** Setups */
             setups: components["schemas"]["ComparedSetup"][];
+        };
+        /**
+         * Coverage
+         * @description All roads of a job by how often they are ridden, under every setup.
+         *
+         *     `one` is the best single setup and `two` the best pair, null without roads or setups. `rideable` is the
+         *     share that can be ridden at all with the rider's power, were there a gear for every speed; above `top_kmh`
+         *     such a rider coasts. `asked` is how such a ride is spread over speeds: the share of its time in each
+         *     `asked_step_kmh`, from 0 up.
+         */
+        Coverage: {
+            /** Roads */
+            roads: components["schemas"]["RoadShare"][];
+            /** Setups */
+            setups: components["schemas"]["SetupCoverage"][];
+            one: components["schemas"]["Choice"] | null;
+            two: components["schemas"]["Choice"] | null;
+            /** Rideable */
+            rideable: number;
+            /** Top Kmh */
+            top_kmh: number;
+            /** Asked Step Kmh */
+            asked_step_kmh: number;
+            /** Asked */
+            asked: number[];
         };
         /**
          * Cranks
@@ -1560,7 +1775,7 @@ export interface components {
         };
         /**
          * JobRecord
-         * @description A job with its setups in order. `reference_id` is the setup the others are measured against.
+         * @description A job with its setups and roads in order. `reference_id` is the setup the others are measured against.
          *
          *     `revision` counts its changes; `undo` and `redo` say in words what would be taken back, or done
          *     again, next.
@@ -1581,6 +1796,8 @@ export interface components {
             redo: string | null;
             /** Setups */
             setups: components["schemas"]["SetupRecord"][];
+            /** Roads */
+            roads: components["schemas"]["RoadRecord"][];
         };
         /**
          * JobSummary
@@ -1595,6 +1812,16 @@ export interface components {
             setup_count: number;
         };
         JsonValue: unknown;
+        /**
+         * Leg
+         * @description A stretch of road of one grade (rise over run, negative downhill), its length in m along the road.
+         */
+        Leg: {
+            /** Length M */
+            length_m: number;
+            /** Grade */
+            grade: number;
+        };
         /**
          * Likeness
          * @description The derailleur drive that comes nearest.
@@ -1696,6 +1923,23 @@ export interface components {
              * @enum {string}
              */
             power_out: "carrier" | "sun" | "ring";
+        };
+        /**
+         * Missed
+         * @description A stretch of a road, in m from its start, where a setup is out of the cadence band, and how.
+         */
+        Missed: {
+            /** Road */
+            road: string;
+            /** From M */
+            from_m: number;
+            /** To M */
+            to_m: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "in band" | "grinding" | "walking" | "coasting";
         };
         /**
          * Need
@@ -1938,6 +2182,19 @@ export interface components {
             grind_rpm?: number | null;
         };
         /**
+         * Rides
+         * @description How often a road is ridden: so many times a week, a month or a year.
+         */
+        Rides: {
+            /** Count */
+            count: number;
+            /**
+             * Per
+             * @enum {string}
+             */
+            per: "week" | "month" | "year";
+        };
+        /**
          * Road
          * @description The road and the air over it.
          *
@@ -1967,12 +2224,139 @@ export interface components {
             steepest_m?: number | null;
         };
         /**
+         * RoadRecord
+         * @description A road of a job without its points: its length and ascent in m, how often it is ridden.
+         *
+         *     `legs` and `start_m` for one that was drawn; `cleaned` says what was done to one that was read from a
+         *     file. `placed`, whether it is known where it lies.
+         */
+        RoadRecord: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            /** Name */
+            name: string;
+            rides: components["schemas"]["Rides"] | null;
+            /** Cleaned */
+            cleaned: string | null;
+            /** Start M */
+            start_m: number | null;
+            /** Legs */
+            legs: components["schemas"]["Leg"][] | null;
+            /** Placed */
+            placed: boolean;
+            /** Length M */
+            length_m: number;
+            /** Ascent M */
+            ascent_m: number;
+        };
+        /**
+         * RoadRide
+         * @description A road of a job ridden with every setup; its outline as latitudes and longitudes, where it is known.
+         */
+        RoadRide: {
+            /** Length M */
+            length_m: number;
+            /** Ascent M */
+            ascent_m: number;
+            /** Descent M */
+            descent_m: number;
+            /** Steepest */
+            steepest: components["schemas"]["SteepestPitch"][];
+            /** States */
+            states: ("in band" | "grinding" | "walking" | "coasting")[];
+            /** Marks M */
+            marks_m: number[];
+            /** Elevation M */
+            elevation_m: number[];
+            /** Assumed */
+            assumed: string[];
+            /** Setups */
+            setups: components["schemas"]["SetupRide"][];
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][] | null;
+        };
+        /**
+         * RoadShare
+         * @description A road of a job: rides a year, whether that is only assumed, and its share of all riding time.
+         */
+        RoadShare: {
+            /** Name */
+            name: string;
+            /** Rides A Year */
+            rides_a_year: number;
+            /** Assumed */
+            assumed: boolean;
+            /** Share */
+            share: number;
+        };
+        /**
+         * RoadStep
+         * @description A line of the answer to an import: the share of the file that is read.
+         *
+         *     The last line has what was added, or what is wrong with the file, over which nothing was added.
+         */
+        RoadStep: {
+            /** Done */
+            done: number;
+            /** Added */
+            added?: components["schemas"]["RoadRecord"][] | null;
+            /** Problems */
+            problems?: components["schemas"]["FieldProblem"][] | null;
+        };
+        /**
          * Rollout
          * @description Millimetres forward for one turn of the wheel.
          */
         Rollout: {
             /** Rollout Mm */
             rollout_mm: number;
+        };
+        /**
+         * Route
+         * @description A road by its name, and how often it is ridden.
+         *
+         *     Either `points`, pairs of the distance from the start and the elevation, both in m, the distances rising;
+         *     with `places`, the latitude and longitude of each in degrees, where they are known. Or `legs`, from the
+         *     elevation `start_m` on. `cleaned` says what was done to what it was read from.
+         */
+        Route: {
+            /** Name */
+            name: string;
+            rides?: components["schemas"]["Rides"] | null;
+            /** Cleaned */
+            cleaned?: string | null;
+            /** Start M */
+            start_m?: number | null;
+            /** Legs */
+            legs?: components["schemas"]["Leg"][] | null;
+            /** Points */
+            points?: [
+                number,
+                number
+            ][] | null;
+            /** Places */
+            places?: [
+                number,
+                number
+            ][] | null;
+        };
+        /**
+         * RouteEdit
+         * @description What can be changed of a road that is there: its name, how often it is ridden, a drawn one's legs.
+         */
+        RouteEdit: {
+            /** Name */
+            name: string;
+            rides?: components["schemas"]["Rides"] | null;
+            /** Start M */
+            start_m?: number | null;
+            /** Legs */
+            legs?: components["schemas"]["Leg"][] | null;
         };
         /**
          * Rung
@@ -2032,6 +2416,32 @@ export interface components {
             parts?: components["schemas"]["JsonValue"];
         };
         /**
+         * SetupCoverage
+         * @description How much of all riding a setup covers, as shares of the time in which there is pedalling to do.
+         *
+         *     In the band, grinding, walking and spun out; `roads` are the shares in the band on each of the roads, and
+         *     `missed` the longest stretches that are not. `price` is the sum of what its parts cost, null where one is
+         *     not known.
+         */
+        SetupCoverage: {
+            /** Name */
+            name: string;
+            /** In Band */
+            in_band: number;
+            /** Grinding */
+            grinding: number;
+            /** Walking */
+            walking: number;
+            /** Spun Out */
+            spun_out: number;
+            /** Roads */
+            roads: number[];
+            /** Missed */
+            missed: components["schemas"]["Missed"][];
+            /** Price */
+            price: number | null;
+        };
+        /**
          * SetupPlace
          * @description A setup by its letter and name.
          */
@@ -2055,6 +2465,66 @@ export interface components {
             /** Version */
             version: number;
             setup: components["schemas"]["Setup"];
+        };
+        /**
+         * SetupRide
+         * @description A ride with one setup.
+         *
+         *     Times in s, distances in m, work of the rider in kJ, speed in km/h. Metres in the cadence band, grinding
+         *     below it, walking, and coasting since the legs cannot follow; `seconds` are the same in time, in that
+         *     order. `shifts` are changes of gear, `awkward_shifts` those that move two things at once, or a gear
+         *     inside a hub or gearbox on a climb, where the legs must ease off. `mean_cadence_rpm` while pedalling,
+         *     null where all is walked. `burst_s` is the time above the power of all day. `strip` are the ends in m
+         *     of stretches and the state in each, as places in `states`. At each of the ride's marks: speed in
+         *     km/h, cadence in rpm (0 where none is turned), the gear's label (empty on a stepless path, on foot).
+         */
+        SetupRide: {
+            /** Name */
+            name: string;
+            /** Time S */
+            time_s: number;
+            /** Distance M */
+            distance_m: number;
+            /** Ascent M */
+            ascent_m: number;
+            /** In Band M */
+            in_band_m: number;
+            /** Grinding M */
+            grinding_m: number;
+            /** Walking M */
+            walking_m: number;
+            /** Coasting M */
+            coasting_m: number;
+            /** Seconds */
+            seconds: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Shifts */
+            shifts: number;
+            /** Awkward Shifts */
+            awkward_shifts: number;
+            /** Mean Speed Kmh */
+            mean_speed_kmh: number;
+            /** Mean Cadence Rpm */
+            mean_cadence_rpm: number | null;
+            /** Work Kj */
+            work_kj: number;
+            /** Burst S */
+            burst_s: number;
+            /** Strip */
+            strip: [
+                number,
+                number
+            ][];
+            /** Speed Kmh */
+            speed_kmh: number[];
+            /** Cadence Rpm */
+            cadence_rpm: number[];
+            /** Gear */
+            gear: string[];
         };
         /**
          * ShaftSpeeds
@@ -2135,6 +2605,18 @@ export interface components {
             change: components["schemas"]["Change"] | null;
             /** Options */
             options: components["schemas"]["Option"][];
+        };
+        /**
+         * SteepestPitch
+         * @description The steepest climb over a length in m: where it starts, and its grade as rise over run.
+         */
+        SteepestPitch: {
+            /** Over M */
+            over_m: number;
+            /** From M */
+            from_m: number;
+            /** Grade */
+            grade: number;
         };
         /**
          * Stepless
@@ -6710,6 +7192,772 @@ export interface operations {
                 content: {
                     "application/x-ndjson": unknown;
                     "application/json": components["schemas"]["ImportStep"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    import_roads: {
+        parameters: {
+            query?: {
+                /** @description What a road without a name in the file is called. */
+                name?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description A line a step */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": unknown;
+                    "application/json": components["schemas"]["RoadStep"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    change_road: {
+        parameters: {
+            query: {
+                /** @description The version that the change was based on. */
+                version: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                road_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouteEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoadRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    delete_road: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                road_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restore_road: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                road_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoadRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_road_file: {
+        parameters: {
+            query?: {
+                form?: "gpx" | "csv";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                road_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    add_road: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Route"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoadRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    ride_road: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                road_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brief"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoadRide"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cover_roads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brief"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Coverage"];
                 };
             };
             /** @description Bad Request */

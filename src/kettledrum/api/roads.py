@@ -1,0 +1,161 @@
+"""The roads of jobs: in from files of any length, drawn by hand, out again, and ridden with drafts.
+
+What works roads out is loaded when it is first asked for, so that a start need not wait for it.
+"""
+
+from collections.abc import AsyncIterator, Iterator
+from typing import Annotated, Literal
+
+from fastapi import APIRouter, Depends, Query, Request, Response
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import StreamingResponse
+from pydantic import BaseModel
+
+from kettledrum.api.json_body import StrictJsonRoute, bounded
+from kettledrum.api.problem_details import FieldProblem
+from kettledrum.api.the_store import TheStore
+from kettledrum.core import Brief, InvalidInput, KettledrumError
+from kettledrum.core.quantities import Name
+from kettledrum.core.ride_result import Coverage, Ride
+from kettledrum.core.route import Route, RouteEdit
+from kettledrum.store import RoadRecord, Store
+
+MOST_TRACK_BYTES = 64_000_000
+"""As many as are read."""
+_LINES = "application/x-ndjson"
+_FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
+_MOST_PLACES = 600
+
+BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
+FileName = Annotated[Name, Query(description="What a road without a name in the file is called.")]
+
+router = APIRouter(prefix="/jobs/{job_id}", tags=["roads"])
+strict = APIRouter(prefix="/jobs/{job_id}", tags=["roads"], route_class=StrictJsonRoute)
+
+
+class RoadStep(BaseModel):
+    """A line of the answer to an import: the share of the file that is read.
+
+    The last line has what was added, or what is wrong with the file, over which nothing was added.
+    """
+
+    done: float
+    added: list[RoadRecord] | None = None
+    problems: list[FieldProblem] | None = None
+
+
+class RoadRide(Ride):
+    """A road of a job ridden with every setup; its outline as latitudes and longitudes, where it is known."""
+
+    outline: list[tuple[float, float]] | None
+
+
+async def _file(request: Request) -> bytes:
+    return await bounded(request, MOST_TRACK_BYTES)
+
+
+@router.post(
+    "/roads/import",
+    response_class=StreamingResponse,
+    responses={200: {"model": RoadStep, "content": {_LINES: {}}, "description": "A line a step"}},
+    openapi_extra={"requestBody": {"required": True, "content": _FILE}},
+)
+async def import_roads(
+    job_id: str,
+    request: Request,
+    store: TheStore,
+    content: Annotated[bytes, Depends(_file)],
+    name: FileName = "Road",
+) -> StreamingResponse:
+    """Adds every road of a GPX or TCX file, or of a table of distance and elevation, or none.
+
+    Hanging up stops it: nothing is written before the whole file is read.
+    """
+    await run_in_threadpool(store.job, job_id)
+    steps = _steps(store, job_id, content, name)
+
+    async def lines() -> AsyncIterator[str]:
+        while step := await run_in_threadpool(next, steps, None):
+            yield step.model_dump_json(exclude_none=True) + "\n"
+            if await request.is_disconnected():
+                return
+
+    return StreamingResponse(lines(), media_type=_LINES)
+
+
+def _steps(store: Store, job_id: str, content: bytes, name: str) -> Iterator[RoadStep]:
+    from kettledrum.formats.tracks import read_roads
+
+    done = 0.0
+    try:
+        for found in read_roads(content, name):
+            if isinstance(found, float):
+                done = found
+                yield RoadStep(done=done)
+            else:
+                yield RoadStep(done=1, added=store.roads.add(job_id, found, rename=True))
+    except InvalidInput as error:
+        told = [FieldProblem(where=problem.where, what=problem.what) for problem in error.problems]
+        yield RoadStep(done=done, problems=told)
+    except KettledrumError as error:
+        yield RoadStep(done=done, problems=[FieldProblem(where="", what=str(error))])
+
+
+@strict.post("/roads", status_code=201)
+def add_road(job_id: str, route: Route, store: TheStore) -> RoadRecord:
+    """Adds a road that was drawn."""
+    return store.roads.add(job_id, [route])[0]
+
+
+@strict.put("/roads/{road_id}")
+def change_road(job_id: str, road_id: str, version: BasedOn, edit: RouteEdit, store: TheStore) -> RoadRecord:
+    """Changes a road's name, how often it is ridden, or the legs of a drawn one."""
+    return store.roads.change(job_id, road_id, edit, version)
+
+
+@router.delete("/roads/{road_id}", status_code=204)
+def delete_road(job_id: str, road_id: str, store: TheStore) -> None:
+    """Takes a road out of its job."""
+    store.roads.delete(job_id, road_id)
+
+
+@router.post("/roads/{road_id}/restore")
+def restore_road(job_id: str, road_id: str, store: TheStore) -> RoadRecord:
+    """Brings a deleted road back."""
+    return store.roads.restore(job_id, road_id)
+
+
+@router.get("/roads/{road_id}/file", response_class=Response)
+def read_road_file(
+    job_id: str, road_id: str, store: TheStore, form: Literal["gpx", "csv"] = "gpx"
+) -> Response:
+    """A road as a GPX track, or as a table of distance and elevation."""
+    from kettledrum.formats.gpx import gpx_text, road_table_text
+
+    route = store.roads.route(job_id, road_id)
+    text, kind = (
+        (gpx_text(route), "application/gpx+xml") if form == "gpx" else (road_table_text(route), "text/csv")
+    )
+    headers = {"Content-Disposition": f'attachment; filename="road.{form}"'}
+    return Response(text, media_type=kind, headers=headers)
+
+
+@strict.post("/roads/{road_id}/ride")
+def ride_road(job_id: str, road_id: str, brief: Brief, store: TheStore) -> RoadRide:
+    """Rides a road with the setups of a brief, which may be drafts."""
+    from kettledrum.core.profile import profile
+    from kettledrum.core.ride import ride
+
+    route = store.roads.route(job_id, road_id)
+    places = route.places
+    every = -(-len(places) // _MOST_PLACES) if places else 1
+    found = ride(brief, profile(route))
+    return RoadRide(**dict(found), outline=[*places[::every], places[-1]] if places else None)
+
+
+@strict.post("/coverage")
+def cover_roads(job_id: str, brief: Brief, store: TheStore) -> Coverage:
+    """How much of all riding on a job's roads the setups of a brief cover, which may be drafts."""
+    from kettledrum.core.coverage import coverage
+
+    return coverage(brief, [route for _, route in store.roads.routes(job_id)])

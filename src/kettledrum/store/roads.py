@@ -1,0 +1,113 @@
+"""Rows of roads within one session. Their points stand apart, once for all revisions that share them."""
+
+import hashlib
+import json
+
+from sqlmodel import Session, col, func, select
+
+from kettledrum.core import InvalidInput, Problem
+from kettledrum.core.names import free_name
+from kettledrum.core.route import MOST_ROUTES, Route
+from kettledrum.store.errors import NotFound, StoreUnusable
+from kettledrum.store.records import RoadRecord
+from kettledrum.store.tables import RoadLineRow, RoadRow
+
+_LINE = ("points", "places")
+
+
+def present_roads(session: Session, job_id: str) -> list[RoadRow]:
+    """The roads of a job, in their order."""
+    return list(
+        session.exec(
+            select(RoadRow)
+            .where(RoadRow.job_id == job_id, col(RoadRow.deleted_at).is_(None))
+            .order_by(col(RoadRow.position))
+        ).all()
+    )
+
+
+def road_row(session: Session, job_id: str, road_id: str) -> RoadRow:
+    """One road that is there. Raises NotFound."""
+    row = session.get(RoadRow, road_id)
+    if row is None or row.job_id != job_id or row.deleted_at is not None:
+        raise NotFound("This road")
+    return row
+
+
+def claim_road_name(session: Session, job_id: str, name: str, road_id: str | None = None) -> None:
+    """Raises InvalidInput where another road of the job has the name."""
+    if any(row.name == name and row.id != road_id for row in present_roads(session, job_id)):
+        raise InvalidInput(
+            [Problem("name", f"must differ from the other roads' names; one is “{name}” already")]
+        )
+
+
+def add_road(session: Session, job_id: str, route: Route, *, rename: bool = False) -> RoadRow:
+    """Adds a road at the end of a job. Raises InvalidInput where its name is taken, or there are too many."""
+    held = present_roads(session, job_id)
+    if len(held) >= MOST_ROUTES:
+        raise InvalidInput([Problem("", f"a job holds at most {MOST_ROUTES} roads; delete one first")])
+    name = free_name(route.name, {row.name for row in held}) if rename else route.name
+    claim_road_name(session, job_id, name)
+    last = session.exec(select(func.max(RoadRow.position)).where(RoadRow.job_id == job_id)).one()
+    place = 0 if last is None else last + 1
+    row = RoadRow(job_id=job_id, position=place, name=name, document="", length_m=0, ascent_m=0)
+    put_route(session, row, Route.model_validate({**route.model_dump(exclude_unset=True), "name": name}))
+    session.add(row)
+    session.flush()
+    return row
+
+
+def put_route(session: Session, row: RoadRow, route: Route) -> None:
+    """Makes a row hold a road."""
+    # Imported here, since only roads need the arrays it works with, and a start must not wait for them.
+    from kettledrum.core.profile import ascent_m, profile
+
+    data = route.model_dump(mode="json", exclude_unset=True)
+    line = {key: data.pop(key) for key in _LINE if data.get(key) is not None}
+    row.name, row.document = route.name, json.dumps(data, ensure_ascii=False, allow_nan=False)
+    row.line_id = _kept_line(session, line) if line else None
+    road = profile(route)
+    row.length_m, row.ascent_m = round(road.length_m, 1), round(ascent_m(road.elevation_m), 1)
+
+
+def _kept_line(session: Session, line: dict[str, object]) -> str:
+    content = json.dumps(line, allow_nan=False, separators=(",", ":"))
+    digest = hashlib.sha256(content.encode()).hexdigest()
+    if session.get(RoadLineRow, digest) is None:
+        session.add(RoadLineRow(id=digest, content=content))
+        session.flush()
+    return digest
+
+
+def route_of(session: Session, row: RoadRow) -> Route:
+    """The road that a row holds, with its points. Raises StoreUnusable."""
+    try:
+        data = json.loads(row.document)
+        if row.line_id is not None:
+            line = session.get(RoadLineRow, row.line_id)
+            data |= json.loads(line.content) if line else {}
+        return Route.model_validate(data)
+    except ValueError as error:
+        raise StoreUnusable(f"the road “{row.name}” cannot be read from the store; the rest can") from error
+
+
+def routes_of(session: Session, job_id: str) -> list[Route]:
+    """The roads of a job, with their points."""
+    return [route_of(session, row) for row in present_roads(session, job_id)]
+
+
+def road_record(row: RoadRow) -> RoadRecord:
+    """A road as it is handed out."""
+    data = json.loads(row.document)
+    return RoadRecord.model_validate(
+        {
+            **{key: data.get(key) for key in ("rides", "cleaned", "start_m", "legs")},
+            "id": row.id,
+            "version": row.version,
+            "name": row.name,
+            "placed": row.line_id is not None,
+            "length_m": row.length_m,
+            "ascent_m": row.ascent_m,
+        }
+    )
