@@ -6,8 +6,9 @@ import numpy as np
 import pytest
 
 from kettledrum.core import InvalidInput
+from kettledrum.core.ascent import ascent_m
 from kettledrum.core.cleaning import EARTH_RADIUS_M, Track, clean
-from kettledrum.core.profile import Profile, ascent_m, steepest_pitches
+from kettledrum.core.profile import Profile, steepest_pitches
 
 NONE = np.empty(0)
 

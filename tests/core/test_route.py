@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 
 from kettledrum.core import InvalidInput, validate
-from kettledrum.core.profile import Profile, ascent_m, profile, steepest_pitches
+from kettledrum.core.ascent import ascent_m
+from kettledrum.core.profile import Profile, profile, steepest_pitches
 from kettledrum.core.route import Rides, Route
 
 POINTS = [[0, 100], [1000, 150], [1500, 140]]

@@ -3,7 +3,8 @@
 import pytest
 
 from kettledrum.core import InvalidInput
-from kettledrum.core.profile import ascent_m, profile
+from kettledrum.core.ascent import ascent_m
+from kettledrum.core.profile import profile
 from kettledrum.formats import tracks
 from kettledrum.formats.gpx import gpx_text, road_table_text
 from kettledrum.formats.tracks import is_road_table, one_road, read_roads

@@ -8,7 +8,7 @@ from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.the_store import TheStore
 from kettledrum.core import Brief, Need, Setup
 from kettledrum.core.brief import MOST_SETUPS
-from kettledrum.demo import drives_of_the_valley, honey_round
+from kettledrum.demo import demo_jobs
 from kettledrum.formats import written
 from kettledrum.store import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped
 
@@ -34,7 +34,7 @@ def add_job(brief: Brief, store: TheStore) -> JobRecord:
 @router.post("/demo", status_code=201, response_model_exclude_unset=True)
 def add_demo_job(store: TheStore) -> JobRecord:
     """Makes the demo jobs; answers with the first of them."""
-    return store.add_jobs([honey_round(), drives_of_the_valley()])[0]
+    return store.add_jobs(demo_jobs())[0]
 
 
 @router.get("/deleted")

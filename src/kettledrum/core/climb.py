@@ -11,6 +11,8 @@ from kettledrum.core.stage import EfficiencySpread
 
 BALANCE_KMH = 5.0
 """Slower than about this a loaded bicycle cannot be kept upright for long: it is pushed."""
+GETS_OFF_KMH = 8.0
+"""Faster than this nobody gets off to push, however slowly the cranks turn."""
 MINUTE_S = 60.0
 FAN_RPM = range(20, 125, 5)
 """The cadences at which the fan of grades is worked out."""
@@ -152,7 +154,7 @@ def _at_steepest(table: GearTable, rungs: list[Rung], job: Conditions, speed_kmh
     # A hair below the band, as rounding leaves it, is still in it.
     if cadence_rpm < job.cadence_rpm[0] * (1 - 1e-9):
         state = "grinding"
-    if cadence_rpm < job.grind_rpm or speed_kmh < BALANCE_KMH:
+    if speed_kmh < BALANCE_KMH or (cadence_rpm < job.grind_rpm and speed_kmh < GETS_OFF_KMH):
         state = "walking"
     return AtSteepest(speed_kmh=speed_kmh, cadence_rpm=cadence_rpm, gear=gear, state=state)
 

@@ -5,15 +5,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from kettledrum.core.arrays import Flags, Floats
+from kettledrum.core.arrays import Floats
+from kettledrum.core.ascent import rise_m
 from kettledrum.core.ride_result import SteepestPitch
 from kettledrum.core.route import Route
 
 STEP_M = 10.0
 """No step of a profile is longer than this, unless it would take more than so many."""
 MOST_STEPS = 20_000
-RIPPLE_M = 1.0
-"""A rise lower than this between two falls is not counted as climbed."""
 FELT_M = (50.0, 100.0, 500.0)
 """The lengths over which the steepest pitches are told."""
 
@@ -56,7 +55,7 @@ def profile(route: Route) -> Profile:
     else:
         legs = route.legs or []
         lengths = np.array([leg.length_m for leg in legs])
-        rises = np.array([leg.length_m * math.sin(math.atan(leg.grade)) for leg in legs])
+        rises = np.array([rise_m(leg.length_m, leg.grade) for leg in legs])
         distance = np.concatenate(([0.0], np.cumsum(lengths)))
         elevation = (route.start_m or 0.0) + np.concatenate(([0.0], np.cumsum(rises)))
     return _in_short_steps(distance, elevation)
@@ -72,28 +71,6 @@ def _in_short_steps(distance: Floats, elevation: Floats) -> Profile:
     share = (np.arange(len(before)) - first[before]) / parts[before]
     at = np.append(distance[before] + share * np.diff(distance)[before], distance[-1])
     return Profile(at, np.interp(at, distance, elevation))
-
-
-def ascent_m(elevation_m: Floats, ripple_m: float = RIPPLE_M) -> float:
-    """The metres climbed in all, leaving out rises and falls smaller than `ripple_m` on the way."""
-    turns = elevation_m[np.concatenate(([True], _turns(elevation_m), [True]))].tolist()
-    climbed, foot, head = 0.0, turns[0], turns[0]
-    for height in turns[1:]:
-        if height > head:
-            head = height
-        elif head - height >= ripple_m:
-            if head - foot >= ripple_m:
-                climbed += head - foot
-            foot = head = height
-        if height < foot and head - foot < ripple_m:
-            foot = head = height
-    return climbed + (head - foot if head - foot >= ripple_m else 0.0)
-
-
-def _turns(elevation_m: Floats) -> Flags:
-    rises = np.diff(elevation_m)
-    turns: Flags = rises[:-1] * rises[1:] <= 0
-    return turns
 
 
 def steepest_pitches(road: Profile) -> list[SteepestPitch]:

@@ -5,15 +5,16 @@ from dataclasses import dataclass
 import numpy as np
 
 from kettledrum.core.arrays import Flags, Floats, Places
+from kettledrum.core.ascent import ascent_m
 from kettledrum.core.brief import Brief
 from kettledrum.core.bursts import with_bursts
-from kettledrum.core.climb import BALANCE_KMH
+from kettledrum.core.climb import BALANCE_KMH, GETS_OFF_KMH
 from kettledrum.core.conditions import Conditions, conditions
 from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.gear_table import GearTable, gear_table
 from kettledrum.core.gears_taken import gears_taken
 from kettledrum.core.motion import Drives, Motion, moved
-from kettledrum.core.profile import Profile, ascent_m, steepest_pitches
+from kettledrum.core.profile import Profile, steepest_pitches
 from kettledrum.core.ride_result import STATES, Ride, SetupRide
 
 _IN_BAND, _GRINDING, _WALKING, _COASTING = range(4)
@@ -40,7 +41,7 @@ def ride(brief: Brief, road: Profile) -> Ride:
     """Rides a road with every setup of a brief, steadily at the rider's power. See docs/method.md."""
     job = conditions(brief)
     marks = np.unique(np.linspace(0, len(road.step_m) - 1, MOST_MARKS).astype(int))
-    ascent = ascent_m(road.elevation_m)
+    ascent = ascent_m(road.elevation_m.tolist())
     setups = []
     if brief.setups:
         found = ridden(brief, road)
@@ -48,7 +49,7 @@ def ride(brief: Brief, road: Profile) -> Ride:
     return Ride(
         length_m=road.length_m,
         ascent_m=ascent,
-        descent_m=ascent_m(road.elevation_m[::-1]),
+        descent_m=ascent_m(road.elevation_m[::-1].tolist()),
         steepest=steepest_pitches(road),
         states=list(STATES),
         marks_m=_rounded((road.distance_m[marks] + road.distance_m[marks + 1]) / 2, 1),
@@ -71,7 +72,7 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
     balance = BALANCE_KMH / 3.6
     drives = Drives(
         efficiency=np.array([path_efficiency(setup.path).typical for setup in brief.setups]),
-        walk_mps=np.maximum(lowest * job.grind_rpm, balance),
+        walk_mps=np.clip(lowest * job.grind_rpm, balance, GETS_OFF_KMH / 3.6),
         top_mps=highest * high,
     )
     hold = np.maximum(lowest * low, balance)

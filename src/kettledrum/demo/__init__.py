@@ -1,10 +1,11 @@
 """The demo scenario, as files in our own open formats."""
 
+import json
 from importlib import resources
 
-from kettledrum.core import Brief
+from kettledrum.core import Brief, validate
 from kettledrum.core.part import Part
-from kettledrum.formats import read_brief, read_shelf
+from kettledrum.formats import parse, read_shelf
 from kettledrum.store import JobRecord, Store
 
 
@@ -18,13 +19,37 @@ def drives_of_the_valley() -> Brief:
     return _job("drives-of-the-valley")
 
 
+def ferry_commute() -> Brief:
+    """A neighbour on the coast: a flat road, a timetable and the wind."""
+    return _job("ferry-commute")
+
+
+def ridge_crossing() -> Brief:
+    """A neighbour who camps: off the road over a ridge, with all that takes."""
+    return _job("ridge-crossing")
+
+
+def demo_jobs() -> list[Brief]:
+    """All jobs of the demo, the one to begin with first."""
+    return [honey_round(), drives_of_the_valley(), ferry_commute(), ridge_crossing()]
+
+
 def stock() -> list[Part]:
     """The parts that a new shelf is filled with: made up, named by what they are, spanning the trade."""
-    return read_shelf(resources.files(__package__).joinpath("shelf.json").read_bytes())
+    return read_shelf(_content("shelf.json"))
+
+
+def _content(name: str) -> bytes:
+    return resources.files(__package__).joinpath(name).read_bytes()
 
 
 def _job(name: str) -> Brief:
-    return read_brief(resources.files(__package__).joinpath(f"{name}.json").read_bytes())
+    """A job with its roads, which tools/demo_roads.py makes."""
+    data = parse(_content(f"{name}.json"))
+    routes = json.loads(_content("roads.json")).get(name)
+    if isinstance(data, dict) and routes:
+        data["road"] = {**data["road"], "routes": [*routes, *data["road"].get("routes", [])]}
+    return validate(Brief, data)
 
 
 def fill(store: Store, *, fresh: bool = False) -> list[JobRecord]:
@@ -32,5 +57,4 @@ def fill(store: Store, *, fresh: bool = False) -> list[JobRecord]:
 
     Returns the jobs that were added; none where the user's own state was kept.
     """
-    jobs = [honey_round(), drives_of_the_valley()]
-    return store.start_over(jobs) if fresh else store.add_first_jobs(jobs)
+    return store.start_over(demo_jobs()) if fresh else store.add_first_jobs(demo_jobs())

@@ -6,6 +6,7 @@ import json
 from sqlmodel import Session, col, func, select
 
 from kettledrum.core import InvalidInput, Problem
+from kettledrum.core.ascent import extent
 from kettledrum.core.names import free_name
 from kettledrum.core.route import MOST_ROUTES, Route
 from kettledrum.store.errors import NotFound, StoreUnusable
@@ -60,15 +61,11 @@ def add_road(session: Session, job_id: str, route: Route, *, rename: bool = Fals
 
 def put_route(session: Session, row: RoadRow, route: Route) -> None:
     """Makes a row hold a road."""
-    # Imported here, since only roads need the arrays it works with, and a start must not wait for them.
-    from kettledrum.core.profile import ascent_m, profile
-
     data = route.model_dump(mode="json", exclude_unset=True)
     line = {key: data.pop(key) for key in _LINE if data.get(key) is not None}
     row.name, row.document = route.name, json.dumps(data, ensure_ascii=False, allow_nan=False)
     row.line_id = _kept_line(session, line) if line else None
-    road = profile(route)
-    row.length_m, row.ascent_m = round(road.length_m, 1), round(ascent_m(road.elevation_m), 1)
+    row.length_m, row.ascent_m = (round(metres, 1) for metres in extent(route))
 
 
 def _kept_line(session: Session, line: dict[str, object]) -> str:
