@@ -1,9 +1,11 @@
 """Starts the web server: on this machine's own loopback address or, when asked, for a network."""
 
+import importlib
 import ipaddress
 import secrets
 import socket
 import sys
+import threading
 
 import uvicorn
 
@@ -13,6 +15,7 @@ from kettledrum.store import Store
 
 USUAL_PORT = 8750
 LOOPBACK = "127.0.0.1"
+_LOAD_AFTER_S = 2.0
 
 
 class CannotListen(KettledrumError):
@@ -43,6 +46,10 @@ class _Announced(uvicorn.Server):
         await super().startup(sockets=sockets)
         sys.stdout.write(self._words)
         sys.stdout.flush()
+        # What works roads out takes a while to load: once the first page is up, before it is asked for.
+        loading = threading.Timer(_LOAD_AFTER_S, importlib.import_module, ["kettledrum.core.coverage"])
+        loading.daemon = True
+        loading.start()
 
 
 def _words(listener: socket.socket, token: str | None) -> str:

@@ -1,5 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, type Brief, type JobRecord, type JobSummary, type SetupRecord } from "./client";
+import {
+  api,
+  dataOf,
+  type Brief,
+  type JobRecord,
+  type JobSummary,
+  type RoadRecord,
+  type SetupRecord,
+} from "./client";
 
 const jobKey = (jobId: string) => ["job", jobId];
 
@@ -35,6 +43,11 @@ export function useKeepAnswer() {
         jobKey(jobId),
         (job) =>
           job && { ...job, setups: job.setups.map((setup) => (setup.id === record.id ? record : setup)) },
+      ),
+    road: (jobId: string, record: RoadRecord) =>
+      client.setQueryData<JobRecord>(
+        jobKey(jobId),
+        (job) => job && { ...job, roads: job.roads.map((road) => (road.id === record.id ? record : road)) },
       ),
     reload: (jobId: string) => client.invalidateQueries({ queryKey: jobKey(jobId) }),
   };

@@ -1,4 +1,5 @@
-import { refusalOf, Unreachable, type ImportStep } from "./client";
+import { Unreachable, type ImportStep } from "./client";
+import { sendInSteps } from "./steps";
 
 interface Ways {
   skipBad: boolean;
@@ -6,31 +7,9 @@ interface Ways {
   onStep: (step: ImportStep) => void;
 }
 
-/**
- * Has a file of parts taken in, and tells each step of it; the last one says how it ended. Read line by line as
- * the server gets on, which the generated client does not do. Aborting stops it, and nothing is added then.
- */
-export async function takeParts(content: Blob, { skipBad, signal, onStep }: Ways): Promise<ImportStep> {
-  const answer = await fetch(`/api/shelf/import?skip_bad=${skipBad}`, {
-    method: "POST",
-    body: content,
-    headers: { "Content-Type": "application/octet-stream" },
-    signal,
-  }).catch((error: unknown) => {
-    throw signal.aborted ? error : new Unreachable();
-  });
-  if (!answer.ok || !answer.body) throw await refusalOf(answer);
-  let last: ImportStep | undefined;
-  let rest = "";
-  const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader();
-  for (let read = await reader.read(); !read.done; read = await reader.read()) {
-    const lines = (rest + read.value).split("\n");
-    rest = lines.pop() ?? "";
-    for (const line of lines) {
-      last = JSON.parse(line) as ImportStep;
-      onStep(last);
-    }
-  }
-  if (!last || !(last.added || last.bad || last.failed)) throw new Unreachable();
+/** Has a file of parts taken in, and tells each step of it; the last one says how it ended. */
+export async function takeParts(content: Blob, { skipBad, ...ways }: Ways): Promise<ImportStep> {
+  const last = await sendInSteps<ImportStep>(`/api/shelf/import?skip_bad=${skipBad}`, content, ways);
+  if (!(last.added || last.bad || last.failed)) throw new Unreachable();
   return last;
 }

@@ -8,11 +8,14 @@ import styles from "./GearLanes.module.css";
 import { Lane } from "./Lane";
 import { layoutOf, speedScale, ticks } from "./laneLayout";
 import { cadenceText, placeText, readingAt, triggersOf } from "./reading";
+import { ASKED_ROOM, RoadAsks, type Asked } from "./RoadAsks";
 import { SpeedLine } from "./SpeedLine";
 import { useWidth } from "./useWidth";
 
 interface Props {
   setups: BenchSetup[];
+  /** How riding on the job’s roads is spread over speeds, where it has roads. */
+  asked?: Asked | undefined;
   speedKmh: number;
   onSpeed: (kmh: number) => void;
 }
@@ -25,12 +28,12 @@ interface Pointed {
 }
 
 /** One lane a setup on a common logarithmic speed axis; each gear a bar from its speed at the low end of the band to the high. */
-export function GearLanes({ setups, speedKmh, onSpeed }: Props) {
+export function GearLanes({ setups, asked, speedKmh, onSpeed }: Props) {
   const units = useUnits();
   const tipId = useId();
   const [ref, width] = useWidth(1100);
   const [pointed, setPointed] = useState<Pointed | null>(null);
-  const layout = layoutOf(width, setups.length);
+  const layout = layoutOf(width, setups.length, asked ? ASKED_ROOM : 0);
   const scale = useMemo(
     () =>
       speedScale(
@@ -45,6 +48,12 @@ export function GearLanes({ setups, speedKmh, onSpeed }: Props) {
 
   return (
     <div className={styles.lanes} data-drawing="lanes" ref={ref} style={{ height: layout.height }}>
+      {asked && !layout.narrow && (
+        <p className={styles.asks} style={{ top: layout.top - ASKED_ROOM }}>
+          What the roads ask
+          <small>time at each speed, had it every gear</small>
+        </p>
+      )}
       {!layout.narrow && <p className={styles.at}>at {units.speed(speedKmh)}</p>}
       <svg
         width={width}
@@ -67,6 +76,14 @@ export function GearLanes({ setups, speedKmh, onSpeed }: Props) {
             </text>
           </g>
         ))}
+        {asked && (
+          <RoadAsks
+            asked={asked}
+            x={(kmh) => scale(units.speedValue(kmh))}
+            left={layout.left}
+            bottom={layout.top}
+          />
+        )}
         <text x={layout.right + 10} y={layout.bottom + 20} className={styles.unit}>
           {units.speedUnit}
         </text>

@@ -17,11 +17,11 @@ export interface Layout {
 const LABELS = 250;
 const READINGS = 172;
 
-/** Where everything stands, in pixels: labels beside the lanes, or above each where the page is narrow. */
-export function layoutOf(width: number, lanes: number): Layout {
+/** Where everything stands, in pixels: labels beside the lanes, or above each where the page is narrow. `room` is left above the lanes. */
+export function layoutOf(width: number, lanes: number, room = 0): Layout {
   const narrow = width < 640;
   const lane = narrow ? 82 : 47;
-  const top = 40;
+  const top = 40 + room;
   const bottom = top + lanes * lane;
   return {
     narrow,

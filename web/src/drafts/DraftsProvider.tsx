@@ -1,22 +1,32 @@
 import { createContext, useContext, useState, useSyncExternalStore, type ReactNode } from "react";
 import { hashKey, useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, Refused, type JobRecord, type SetupRecord, type Stepped } from "../api/client";
+import {
+  api,
+  dataOf,
+  Refused,
+  type JobRecord,
+  type RoadRecord,
+  type SetupRecord,
+  type Stepped,
+} from "../api/client";
 import { useKeepAnswer } from "../api/jobs";
 import { useUnits } from "../shell/units";
 import { useNotify } from "../shell/Notices";
 import { Autosave, type Entry } from "./autosave";
 import { inSystem, needDraft, needOf, type NeedDraft } from "./needDraft";
+import { roadDraft, roadEditOf, type RoadDraft } from "./roadDraft";
 import { setupDraft, setupOf, type SetupDraft } from "./setupDraft";
 
 interface Drafts {
   setups: Autosave<SetupDraft>;
   needs: Autosave<NeedDraft>;
+  roads: Autosave<RoadDraft>;
 }
 
 const DraftsContext = createContext<Drafts | null>(null);
 
-/** A setup's key names its job too, so that it can be saved from any view. */
-const setupKey = (jobId: string, setupId: string) => `${jobId}/${setupId}`;
+/** The key of a setup or a road names its job too, so that it can be saved from any view. */
+const keyIn = (jobId: string, id: string) => `${jobId}/${id}`;
 
 /**
  * Sends a change; if it is stale, but what is stored is just what was to be stored, it was saved before: by this
@@ -81,6 +91,20 @@ export function DraftsProvider({ children }: { children: ReactNode }) {
       void client.invalidateQueries({ queryKey: ["jobs"] });
       return job.version;
     }),
+    roads: new Autosave("roads", async (key, draft, version, leaving) => {
+      const [job_id = "", road_id = ""] = key.split("/");
+      const body = roadEditOf(draft);
+      const record = await dataOf<RoadRecord>(
+        api.PUT("/api/jobs/{job_id}/roads/{road_id}", {
+          params: { path: { job_id, road_id }, query: { version } },
+          body,
+          keepalive: leaving,
+        }),
+      );
+      keep.road(job_id, record);
+      void keep.reload(job_id);
+      return record.version;
+    }),
   }));
   return <DraftsContext value={drafts}>{children}</DraftsContext>;
 }
@@ -101,34 +125,41 @@ export function useSetupEntries(job: JobRecord): Map<string, Entry<SetupDraft>> 
   const entries = useSyncExternalStore(setups.subscribe, setups.snapshot);
   return new Map(
     job.setups.flatMap((record) => {
-      const entry = current(entries.get(setupKey(job.id, record.id)), record.version);
+      const entry = current(entries.get(keyIn(job.id, record.id)), record.version);
       return entry ? [[record.id, entry] as const] : [];
     }),
   );
 }
 
+async function flushed({ setups, needs, roads }: Drafts): Promise<void> {
+  await Promise.all([setups.flush(), needs.flush(), roads.flush()]);
+}
+
 /** Has everything that is being typed saved now. */
 export function useFlush(): () => Promise<void> {
-  const { setups, needs } = useDrafts();
-  return async () => {
-    await Promise.all([setups.flush(), needs.flush()]);
-  };
+  const drafts = useDrafts();
+  return () => flushed(drafts);
 }
 
 /** Undo and redo of a job, after whatever is being typed has been saved. */
 export function useStepping(job: JobRecord) {
-  const { setups, needs } = useDrafts();
+  const drafts = useDrafts();
+  const { setups, needs, roads } = drafts;
   const keep = useKeepAnswer();
   const notify = useNotify();
 
   useSyncExternalStore(setups.subscribe, setups.snapshot);
   useSyncExternalStore(needs.subscribe, needs.snapshot);
-  /** How to forget each thing typed in this job that the server refused. */
-  const refusals = () => [
-    ...setups
+  useSyncExternalStore(roads.subscribe, roads.snapshot);
+  const ofThisJob = (kept: Autosave<SetupDraft> | Autosave<RoadDraft>) =>
+    kept
       .unsaved()
       .filter((key) => key.startsWith(`${job.id}/`))
-      .map((key) => () => setups.discard(key)),
+      .map((key) => () => kept.discard(key));
+  /** How to forget each thing typed in this job that the server refused. */
+  const refusals = () => [
+    ...ofThisJob(setups),
+    ...ofThisJob(roads),
     ...needs
       .unsaved()
       .filter((key) => key === job.id)
@@ -136,7 +167,7 @@ export function useStepping(job: JobRecord) {
   ];
 
   const step = async (way: "undo" | "redo") => {
-    await Promise.all([setups.flush(), needs.flush()]);
+    await flushed(drafts);
     const refused = refusals();
     if (way === "undo" && refused.length > 0) {
       refused.forEach((discard) => discard());
@@ -173,7 +204,7 @@ export interface Editing<Draft> {
 export function useSetupEditing(job: JobRecord, record: SetupRecord): Editing<SetupDraft> {
   const { setups } = useDrafts();
   const entries = useSyncExternalStore(setups.subscribe, setups.snapshot);
-  const key = setupKey(job.id, record.id);
+  const key = keyIn(job.id, record.id);
   const entry = current(entries.get(key), record.version);
   const draft = entry?.draft ?? setupDraft(record.setup);
   const { reload } = useKeepAnswer();
@@ -205,5 +236,27 @@ export function useNeedEditing(job: JobRecord): Editing<NeedDraft> {
       void reload(job.id);
     },
     overwrite: () => needs.overwrite(job.id),
+  };
+}
+
+export function useRoadEditing(job: JobRecord, road: RoadRecord): Editing<RoadDraft> {
+  const { roads } = useDrafts();
+  const entries = useSyncExternalStore(roads.subscribe, roads.snapshot);
+  const key = keyIn(job.id, road.id);
+  const entry = current(entries.get(key), road.version);
+  const { system } = useUnits();
+  // What is being typed keeps the units it is typed in until it is saved.
+  const typed = entry && (entry.state !== "saved" || entry.draft.system === system);
+  const draft = typed ? entry.draft : roadDraft(road, system);
+  const { reload } = useKeepAnswer();
+  return {
+    draft,
+    entry,
+    change: (patch) => roads.change(key, { ...draft, ...patch }, road.version),
+    discard: () => {
+      roads.discard(key);
+      void reload(job.id);
+    },
+    overwrite: () => roads.overwrite(key),
   };
 }

@@ -1,7 +1,17 @@
 import { numberOf, type Entered } from "./entry";
 
 /** What one of each unit is in the unit that the file keeps. */
-const MILLIMETRES = { mm: 1, cm: 10, m: 1000, in: 25.4, '"': 25.4, "″": 25.4, ft: 304.8 };
+const MILLIMETRES = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  km: 1e6,
+  mi: 1609344,
+  in: 25.4,
+  '"': 25.4,
+  "″": 25.4,
+  ft: 304.8,
+};
 const KMH = { "km/h": 1, kmh: 1, mph: 1.609344, "m/s": 3.6 };
 const KILOGRAMS = { kg: 1, g: 0.001, lb: 0.45359237, lbs: 0.45359237, st: 6.35029318 };
 

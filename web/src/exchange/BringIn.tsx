@@ -3,14 +3,15 @@ import Alert from "@mui/material/Alert";
 import { useMatch, useNavigate } from "react-router";
 import type { Imported } from "../api/client";
 import { useImport } from "../api/exchange";
-import { useJobActions } from "../api/jobs";
+import { useJobActions, useKeepAnswer } from "../api/jobs";
+import { takeRoads } from "../api/roads";
 import { useShelfActions } from "../api/shelf";
 import { addedParts } from "../shell/addedParts";
 import { capital } from "../shell/format";
 import { isTyping } from "../shell/isTyping";
 import { useNotify } from "../shell/Notices";
 import styles from "./BringIn.module.css";
-import { BringInContext, type BringIn, type TakeFiles } from "./BringInContext";
+import { BringInContext, type BringIn, type FileKind, type TakeFiles } from "./BringInContext";
 
 const PasteDialog = lazy(async () => ({ default: (await import("./PasteDialog")).PasteDialog }));
 
@@ -26,24 +27,23 @@ export function BringInProvider({ children }: { children: ReactNode }) {
     const openJob = jobId === "new" ? undefined : jobId;
     shown(await mutateAsync({ content, jobId: openJob }), openJob);
   };
+  const takeRoad = useTakeRoad(jobId);
   const files = async (given: Iterable<File>) => {
     const refused: string[] = [];
-    if (partsHere) {
-      const [parts, others] = await sorted([...given]);
-      if (parts.length > 0) partsHere(parts);
-      given = others;
-    }
+    const { parts, roads, others } = await sorted([...given]);
+    if (here.parts && parts.length > 0) here.parts(parts);
+    else others.push(...parts);
+    if (here.roads && roads.length > 0) here.roads(roads);
+    else
+      for (const file of roads)
+        await takeRoad(file).catch((error: Error) => refused.push(refusal(file, error)));
     // One after the other: each is a step of its own, to be taken back by itself.
-    for (const file of given) {
-      try {
-        await take(file);
-      } catch (error) {
-        refused.push(`${file.name} was not added: ${(error as Error).message}`);
-      }
+    for (const file of others) {
+      await take(file).catch((error: Error) => refused.push(refusal(file, error)));
     }
     setRefusals(refused);
   };
-  const [partsHere, setPartsHere] = useState<TakeFiles | null>(null);
+  const [here, setHere] = useState<Partial<Record<FileKind, TakeFiles>>>({});
   const takeText = (text: string) => take(new Blob([text]));
 
   const latest = useRef({ files, takeText });
@@ -63,9 +63,9 @@ export function BringInProvider({ children }: { children: ReactNode }) {
     () => ({
       files: (given) => void latest.current.files(given),
       paste: () => setPasting(true),
-      takeParts: (here) => setPartsHere(() => here),
+      takeHere: (kind, to) => setHere((now) => ({ ...now, [kind]: to ?? undefined })),
     }),
-    [setPartsHere],
+    [setHere],
   );
 
   return (
@@ -82,7 +82,7 @@ export function BringInProvider({ children }: { children: ReactNode }) {
       )}
       {dropping && (
         <div className={styles.drop} aria-hidden>
-          <p>Drop a setup, a job, parts or an archive</p>
+          <p>Drop a setup, a job, a road, parts or an archive</p>
         </div>
       )}
       {pasting && (
@@ -94,15 +94,22 @@ export function BringInProvider({ children }: { children: ReactNode }) {
   );
 }
 
-const SHELF = "kettledrum-shelf/1";
+const refusal = (file: File, error: Error): string => `${file.name} was not added: ${error.message}`;
 
-/** Files that hold parts, told by how they begin, and all others. */
-async function sorted(files: File[]): Promise<[parts: File[], others: File[]]> {
-  const begun = await Promise.all(files.map((file) => file.slice(0, 200).text()));
-  const parts = files.filter(
-    (file, place) => begun[place]?.includes(SHELF) || /[.](csv|tsv)$/i.test(file.name),
-  );
-  return [parts, files.filter((file) => !parts.includes(file))];
+const SHELF = "kettledrum-shelf/1";
+const ROAD_TABLE =
+  /^[^\n]*\bdist(ance)?\b[^\n]*\b(ele|elevation|altitude|height)\b|^[^\n]*\b(ele|elevation|altitude|height)\b[^\n]*\bdist(ance)?\b/i;
+
+/** Files that hold roads, those that hold parts, and all others, told by how they begin. */
+async function sorted(files: File[]) {
+  const kinds: Record<"parts" | "roads" | "others", File[]> = { parts: [], roads: [], others: [] };
+  for (const file of files) {
+    const begins = await file.slice(0, 400).text();
+    const isRoad = /^\s*</.test(begins) || ROAD_TABLE.test(begins);
+    const isParts = begins.includes(SHELF) || /[.](csv|tsv)$/i.test(file.name);
+    kinds[isRoad ? "roads" : isParts ? "parts" : "others"].push(file);
+  }
+  return kinds;
 }
 
 /** Opens what came in, and says what it was, with a way to take it back. */
@@ -142,6 +149,26 @@ function useShowImported(openJob: string | undefined) {
         : undefined;
     notify({ text: `${capital(said.join("; "))}.`, ...(back && { action: back }) });
     if (first) void navigate(`/jobs/${first.id}/job`);
+  };
+}
+
+/** Adds the roads of a file to the open job, and shows the first. */
+function useTakeRoad(jobId: string | undefined) {
+  const navigate = useNavigate();
+  const notify = useNotify();
+  const keep = useKeepAnswer();
+  return async (file: File) => {
+    if (!jobId || jobId === "new")
+      throw new Error("the file holds a road; open the job that it is to go into first");
+    const { signal } = new AbortController();
+    const { added = [], problems } = await takeRoads(jobId, file, { signal, onStep: () => undefined });
+    if (problems)
+      throw new Error(problems.map(({ where, what }) => (where ? `${where}: ${what}` : what)).join("; "));
+    await keep.reload(jobId);
+    const [first] = added ?? [];
+    if (!first) return;
+    notify({ text: `“${first.name}” was added.` });
+    void navigate(`/jobs/${jobId}/road/${first.id}`);
   };
 }
 

@@ -1,33 +1,34 @@
 import { createContext, useContext, useEffect, useRef } from "react";
 
 export type TakeFiles = (files: File[]) => void;
+export type FileKind = "parts" | "roads";
 
 /** Ways to bring a setup, a job, parts or an archive in. */
 export interface BringIn {
   files: (files: Iterable<File>) => void;
   /** Opens a place to paste the text of a file into. */
   paste: () => void;
-  /** Has files of parts go to a view that can do more with them; null when it goes. */
-  takeParts: (here: TakeFiles | null) => void;
+  /** Has files of parts or roads go to a view that can do more with them; null when it goes. */
+  takeHere: (kind: FileKind, here: TakeFiles | null) => void;
 }
 
 export const BringInContext = createContext<BringIn>({
   files: () => undefined,
   paste: () => undefined,
-  takeParts: () => undefined,
+  takeHere: () => undefined,
 });
 
 export const useBringIn = () => useContext(BringInContext);
 
-/** Files of parts that are dropped or pasted anywhere on the page come here, while the caller is shown. */
-export function usePartsHere(take: TakeFiles): void {
-  const { takeParts } = useBringIn();
+/** Files of a kind that are dropped or pasted anywhere on the page come here, while the caller is shown. */
+export function useFilesHere(kind: FileKind, take: TakeFiles): void {
+  const { takeHere } = useBringIn();
   const latest = useRef(take);
   useEffect(() => {
     latest.current = take;
   });
   useEffect(() => {
-    takeParts((files) => latest.current(files));
-    return () => takeParts(null);
-  }, [takeParts]);
+    takeHere(kind, (files) => latest.current(files));
+    return () => takeHere(kind, null);
+  }, [kind, takeHere]);
 }

@@ -22,6 +22,7 @@ const InternalsView = lazy(async () => ({
 }));
 const LineUp = lazy(async () => ({ default: (await import("../views/lineup/LineUp")).LineUp }));
 const ShelfView = lazy(async () => ({ default: (await import("../views/shelf/ShelfView")).ShelfView }));
+const RoadView = lazy(async () => ({ default: (await import("../views/road/RoadView")).RoadView }));
 const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
@@ -49,6 +50,7 @@ export function App() {
                       <Route path="/jobs/:jobId" element={<JobFrame />}>
                         <Route index element={<Navigate to="line-up" replace />} />
                         <Route path="job" element={<JobView />} />
+                        <Route path="road/:roadId?" element={<RoadView />} />
                         <Route path="setups/:setupId?" element={<Setups />} />
                         <Route path="internals" element={<InternalsView />} />
                         <Route path="shelf" element={<ShelfView />} />

@@ -4,16 +4,19 @@ interface Props {
   label: string;
   input: RefObject<HTMLInputElement | null>;
   onFiles: (files: File[]) => void;
+  accept?: string;
 }
 
+const OURS = ".json,.csv,.tsv,.txt,.zip,application/json,text/csv,application/zip";
+
 /** Takes files; `pick` of the hook below opens the browser's file dialog. */
-export function FileInput({ label, input, onFiles }: Props) {
+export function FileInput({ label, input, onFiles, accept = OURS }: Props) {
   return (
     <input
       ref={input}
       type="file"
       multiple
-      accept=".json,.csv,.tsv,.txt,.zip,application/json,text/csv,application/zip"
+      accept={accept}
       className="visually-hidden"
       aria-label={label}
       tabIndex={-1}

@@ -12,7 +12,6 @@ import { useColorScheme } from "@mui/material/styles";
 import type { JobRecord } from "../api/client";
 import { useKeys } from "../keys/KeysContext";
 import { JobMenu } from "./JobMenu";
-import { percent } from "./format";
 import styles from "./TopBar.module.css";
 import { UndoButtons } from "./UndoButtons";
 import { MEASURE_NAMES, MEASURES, UnitsContext, useUnits, type System, type Units } from "./units";
@@ -50,7 +49,9 @@ function needInShort({ need }: JobRecord, units: Units): string {
     masses.join(" + "),
     `${rider.power_w} W all day`,
     `${low}–${high} rpm`,
-    ...(typeof road?.steepest === "number" ? [`pitches to ${percent(road.steepest)}`] : []),
+    ...(typeof road?.steepest === "number"
+      ? [`pitches to ${Number((road.steepest * 100).toFixed(1))} %`]
+      : []),
   ].join(" · ");
 }
 

@@ -50,6 +50,19 @@ export class Units {
     return this.system === "metric" ? `${metres.toFixed(2)} m` : `${(metres * FEET_PER_METRE).toFixed(2)} ft`;
   }
 
+  /** A distance of road in m, in kilometres or miles. */
+  distance(metres: number, digits = 1): string {
+    const [big, unit] =
+      this.system === "metric" ? [metres / 1000, "km"] : [metres / 1000 / KM_PER_MILE, "mi"];
+    return `${big.toFixed(digits)} ${unit}`;
+  }
+
+  /** A height or a short length of road in m. */
+  height(metres: number): string {
+    const [value, unit] = this.system === "metric" ? [metres, "m"] : [metres * FEET_PER_METRE, "ft"];
+    return `${value.toFixed(0)} ${unit}`;
+  }
+
   /** A mass in kg, as a rider would say it. */
   mass(kg: number): string {
     return this.system === "metric" ? `${Number(kg.toFixed(1))} kg` : `${Math.round(kg / KG_PER_POUND)} lb`;

@@ -1,6 +1,12 @@
 /** The views in the order of the work; only what exists is named. */
 export const VIEW_GROUPS = [
-  { name: "Need", entries: [{ name: "Job", path: "job" }] },
+  {
+    name: "Need",
+    entries: [
+      { name: "Job", path: "job" },
+      { name: "Road", path: "road" },
+    ],
+  },
   {
     name: "Build",
     entries: [

@@ -1,4 +1,5 @@
 import { GearLanes } from "../../charts/GearLanes";
+import { useCoverage } from "../../api/roads";
 import { useFlush } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
 import { SaveMenu } from "../../exchange/SaveMenu";
@@ -20,6 +21,7 @@ const isSpeed = (value: unknown): value is number => typeof value === "number" &
 export function LineUp() {
   const job = useJobOfView();
   const { bench, error, retry } = useWorkbench(job);
+  const { data: coverage } = useCoverage(job, bench);
   const units = useUnits();
   const flush = useFlush();
   const [speed, setSpeed] = useRemembered("speed", 14, isSpeed);
@@ -48,7 +50,7 @@ export function LineUp() {
       {!shown && !error && <Loading what="the line-up" />}
       {shown && (
         <>
-          <GearLanes setups={bench.setups} speedKmh={speed} onSpeed={setSpeed} />
+          <GearLanes setups={bench.setups} asked={coverage} speedKmh={speed} onSpeed={setSpeed} />
           <HeadlineTable setups={bench.setups} jobId={job.id} />
           <ClimbAndFlat bench={bench} />
           <FamiliarTerms setups={bench.setups} />

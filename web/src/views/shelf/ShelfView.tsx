@@ -7,7 +7,7 @@ import MenuItem from "@mui/material/MenuItem";
 import type { Part } from "../../api/client";
 import { useShelf, useShelfActions } from "../../api/shelf";
 import { newPart } from "../../drafts/partDraft";
-import { usePartsHere } from "../../exchange/BringInContext";
+import { useFilesHere } from "../../exchange/BringInContext";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { shelfSavings } from "../../exchange/savings";
 import { FileInput, useFileInput } from "../../shell/FileInput";
@@ -33,7 +33,7 @@ export function ShelfView() {
   const file = useFileInput();
   const taking = useShelfImport();
   const notify = useNotify();
-  usePartsHere(taking.take);
+  useFilesHere("parts", taking.take);
   const [asked, setAsked] = useState<Asked>(NOTHING);
   const [order, setOrder] = useState<Order>({ by: "name", down: false });
   const [making, setMaking] = useState<Part | null>(null);

@@ -1,0 +1,107 @@
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import type { Workbench } from "../drafts/useWorkbench";
+import {
+  api,
+  dataOf,
+  Unreachable,
+  type Brief,
+  type Coverage,
+  type JobRecord,
+  type RoadRecord,
+  type RoadRide,
+  type RoadStep,
+} from "./client";
+import { useKeepAnswer } from "./jobs";
+import { sendInSteps } from "./steps";
+
+const briefOf = ({ need, setups }: Workbench): Brief => ({
+  ...need,
+  format: "kettledrum-brief/1",
+  setups: setups.map(({ setup }) => setup),
+});
+
+const KEPT = {
+  placeholderData: keepPreviousData,
+  staleTime: Infinity,
+  gcTime: 10_000,
+  retry: false,
+} as const;
+
+/** A road ridden with every setup, as they are while typing. */
+export function useRide(job: JobRecord, road: RoadRecord, bench: Workbench | undefined) {
+  const body = bench && briefOf(bench);
+  return useQuery({
+    ...KEPT,
+    queryKey: ["ride", job.id, road.id, road.version, body],
+    queryFn: ({ signal }) =>
+      dataOf<RoadRide>(
+        api.POST("/api/jobs/{job_id}/roads/{road_id}/ride", {
+          params: { path: { job_id: job.id, road_id: road.id } },
+          body: body as Brief,
+          signal,
+        }),
+      ),
+    enabled: body !== undefined,
+    // Another road's ride must not be shown as this one's.
+    placeholderData: (before, query) => (query?.queryKey[2] === road.id ? before : undefined),
+  });
+}
+
+/** How much of all riding each setup covers. */
+export function useCoverage(job: JobRecord, bench: Workbench | undefined) {
+  const body = bench && briefOf(bench);
+  return useQuery({
+    ...KEPT,
+    queryKey: ["coverage", job.id, job.roads.map((road) => [road.id, road.version]), body],
+    queryFn: ({ signal }) =>
+      dataOf<Coverage>(
+        api.POST("/api/jobs/{job_id}/coverage", {
+          params: { path: { job_id: job.id } },
+          body: body as Brief,
+          signal,
+        }),
+      ),
+    enabled: job.roads.length > 0 && bench !== undefined && bench.setups.length > 0,
+  });
+}
+
+interface Ways {
+  signal: AbortSignal;
+  onStep: (step: RoadStep) => void;
+}
+
+/** Has the roads of a file added to a job; the last step says which, or what is wrong with the file. */
+export async function takeRoads(jobId: string, file: File, ways: Ways): Promise<RoadStep> {
+  const name = encodeURIComponent(file.name.replace(/[.][^.]*$/, "").slice(0, 120) || "Road");
+  const last = await sendInSteps<RoadStep>(`/api/jobs/${jobId}/roads/import?name=${name}`, file, ways);
+  if (!last.added && !last.problems) throw new Unreachable();
+  return last;
+}
+
+/** Draws a road, takes one away, or brings it back. */
+export function useRoadActions(jobId: string) {
+  const keep = useKeepAnswer();
+  const onSuccess = () => keep.reload(jobId);
+  const at = (road_id: string) => ({ params: { path: { job_id: jobId, road_id } } });
+  const draw = useMutation({
+    mutationFn: (name: string) =>
+      dataOf<RoadRecord>(
+        api.POST("/api/jobs/{job_id}/roads", {
+          params: { path: { job_id: jobId } },
+          body: { name, legs: [{ length_m: 1000, grade: 0 }] },
+        }),
+      ),
+    onSuccess,
+  });
+  const remove = useMutation({
+    mutationFn: (roadId: string) =>
+      dataOf<undefined>(api.DELETE("/api/jobs/{job_id}/roads/{road_id}", at(roadId))),
+    onSuccess,
+  });
+  const restore = useMutation({
+    mutationFn: (roadId: string) =>
+      dataOf<RoadRecord>(api.POST("/api/jobs/{job_id}/roads/{road_id}/restore", at(roadId))),
+    onSuccess,
+  });
+  return { draw, remove, restore, reload: onSuccess };
+}

@@ -1,0 +1,123 @@
+import type { Coverage, JobRecord } from "../../api/client";
+import { useCoverage } from "../../api/roads";
+import type { Workbench } from "../../drafts/useWorkbench";
+import { percent } from "../../shell/format";
+import { Letter } from "../../shell/Letter";
+import { Failure } from "../../shell/Status";
+import tables from "../../shell/table.module.css";
+import { useUnits, type Units } from "../../shell/units";
+import styles from "./Road.module.css";
+
+interface Props {
+  job: JobRecord;
+  bench: Workbench;
+}
+
+/** All roads together, by how often they are ridden: what each setup covers, and whether one bicycle does or two. */
+export function AllRiding({ job, bench }: Props) {
+  const { data: coverage, error, refetch } = useCoverage(job, bench);
+  const units = useUnits();
+  if (error) return <Failure error={error} retry={refetch} />;
+  if (!coverage) return null;
+  const letters = new Map(bench.setups.map(({ record, table }) => [table.name, record.letter]));
+  const assumed = coverage.roads.filter((road) => road.assumed).map((road) => `“${road.name}”`);
+  return (
+    <section aria-labelledby="all-riding" className={styles.section}>
+      <h3 id="all-riding">All riding</h3>
+      <p className={styles.note}>
+        Of the time in which there is pedalling to do, in all roads by how often they are ridden; above{" "}
+        {units.speed(coverage.top_kmh)} anyone coasts. Were there a gear for every speed,{" "}
+        {percent(coverage.rideable)} could be ridden with this power and load.
+        {assumed.length > 0 && ` How often is not said of ${assumed.join(" and ")}: taken as once a year.`}
+      </p>
+      <OneOrTwo coverage={coverage} letters={letters} />
+      <div className={tables.scroll}>
+        <table className={`${tables.table} ${styles.table}`}>
+          <thead>
+            <tr>
+              <th scope="col">Setup</th>
+              <th scope="col">In band</th>
+              <th scope="col">Grinding</th>
+              <th scope="col">Walking</th>
+              <th scope="col">Spun out</th>
+              {coverage.roads.length > 1 &&
+                coverage.roads.map((road) => (
+                  <th scope="col" key={road.name} className={styles.roadColumn}>
+                    {road.name}, {percent(road.share)} of it
+                  </th>
+                ))}
+              <th scope="col" className={styles.words}>
+                Longest that is missed
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {coverage.setups.map((setup) => (
+              <tr key={setup.name}>
+                <th scope="row">
+                  <span className={styles.setup} title={setup.name}>
+                    <Letter letter={letters.get(setup.name) ?? ""} />
+                    <span>{setup.name}</span>
+                  </span>
+                </th>
+                <td className={tables.strong}>{percent(setup.in_band)}</td>
+                <td>{percent(setup.grinding)}</td>
+                <td>{percent(setup.walking)}</td>
+                <td>{percent(setup.spun_out)}</td>
+                {coverage.roads.length > 1 &&
+                  setup.roads.map((share, place) => <td key={place}>{percent(share)}</td>)}
+                <td className={styles.words}>{missedText(setup.missed[0], units, coverage.roads.length)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+type Missed = Coverage["setups"][number]["missed"][number];
+
+function missedText(missed: Missed | undefined, units: Units, roads: number): string {
+  if (!missed) return "nothing";
+  const state = missed.state === "coasting" ? "spun out" : missed.state;
+  const where = `${state} from ${units.distance(missed.from_m)} to ${units.distance(missed.to_m)}`;
+  return roads > 1 ? `${where}, ${missed.road}` : where;
+}
+
+/** A second bicycle that covers less than this more is none worth having for it. */
+const WORTH_IT = 0.005;
+
+function OneOrTwo({ coverage, letters }: { coverage: Coverage; letters: Map<string, string> }) {
+  const { one, two, roads } = coverage;
+  if (!one) return null;
+  const named = (name: string) => (
+    <>
+      <Letter letter={letters.get(name) ?? ""} /> {name}
+    </>
+  );
+  const price = (amount: number | null) => (amount === null ? "" : `; parts for ${amount.toFixed(0)}`);
+  const more = two && two.covered - one.covered >= WORTH_IT;
+  return (
+    <p className={styles.choice}>
+      <span>
+        <strong>One bicycle:</strong> {named(one.setups[0] ?? "")} covers {percent(one.covered)}
+        {price(one.price)}.
+      </span>
+      {two && more && (
+        <span>
+          <strong>Two:</strong> {percent(two.covered)}
+          {price(two.price)}, with{" "}
+          {roads
+            .map((road, place) => [road.name, two.on[place] ?? ""] as const)
+            .map(([road, setup]) => (
+              <span key={road}>
+                {named(setup)} for {road}{" "}
+              </span>
+            ))}
+        </span>
+      )}
+      {two && !more && <span>A second of these would add nothing to it.</span>}
+    </p>
+  );
+}

@@ -1,0 +1,81 @@
+import type { RoadRide, SetupRide } from "../../api/client";
+import type { BenchSetup } from "../../drafts/useWorkbench";
+import { Letter } from "../../shell/Letter";
+import tables from "../../shell/table.module.css";
+import { useUnits } from "../../shell/units";
+import { timeText } from "./rides";
+import styles from "./Road.module.css";
+
+interface Props {
+  ride: RoadRide;
+  setups: BenchSetup[];
+}
+
+/** What the ride comes to with each setup: the same as the strips, in figures. */
+export function RideTable({ ride, setups }: Props) {
+  return (
+    <div className={tables.scroll}>
+      <table className={`${tables.table} ${styles.table}`}>
+        <thead>
+          <tr>
+            <th scope="col">Setup</th>
+            <th scope="col">Time</th>
+            <th scope="col">Mean</th>
+            <th scope="col">In band</th>
+            <th scope="col">Grinding</th>
+            <th scope="col">Walking</th>
+            <th scope="col">Spun out</th>
+            <th scope="col">Shifts, awkward</th>
+            <th scope="col">Cadence</th>
+            <th scope="col">Work</th>
+          </tr>
+        </thead>
+        <tbody>
+          {ride.setups.map((found, place) => {
+            const setup = setups[place];
+            return setup && <Row key={setup.record.id} found={found} letter={setup.record.letter} />;
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Row({ found, letter }: { found: SetupRide; letter: string }) {
+  const units = useUnits();
+  const [inBand, grinding, walking, spunOut] = found.seconds;
+  return (
+    <tr>
+      <th scope="row">
+        <span className={styles.setup} title={found.name}>
+          <Letter letter={letter} />
+          <span>{found.name}</span>
+        </span>
+      </th>
+      <td className={tables.strong}>{timeText(found.time_s)}</td>
+      <td>{units.speed(found.mean_speed_kmh)}</td>
+      <Spent metres={found.in_band_m} seconds={inBand} />
+      <Spent metres={found.grinding_m} seconds={grinding} />
+      <Spent metres={found.walking_m} seconds={walking} />
+      <Spent metres={found.coasting_m} seconds={spunOut} />
+      <td title="Awkward: two things at once, or inside a hub or gearbox on a climb">
+        {found.shifts}
+        {found.awkward_shifts > 0 && `, ${found.awkward_shifts}`}
+      </td>
+      <td>{found.mean_cadence_rpm === null ? "—" : `${found.mean_cadence_rpm.toFixed(0)} rpm`}</td>
+      <td>{found.work_kj.toFixed(0)} kJ</td>
+    </tr>
+  );
+}
+
+/** How far and how long a ride is in a state. */
+function Spent({ metres, seconds }: { metres: number; seconds: number }) {
+  const units = useUnits();
+  if (metres < 0.5) return <td>—</td>;
+  return (
+    <td>
+      {metres < 1000 ? units.height(metres) : units.distance(metres)}
+      <span className={styles.time}>{seconds < 60 ? `${seconds.toFixed(0)} s` : timeText(seconds)}</span>
+    </td>
+  );
+}

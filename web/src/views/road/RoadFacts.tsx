@@ -1,0 +1,72 @@
+import Button from "@mui/material/Button";
+import type { JobRecord, RoadRecord, RoadRide } from "../../api/client";
+import { Outline } from "../../charts/Outline";
+import { useNeedEditing } from "../../drafts/DraftsProvider";
+import { metresText, percentText } from "../../drafts/quantity";
+import { grade } from "../../shell/climbing";
+import { useNotify } from "../../shell/Notices";
+import { useUnits } from "../../shell/units";
+import styles from "./Road.module.css";
+
+interface Props {
+  job: JobRecord;
+  road: RoadRecord;
+  ride: RoadRide;
+}
+
+/** What the road is: its length, what it climbs, how steep it gets, and its outline where that is known. */
+export function RoadFacts({ job, road, ride }: Props) {
+  const units = useUnits();
+  return (
+    <div className={styles.facts}>
+      <dl>
+        <div>
+          <dt>Length</dt>
+          <dd>{units.distance(ride.length_m)}</dd>
+        </div>
+        <div>
+          <dt>Up and down</dt>
+          <dd>
+            {units.height(ride.ascent_m)} <small>and {units.height(ride.descent_m)}</small>
+          </dd>
+        </div>
+        {ride.steepest.map((pitch) => (
+          <div key={pitch.over_m}>
+            <dt>Steepest {units.height(pitch.over_m)}</dt>
+            <dd>
+              {grade(pitch.grade)} <small>at {units.distance(pitch.from_m)}</small>
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {ride.outline && <Outline places={ride.outline} name={road.name} />}
+      <TakeSteepest job={job} ride={ride} />
+    </div>
+  );
+}
+
+/** Makes the steepest of the road the steepest pitch of the job, where that is less, or not said. */
+function TakeSteepest({ job, ride }: { job: JobRecord; ride: RoadRide }) {
+  const { change } = useNeedEditing(job);
+  const notify = useNotify();
+  const units = useUnits();
+  // The shortest of those lengths that are told: what must be got up without a rest.
+  const [pitch] = ride.steepest;
+  const said = job.need.road?.steepest ?? 0;
+  if (!pitch || pitch.grade <= said + 0.002) return null;
+  const rounded = Math.round(pitch.grade * 1000) / 1000;
+  return (
+    <Button
+      className="no-print"
+      onClick={() => {
+        change({
+          steepest: percentText(rounded),
+          steepestLength: metresText(pitch.over_m, units.system),
+        });
+        notify({ text: `The job’s steepest pitch is now ${grade(rounded)}.` });
+      }}
+    >
+      Take {grade(rounded)} as the job’s steepest pitch
+    </Button>
+  );
+}

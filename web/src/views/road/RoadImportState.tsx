@@ -1,0 +1,36 @@
+import Alert from "@mui/material/Alert";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import styles from "./Road.module.css";
+import type { RoadImport } from "./useRoadImport";
+
+interface Props {
+  current: RoadImport;
+  onStop: () => void;
+  onLeave: () => void;
+}
+
+/** How far a file of roads is read, with a way to stop it; or what is wrong with it. */
+export function RoadImportState({ current, onStop, onLeave }: Props) {
+  if (current.state === "refused")
+    return (
+      <Alert severity="error" onClose={onLeave}>
+        {current.name} was not added:{" "}
+        {current.problems.map(({ where, what }) => (where ? `${where}: ${what}` : what)).join("; ")}.
+      </Alert>
+    );
+  return (
+    <section className={styles.import} aria-label="Taking a road in">
+      <p role="status">
+        {current.name}: {Math.round(current.done * 100)} % read
+      </p>
+      <Button onClick={onStop}>Stop</Button>
+      <LinearProgress
+        aria-label="Share that is read"
+        className={styles.progress}
+        variant="determinate"
+        value={current.done * 100}
+      />
+    </section>
+  );
+}
