@@ -50,11 +50,11 @@ def test_a_setup_that_is_dropped_goes_into_the_open_job(page, demo):
     page.goto(demo.address)
     expect(page.get_by_role("listbox")).to_have_count(7)
     page.evaluate(DRAG)
-    expect(page.get_by_text("Drop a setup, a job, parts or an archive")).to_be_visible()
+    expect(page.get_by_text("Drop a setup, a job, a road, parts or an archive")).to_be_visible()
     drop(page, "nine.json", NINE_SPEED_HUB)
     expect(page.get_by_text("“Nine-speed hub, 44 × 19” was added as H.")).to_be_visible()
     expect(page.get_by_label("Name of the setup")).to_have_value("Nine-speed hub, 44 × 19")
-    expect(page.get_by_text("Drop a setup, a job, parts or an archive")).to_be_hidden()
+    expect(page.get_by_text("Drop a setup, a job, a road, parts or an archive")).to_be_hidden()
     # A second one of the name gets a number, and undo takes it out again.
     drop(page, "nine.json", NINE_SPEED_HUB)
     expect(page.get_by_label("Name of the setup")).to_have_value("Nine-speed hub, 44 × 19 2")

@@ -140,3 +140,67 @@ def test_the_hill_fan_follows_the_power_that_is_chosen(job):
         job.get_by_role("button", name="Save as…").click()
         job.get_by_role("menuitem", name="Hill fan as SVG").click()
     assert "rpm against grade" in download.value.path().read_text()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}])
+def test_a_power_is_worked_out_from_a_climb(job):
+    job.get_by_text("Power from a climb you know").click()
+    job.get_by_label("Height climbed, m").fill("400")
+    job.get_by_label("Minutes").fill("2")
+    job.get_by_label("Minutes").press("Enter")
+    expect(job.get_by_text("Must be from 5 to 600 min.")).to_be_visible()
+    job.get_by_label("Minutes").fill("30")
+    job.get_by_label("Length of the climb, m").fill("5 km")
+    job.get_by_role("button", name="Work it out").click()
+    # (78 + 17) kg · g · 0.0860 · 2.778 m/s + drag, ÷ 0.95: 241 W; ten times as long, 10^-0.1 of it.
+    expect(job.get_by_text(re.compile(r"About 241 W \(235–248 W by drive\)"))).to_be_visible()
+    job.get_by_role("button", name="Take 190 W all day").click()
+    saved(job)
+    expect(field(job, "rider.power_w")).to_have_value("190")
+
+
+def test_a_start_fills_in_what_is_missing_and_says_where_it_comes_from(job, demo):
+    for place in ("load.bike_kg", "load.cargo_kg", "rider.burst_w"):
+        field(job, place).fill("")
+    saved(job)
+    job.get_by_label("Start from figures for").select_option("cargo")
+    expect(job.get_by_text("what is usually carried, by our own estimate: weigh yours")).to_be_visible()
+    job.get_by_role("button", name="Fill in what is missing").click()
+    saved(job)
+    # 3.2 W a kilogram of 78 kg, to five watts; what was said before stays.
+    assert (field(job, "rider.burst_w").input_value(), field(job, "rider.power_w").input_value()) == (
+        "250",
+        "125",
+    )
+    expect(field(job, "load.bike_kg")).to_have_value("35")
+    expect(job.get_by_role("button", name="Nothing is missing")).to_be_disabled()
+
+
+def test_three_schools_stand_side_by_side_and_one_leads(job):
+    job.get_by_role("link", name="Line-up").click()
+    schools = job.get_by_role("region", name="How low is low enough")
+    expect(schools).to_contain_text("They disagree about D, E, G.")
+    row = schools.get_by_role("row", name=re.compile("Fourteen-speed hub"))
+    expect(row).to_contain_text("holds 0.74; 1.00 usual")
+    expect(row).to_contain_text("fails 0.74; 0.36 all day, 0.74 for a minute")
+    schools.get_by_role("radio", name="By its gear inches: leads").check()
+    expect(climb(job, "Fourteen-speed hub")).to_contain_text("holds")
+    job.reload()
+    expect(schools.get_by_role("radio", name="By its gear inches: leads")).to_be_checked()
+
+
+def test_wants_are_kept(job, demo):
+    field(job, "wants.budget").fill("900")
+    job.get_by_label("Care I will give it").select_option("little")
+    job.get_by_label("Shifting is hard on my hands").select_option("no")
+    field(job, "wants.workshop_km").fill("5 mi")
+    saved(job)
+    [held] = demo.get("api/jobs")
+    wants = demo.get(f"api/jobs/{held['id']}")["need"]["wants"]
+    assert wants == {
+        "top_kmh": 30,
+        "budget": 900,
+        "care": "little",
+        "hand_trouble": False,
+        "workshop_km": 8.04672,
+    }

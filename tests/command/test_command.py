@@ -186,16 +186,16 @@ def test_bad_calls_end_in_one_line_and_status_2(run, words, message):
 
 def test_the_demo_keeps_changes_until_it_is_started_fresh(tmp_path):
     served = Served("demo", data=tmp_path)
-    job, _ = served.get("api/jobs")
+    job, *_ = served.get("api/jobs")
     setups = served.get(f"api/jobs/{job['id']}")["setups"]
     served.send("DELETE", f"api/jobs/{job['id']}/setups/{setups[1]['id']}")
     # Killed the moment it has answered: what was answered must be there.
     served.stop(signal.SIGKILL)
     served = Served("demo", data=tmp_path)
-    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [6, 14]
+    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [6, 14, 5, 5]
     served.stop()
     served = Served("demo", "--fresh", data=tmp_path)
-    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [7, 14]
+    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [7, 14, 5, 5]
     served.stop()
 
 

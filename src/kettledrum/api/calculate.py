@@ -1,6 +1,8 @@
 """Figures for drafts: nothing is read from the store and nothing is saved."""
 
-from fastapi import APIRouter
+from typing import Annotated
+
+from fastapi import APIRouter, Query
 
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.core import (
@@ -18,9 +20,14 @@ from kettledrum.core import (
     understand,
 )
 from kettledrum.core.brief import CadenceBand
+from kettledrum.core.known_climb import KnownClimb, KnownPower, known_power
 from kettledrum.core.quantities import Model
+from kettledrum.core.starting_values import USUAL_MASS_KG, Start, starting_values
 
 router = APIRouter(prefix="/calculate", tags=["calculate"], route_class=StrictJsonRoute)
+
+
+BodyMass = Annotated[float, Query(ge=15, le=300, description="The rider's mass in kg.")]
 
 
 class GearTableRequest(Model):
@@ -52,3 +59,15 @@ def understand_gears(entry: GearEntry) -> UnderstoodGears:
 def calculate_comparison(brief: Brief) -> Comparison:
     """Every setup of a brief, side by side."""
     return compare(brief)
+
+
+@router.get("/starting-values")
+def list_starting_values(mass_kg: BodyMass = USUAL_MASS_KG) -> list[Start]:
+    """Figures to start a job from, for each use."""
+    return starting_values(mass_kg)
+
+
+@router.post("/known-climb")
+def estimate_power(climb: KnownClimb) -> KnownPower:
+    """A rider's power from a climb that they know."""
+    return known_power(climb)

@@ -460,6 +460,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calculate/starting-values": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Starting Values
+         * @description Figures to start a job from, for each use.
+         */
+        get: operations["list_starting_values"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calculate/known-climb": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Estimate Power
+         * @description A rider's power from a climb that they know.
+         */
+        post: operations["estimate_power"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/archive": {
         parameters: {
             query?: never;
@@ -1813,6 +1853,43 @@ export interface components {
         };
         JsonValue: unknown;
         /**
+         * KnownClimb
+         * @description A climb ridden without a rest: the rider's mass and the bicycle's with all on it in kg, `rise_m` metres
+         *     up in so many `minutes`, over `length_m` of road where that is known.
+         *
+         *     Raises where the road would be steeper than 35 %, which no climb is, or its speed beyond belief.
+         */
+        KnownClimb: {
+            /** Mass Kg */
+            mass_kg: number;
+            /** Bike Kg */
+            bike_kg?: number | null;
+            /** Rise M */
+            rise_m: number;
+            /** Minutes */
+            minutes: number;
+            /** Length M */
+            length_m?: number | null;
+        };
+        /**
+         * KnownPower
+         * @description The power in W that a climb took, between a good drive and a poor one; about what would be held all
+         *     day, to five watts; and whether the climb's length had to be assumed.
+         */
+        KnownPower: {
+            /** Power W */
+            power_w: number;
+            /** Spread W */
+            spread_w: [
+                number,
+                number
+            ];
+            /** All Day W */
+            all_day_w: number;
+            /** Assumed Length */
+            assumed_length: boolean;
+        };
+        /**
          * Leg
          * @description A stretch of road of one grade (rise over run, negative downhill), its length in m along the road.
          */
@@ -2607,6 +2684,23 @@ export interface components {
             options: components["schemas"]["Option"][];
         };
         /**
+         * Start
+         * @description What to start from for a use. The rider's mass is not a figure to start from but was given.
+         */
+        Start: {
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "commuting" | "road touring" | "off-road touring" | "cargo" | "errands";
+            rider: components["schemas"]["Rider"];
+            load: components["schemas"]["Load"];
+            road: components["schemas"]["Road"];
+            wants: components["schemas"]["Wants"];
+            /** Because */
+            because: components["schemas"]["Why"][];
+        };
+        /**
          * SteepestPitch
          * @description The steepest climb over a length in m: where it starts, and its grade as rise over run.
          */
@@ -2768,6 +2862,16 @@ export interface components {
             read: components["schemas"]["WheelSize"][];
             /** Like */
             like: components["schemas"]["WheelSize"][];
+        };
+        /**
+         * Why
+         * @description The places of some figures, and where these come from.
+         */
+        Why: {
+            /** Places */
+            places: string[];
+            /** Why */
+            why: string;
         };
     };
     responses: never;
@@ -5146,6 +5250,193 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    list_starting_values: {
+        parameters: {
+            query?: {
+                /** @description The rider's mass in kg. */
+                mass_kg?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Start"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    estimate_power: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnownClimb"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownPower"];
                 };
             };
             /** @description Bad Request */

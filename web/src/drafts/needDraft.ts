@@ -3,6 +3,8 @@ import type { System } from "../shell/units";
 import { numberOf, type Entered } from "./entry";
 import {
   kilogramsOf,
+  kilometresOf,
+  kilometresText,
   kmhOf,
   kmhText,
   massText,
@@ -14,7 +16,8 @@ import {
 import { present, some } from "./setupDraft";
 
 /** The fields whose figures are in the units of the draft's `system`, unless they name their own. */
-type Measured = "mass" | "bike" | "cargo" | "trailer" | "wind" | "altitude" | "steepestLength" | "top";
+type Measured =
+  "mass" | "bike" | "cargo" | "trailer" | "wind" | "altitude" | "steepestLength" | "top" | "workshop";
 
 /** What the job asks for, as it stands in the editor; `kept` is what the editor does not show. */
 export interface NeedDraft extends Record<Measured, string> {
@@ -40,6 +43,11 @@ export interface NeedDraft extends Record<Measured, string> {
   lowestBy: string;
   lowestRatio: string;
   lowestInches: string;
+  budget: string;
+  /** How much care may be given; empty where that is not said. */
+  care: string;
+  /** Whether shifting is hard on the hands: "yes", "no" or, where that is not said, empty. */
+  hands: string;
   kept: Kept;
   keptOf: { rider: Kept; load: Kept; road: Kept; wants: Kept };
 }
@@ -66,6 +74,7 @@ const MEASURES: Record<
   altitude: { text: metresText, of: metresOf },
   steepestLength: { text: metresText, of: metresOf },
   top: { text: kmhText, of: kmhOf },
+  workshop: { text: kilometresText, of: kilometresOf },
 };
 const MEASURED = Object.keys(MEASURES) as Measured[];
 
@@ -87,7 +96,17 @@ export function needDraft(need: Need, system: System): NeedDraft {
     steepest_m,
     ...keptOfRoad
   } = road ?? {};
-  const { top_kmh, lowest_by, lowest_ratio, lowest_gear_inches, ...keptOfWants } = wants ?? {};
+  const {
+    top_kmh,
+    lowest_by,
+    lowest_ratio,
+    lowest_gear_inches,
+    budget,
+    care,
+    hand_trouble,
+    workshop_km,
+    ...keptOfWants
+  } = wants ?? {};
   return {
     name,
     notes: notes ?? "",
@@ -101,6 +120,7 @@ export function needDraft(need: Need, system: System): NeedDraft {
         altitude: altitude_m,
         steepestLength: steepest_m,
         top: top_kmh,
+        workshop: workshop_km,
       },
       system,
     ),
@@ -119,6 +139,9 @@ export function needDraft(need: Need, system: System): NeedDraft {
     lowestBy: lowest_by ?? "",
     lowestRatio: text(lowest_ratio),
     lowestInches: text(lowest_gear_inches),
+    budget: text(budget),
+    care: care ?? "",
+    hands: typeof hand_trouble === "boolean" ? (hand_trouble ? "yes" : "no") : "",
     kept,
     keptOf: { rider: keptOfRider, load: keptOfLoad, road: keptOfRoad, wants: keptOfWants },
   };
@@ -201,6 +224,10 @@ export function needOf(draft: NeedDraft): Need {
       lowest_by: draft.lowestBy || undefined,
       lowest_ratio: numberOf(draft.lowestRatio),
       lowest_gear_inches: numberOf(draft.lowestInches),
+      budget: numberOf(draft.budget),
+      care: draft.care || undefined,
+      hand_trouble: draft.hands === "" ? undefined : draft.hands === "yes",
+      workshop_km: measure("workshop"),
     }),
   });
   return need as unknown as Need;
@@ -218,3 +245,24 @@ export const emptyNeed = (system: System): NeedDraft => ({
   power: "",
   read: {},
 });
+
+/** The fields that a start may fill in; the surfaces are a list of their own. */
+const FILLED = [
+  "power",
+  "burst",
+  "cadenceLow",
+  "cadenceHigh",
+  "bike",
+  "cargo",
+  "posture",
+  "lowestInches",
+] as const;
+
+/** What of a start is not said in a draft yet. */
+export function missingOf(draft: NeedDraft, start: Need): Partial<NeedDraft> {
+  const from = needDraft(start, draft.system);
+  const patch: Partial<NeedDraft> = {};
+  for (const key of FILLED) if (draft[key].trim() === "" && from[key] !== "") patch[key] = from[key];
+  if (draft.rolling === "surfaces" && draft.surfaces.length === 0) patch.surfaces = from.surfaces;
+  return patch;
+}

@@ -43,6 +43,15 @@ export const kilogramsOf = (text: string, system: "metric" | "imperial"): Entere
 export const metresText = (metres: number, system: "metric" | "imperial"): string =>
   system === "metric" ? String(metres) : String(Number((metres / 0.3048).toFixed(0)));
 
+/** A long way in km; bare numbers are km, or miles for those who count so. */
+export function kilometresOf(text: string, system: "metric" | "imperial"): Entered | undefined {
+  const length = measured(text, MILLIMETRES, system === "metric" ? MILLIMETRES.km : MILLIMETRES.mi);
+  return typeof length === "number" ? Number((length / 1e6).toPrecision(12)) : length;
+}
+
+export const kilometresText = (km: number, system: "metric" | "imperial"): string =>
+  system === "metric" ? String(km) : String(Number((km / KMH.mph).toFixed(1)));
+
 /** A speed in km/h; bare numbers are km/h, or mph for those who ride so. */
 export const kmhOf = (text: string, system: "metric" | "imperial"): Entered | undefined =>
   measured(text, KMH, system === "metric" ? 1 : KMH.mph);

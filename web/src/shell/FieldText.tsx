@@ -20,6 +20,8 @@ interface Props {
   list?: boolean;
   /** Takes more of a row than the fields beside it. */
   wide?: boolean;
+  /** What Enter does, where it must not send off the form that the field may stand in. */
+  onEnter?: () => void;
   /** For a field whose meaning is plain from where it stands. */
   hideLabel?: boolean;
 }
@@ -44,6 +46,7 @@ export function FieldText({
   list,
   wide,
   hideLabel,
+  onEnter,
 }: Props) {
   const id = useId();
   const title = unit ? `${label}, ${unit}` : label;
@@ -58,6 +61,14 @@ export function FieldText({
       error={Boolean(problem)}
       helperText={problem ? sentence(problem, place, value) : hint}
       onChange={(event) => onChange(event.target.value)}
+      onKeyDown={
+        onEnter &&
+        ((event) => {
+          if (event.key !== "Enter") return;
+          event.preventDefault();
+          onEnter();
+        })
+      }
       slotProps={{
         // Grown by the style sheet: measuring it by script would lay the page out again at every key.
         input: multiline || list ? { inputComponent: "textarea" } : undefined,

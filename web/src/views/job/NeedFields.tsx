@@ -5,7 +5,9 @@ import { ChoiceField } from "../../shell/ChoiceField";
 import { FieldText } from "../../shell/FieldText";
 import { useUnits } from "../../shell/units";
 import styles from "./Job.module.css";
+import { PowerFromClimb } from "./PowerFromClimb";
 import { RoadFields } from "./RoadFields";
+import { StartFrom } from "./StartFrom";
 
 interface Props {
   draft: NeedDraft;
@@ -19,6 +21,9 @@ const SCHOOLS = [
   { value: "gear inches", label: "its gear inches" },
 ];
 
+const CARE = ["", "little", "some", "much"].map((value) => ({ value, label: value || "not said" }));
+const HANDS = ["", "no", "yes"].map((value) => ({ value, label: value || "not said" }));
+
 /** Who rides, with what, where, and what is wanted. */
 export function NeedFields({ draft, problems, change }: Props) {
   const placed = problems.map(atField);
@@ -28,6 +33,7 @@ export function NeedFields({ draft, problems, change }: Props) {
   return (
     <>
       <FieldText label="Name of the job" {...field("name", "name")} />
+      <StartFrom draft={draft} change={change} />
       <h3>The rider</h3>
       <div className={styles.fields}>
         <FieldText label="Body mass" unit={mass} numeric {...field("mass", "rider.mass_kg")} />
@@ -53,6 +59,7 @@ export function NeedFields({ draft, problems, change }: Props) {
           {...field("grind", "rider.grind_rpm")}
         />
       </div>
+      <PowerFromClimb draft={draft} change={change} />
       <h3>What is carried</h3>
       <div className={styles.fields}>
         <FieldText label="Bicycle" unit={mass} numeric {...field("bike", "load.bike_kg")} />
@@ -69,23 +76,40 @@ export function NeedFields({ draft, problems, change }: Props) {
           choices={SCHOOLS}
           onChange={(lowestBy) => change({ lowestBy })}
         />
-        {draft.lowestBy === "ratio" && (
-          <FieldText
-            label="Lowest ratio wanted"
-            numeric
-            hint="1, where a rider says nothing"
-            {...field("lowestRatio", "wants.lowest_ratio")}
-          />
-        )}
-        {draft.lowestBy === "gear inches" && (
-          <FieldText
-            label="Lowest gear wanted"
-            unit="in"
-            numeric
-            hint="25 for light road touring, under 20 loaded off the road"
-            {...field("lowestInches", "wants.lowest_gear_inches")}
-          />
-        )}
+        <FieldText
+          label="Lowest ratio wanted"
+          numeric
+          hint="1, where a rider says nothing"
+          {...field("lowestRatio", "wants.lowest_ratio")}
+        />
+        <FieldText
+          label="Lowest gear wanted"
+          unit="in"
+          numeric
+          hint="25 for light road touring, under 20 loaded off the road"
+          {...field("lowestInches", "wants.lowest_gear_inches")}
+        />
+      </div>
+      <div className={styles.fields}>
+        <FieldText label="Budget" numeric hint="In your own money" {...field("budget", "wants.budget")} />
+        <ChoiceField
+          label="Care I will give it"
+          value={draft.care}
+          choices={CARE}
+          onChange={(care) => change({ care })}
+        />
+        <ChoiceField
+          label="Shifting is hard on my hands"
+          value={draft.hands}
+          choices={HANDS}
+          onChange={(hands) => change({ hands })}
+        />
+        <FieldText
+          label="Way to a workshop"
+          unit={system === "metric" ? "km" : "mi"}
+          numeric
+          {...field("workshop", "wants.workshop_km")}
+        />
       </div>
       <h3>Notes</h3>
       <FieldText label="What the bicycle must do" multiline {...field("notes", "notes")} />

@@ -14,6 +14,7 @@ import { ClimbAndFlat } from "./ClimbAndFlat";
 import { EveryGear } from "./EveryGear";
 import { FamiliarTerms } from "./FamiliarTerms";
 import { HeadlineTable } from "./HeadlineTable";
+import { LowEnough } from "./LowEnough";
 
 const isSpeed = (value: unknown): value is number => typeof value === "number" && value > 0 && value < 400;
 
@@ -53,6 +54,7 @@ export function LineUp() {
           <GearLanes setups={bench.setups} asked={coverage} speedKmh={speed} onSpeed={setSpeed} />
           <HeadlineTable setups={bench.setups} jobId={job.id} />
           <ClimbAndFlat bench={bench} />
+          <LowEnough job={job} bench={bench} />
           <FamiliarTerms setups={bench.setups} />
           <EveryGear setups={bench.setups} />
         </>

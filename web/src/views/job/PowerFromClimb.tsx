@@ -1,0 +1,83 @@
+import { useState } from "react";
+import Button from "@mui/material/Button";
+import { Refused, type FieldProblem, type KnownPower } from "../../api/client";
+import { knownPower } from "../../api/starting";
+import { numberOf } from "../../drafts/entry";
+import { needOf, type NeedDraft } from "../../drafts/needDraft";
+import { metresOf } from "../../drafts/quantity";
+import { FieldText } from "../../shell/FieldText";
+import { useUnits } from "../../shell/units";
+import styles from "./Job.module.css";
+
+interface Props {
+  draft: NeedDraft;
+  change: (patch: Partial<NeedDraft>) => void;
+}
+
+/** Works a rider's power out from a climb they know, instead of a guess. */
+export function PowerFromClimb({ draft, change }: Props) {
+  const { system } = useUnits();
+  const unit = system === "metric" ? "m" : "ft";
+  const [entry, setEntry] = useState({ rise: "", minutes: "", length: "" });
+  const [found, setFound] = useState<KnownPower | null>(null);
+  const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const work = async () => {
+    const { rider, load } = needOf(draft);
+    try {
+      const power = await knownPower({
+        mass_kg: rider.mass_kg,
+        bike_kg: load?.bike_kg,
+        rise_m: metresOf(entry.rise, system) ?? "",
+        minutes: numberOf(entry.minutes) ?? "",
+        length_m: metresOf(entry.length, system),
+      });
+      setFound(power);
+      setProblems([]);
+    } catch (error) {
+      setFound(null);
+      setProblems(
+        error instanceof Refused
+          ? error.details.problems
+          : [{ where: "rise_m", what: (error as Error).message }],
+      );
+    }
+  };
+  const field = (key: keyof typeof entry, place: string) => ({
+    place,
+    problems,
+    numeric: true,
+    value: entry[key],
+    onChange: (text: string) => setEntry({ ...entry, [key]: text }),
+    onEnter: () => void work(),
+  });
+  const mass = problems.find((problem) => problem.where === "mass_kg");
+  return (
+    <details className={`${styles.climb} no-print`}>
+      <summary>Power from a climb you know</summary>
+      <div className={styles.fields}>
+        <FieldText label="Height climbed" unit={unit} {...field("rise", "rise_m")} />
+        <FieldText label="Minutes" {...field("minutes", "minutes")} />
+        <FieldText
+          label="Length of the climb"
+          unit={unit}
+          hint="If you know it"
+          {...field("length", "length_m")}
+        />
+      </div>
+      <Button onClick={() => void work()}>Work it out</Button>
+      {mass && <p role="alert">The body mass {mass.what}: say it above first.</p>}
+      {found && (
+        <p role="status" className={styles.power}>
+          About <strong>{found.power_w.toFixed(0)} W</strong> ({found.spread_w[0].toFixed(0)}–
+          {found.spread_w[1].toFixed(0)} W by drive) for as long as the climb lasted
+          {found.assumed_length && ", had it 7 %"}; for a whole day about{" "}
+          <strong>{found.all_day_w.toFixed(0)} W</strong>. Without wind, on asphalt, with the bicycle’s mass
+          as said or 15 kg. What fades over hours differs much from rider to rider.{" "}
+          <Button size="small" onClick={() => change({ power: String(found.all_day_w) })}>
+            Take {found.all_day_w.toFixed(0)} W all day
+          </Button>
+        </p>
+      )}
+    </details>
+  );
+}

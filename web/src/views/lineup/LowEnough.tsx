@@ -1,0 +1,114 @@
+import { useId } from "react";
+import type { Climb, JobRecord, LowestGear } from "../../api/client";
+import { useNeedEditing } from "../../drafts/DraftsProvider";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import { pitchText, ratioText } from "../../shell/climbing";
+import { Letter } from "../../shell/Letter";
+import { StateMark } from "../../shell/StateMark";
+import tables from "../../shell/table.module.css";
+import styles from "./LineUp.module.css";
+
+interface Props {
+  job: JobRecord;
+  bench: Workbench;
+}
+
+type School = Workbench["leads"];
+
+const SCHOOLS: { school: School; name: string }[] = [
+  { school: "ratio", name: "By its ratio" },
+  { school: "gear inches", name: "By its gear inches" },
+  { school: "physics", name: "By the steepest pitch" },
+];
+
+/** The three schools of a low enough lowest gear side by side, why they differ, and which of them leads. */
+export function LowEnough({ job, bench: { setups, need, leads } }: Props) {
+  const { draft, change } = useNeedEditing(job);
+  const chosen = draft.lowestBy || "physics";
+  const group = useId();
+  const pitch = pitchText(need);
+  const differ = setups.filter(
+    ({ table }) => new Set(table.lowest_gear.flatMap(({ verdict }) => verdict ?? [])).size > 1,
+  );
+  return (
+    <section aria-labelledby="low-enough" className={styles.section}>
+      <h3 id="low-enough">How low is low enough</h3>
+      <p className={styles.note}>
+        A ratio leaves out the wheel; gear inches take the wheel in, but neither the load, nor the power, nor
+        the road; the pitch takes all of them in, and stands or falls with their figures.{" "}
+        {differ.length > 0
+          ? `They disagree about ${differ.map(({ record }) => record.letter).join(", ")}. `
+          : "Here they agree. "}
+        The one that leads gives the verdict above.
+      </p>
+      <div className={tables.scroll}>
+        <table className={`${tables.table} ${styles.words}`}>
+          <thead>
+            <tr>
+              <th scope="col">Setup</th>
+              {SCHOOLS.map(({ school, name }) => (
+                <th scope="col" key={school}>
+                  {name}
+                  <label className={`${styles.leads} no-print`}>
+                    <input
+                      type="radio"
+                      aria-label={`${name}: leads`}
+                      name={group}
+                      checked={chosen === school}
+                      onChange={() => change({ lowestBy: school === "physics" ? "" : school })}
+                    />
+                    leads
+                  </label>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {setups.map((setup) => (
+              <tr key={setup.record.id}>
+                <th scope="row">
+                  <span className={styles.setup} title={setup.table.name}>
+                    <Letter letter={setup.record.letter} />
+                    <span>{setup.table.name}</span>
+                  </span>
+                </th>
+                {SCHOOLS.map(({ school }) => (
+                  <td key={school} data-leads={leads === school || undefined}>
+                    <Says setup={setup} school={school} pitch={pitch} />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+interface SaysProps {
+  setup: BenchSetup;
+  school: School;
+  pitch: string | null;
+}
+
+function Says({ setup: { table }, school, pitch }: SaysProps) {
+  const found = table.lowest_gear.find((each) => each.school === school);
+  if (!found) return null;
+  return (
+    <span className={styles.says}>
+      <StateMark state={found.verdict ?? "not known"} /> {figures(found, table.climb, pitch)}
+    </span>
+  );
+}
+
+/** What the lowest gear is, and what the school asks for. */
+function figures({ school, has, wanted, usual }: LowestGear, climb: Climb, pitch: string | null): string {
+  const asked = usual ? "usual" : "wanted";
+  if (school === "ratio") return `${ratioText(has)}; ${ratioText(wanted ?? 0)} ${asked}`;
+  if (school === "gear inches") return `${has.toFixed(1)} in; ${(wanted ?? 0).toFixed(1)} in ${asked}`;
+  if (!pitch || climb.needed_ratio === null) return "the pitch is not known";
+  const minute = climb.minute?.needed_ratio;
+  const forMinute = typeof minute === "number" ? `, ${ratioText(minute)} for a minute` : "";
+  return `${ratioText(has)}; ${ratioText(climb.needed_ratio)} all day${forMinute}`;
+}
