@@ -24,6 +24,8 @@ from kettledrum.formats import as_json
 
 sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
 
+import roads
+
 from examples import setup, sprockets
 from serving import CHROMIUM_WORDS, Served
 
@@ -88,7 +90,7 @@ def timed(run: Callable[[], object], times: int = 40) -> float:
 
 def line(what: str, figure: float, unit: str) -> None:
     """Prints a figure."""
-    sys.stdout.write(f"{what:<58}{figure:>9.1f} {unit}\n")
+    sys.stdout.write(f"{what:<64}{figure:>9.1f} {unit}\n")
 
 
 def eight_setups() -> Brief:
@@ -188,12 +190,14 @@ def main() -> None:
     """Prints every figure."""
     brief = eight_setups()
     core(brief)
+    roads.core(brief, line, timed)
     with tempfile.TemporaryDirectory() as data, sync_playwright() as playwright:
         start = time.perf_counter()
         served = Served("demo", data=Path(data))
         served.get("api/jobs")
         line("server start to first answer, new store", (time.perf_counter() - start) * 1000, "ms")
         through_the_api(served, brief)
+        roads.through_the_api(served, brief, line, timed)
         first_load(served)
         browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=CHROMIUM_WORDS)
         typing(browser.new_page(viewport={"width": 1280, "height": 800}), served)

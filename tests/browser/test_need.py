@@ -185,6 +185,7 @@ def test_three_schools_stand_side_by_side_and_one_leads(job):
     expect(row).to_contain_text("fails 0.74; 0.36 all day, 0.74 for a minute")
     schools.get_by_role("radio", name="By its gear inches: leads").check()
     expect(climb(job, "Fourteen-speed hub")).to_contain_text("holds")
+    expect(job.get_by_role("button", name=re.compile("^Undo: "))).to_be_enabled()
     job.reload()
     expect(schools.get_by_role("radio", name="By its gear inches: leads")).to_be_checked()
 

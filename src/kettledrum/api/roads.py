@@ -4,7 +4,8 @@ What works roads out is loaded when it is first asked for, so that a start need 
 """
 
 from collections.abc import AsyncIterator, Iterator
-from typing import Annotated, Literal
+from functools import lru_cache
+from typing import TYPE_CHECKING, Annotated, Literal
 
 from fastapi import APIRouter, Depends, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
@@ -19,6 +20,9 @@ from kettledrum.core.quantities import Name
 from kettledrum.core.ride_result import Coverage, Ride
 from kettledrum.core.route import Route, RouteEdit
 from kettledrum.store import RoadRecord, Store
+
+if TYPE_CHECKING:
+    from kettledrum.core.profile import Profile
 
 MOST_TRACK_BYTES = 64_000_000
 """As many as are read."""
@@ -140,17 +144,30 @@ def read_road_file(
     return Response(text, media_type=kind, headers=headers)
 
 
-@strict.post("/roads/{road_id}/ride")
-def ride_road(job_id: str, road_id: str, brief: Brief, store: TheStore) -> RoadRide:
-    """Rides a road with the setups of a brief, which may be drafts."""
-    from kettledrum.core.profile import profile
+@strict.post("/roads/{road_id}/ride", response_model=RoadRide)
+def ride_road(job_id: str, road_id: str, brief: Brief, store: TheStore) -> Response:
+    """Rides a road with the setups of a brief, which may be drafts.
+
+    Thousands of figures, written as they are: validating what was just worked out would take as long again.
+    """
     from kettledrum.core.ride import ride
+
+    road, outline = _laid_out(store, job_id, road_id, store.roads.version(job_id, road_id))
+    found = RoadRide.model_construct(**dict(ride(brief, road)), outline=outline)
+    return Response(found.model_dump_json(), media_type="application/json")
+
+
+@lru_cache(maxsize=16)
+def _laid_out(
+    store: Store, job_id: str, road_id: str, version: int
+) -> tuple["Profile", list[tuple[float, float]] | None]:
+    """A road's profile and outline. They are asked for at every key that is typed over a setup."""
+    from kettledrum.core.profile import profile
 
     route = store.roads.route(job_id, road_id)
     places = route.places
     every = -(-len(places) // _MOST_PLACES) if places else 1
-    found = ride(brief, profile(route))
-    return RoadRide(**dict(found), outline=[*places[::every], places[-1]] if places else None)
+    return profile(route), [*places[::every], places[-1]] if places else None
 
 
 @strict.post("/coverage")

@@ -54,12 +54,21 @@ def _granted(wanted: Flags, spent_j: Floats, time_s: Floats, reserve_j: float) -
     granted = np.zeros(len(wanted), dtype=bool)
     edges = np.flatnonzero(np.diff(np.concatenate(([False], wanted, [False])).astype(int)))
     clock = np.concatenate(([0.0], np.cumsum(time_s)))
+    spent = np.concatenate(([0.0], np.cumsum(np.where(wanted, spent_j, 0.0))))
+    begins, ends = edges[::2], edges[1::2]
     left, since = reserve_j, 0.0
-    for begin, end in zip(edges[::2].tolist(), edges[1::2].tolist(), strict=True):
-        left = reserve_j - (reserve_j - left) * math.exp(-(float(clock[begin]) - since) / RECOVERY_S)
-        total = np.cumsum(spent_j[begin:end])
-        lasts = int(np.searchsorted(total, left, side="right"))
-        granted[begin : begin + lasts] = True
-        left -= float(total[lasts - 1]) if lasts else 0.0
-        since = float(clock[begin + lasts])
+    for begin, end, start_s, before, after in zip(
+        begins.tolist(),
+        ends.tolist(),
+        clock[begins].tolist(),
+        spent[begins].tolist(),
+        spent[ends].tolist(),
+        strict=True,
+    ):
+        left = reserve_j - (reserve_j - left) * math.exp(-(start_s - since) / RECOVERY_S)
+        if after - before > left:
+            end = begin + int(np.searchsorted(spent[begin + 1 : end + 1] - before, left, side="right"))
+        granted[begin:end] = True
+        left -= float(spent[end]) - before
+        since = float(clock[end])
     return granted

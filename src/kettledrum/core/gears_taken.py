@@ -33,20 +33,17 @@ def gears_taken(table: GearTable, speed_mps: Floats) -> GearsTaken:
         return GearsTaken(np.full(len(speed_mps), -1), _stepless_cadence(table, speed_mps, rung))
     nearest = np.array([-1 if each.gear is None else each.gear for each in rungs])[rung]
     slowest, fastest = _held(table)
-    gear = nearest.copy()
     # Where the nearest gear is the same, the rider stays or changes as one.
     begins = np.concatenate(([0], np.flatnonzero(np.diff(nearest)) + 1))
     lowest, highest = np.minimum.reduceat(speed_mps, begins), np.maximum.reduceat(speed_mps, begins)
-    ends_at = np.append(begins[1:], len(nearest))
-    held = int(nearest[0])
-    stretches = zip(
-        begins.tolist(), ends_at.tolist(), nearest[begins].tolist(), lowest.tolist(), highest.tolist(),
-        strict=True,
-    )  # fmt: skip
-    for begin, end, nearest_one, low, high in stretches:
+    held, taken = int(nearest[0]), []
+    for nearest_one, low, high in zip(
+        nearest[begins].tolist(), lowest.tolist(), highest.tolist(), strict=True
+    ):
         if not (slowest[held] <= low and high <= fastest[held]):
             held = nearest_one
-        gear[begin:end] = held
+        taken.append(held)
+    gear = np.repeat(taken, np.diff(np.append(begins, len(nearest))))
     developments = np.array([each.development_m for each in table.gears])
     return GearsTaken(gear, speed_mps * 60 / developments[gear])
 

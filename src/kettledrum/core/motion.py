@@ -24,8 +24,11 @@ BRAKED_KMH = 50.0
 WALKING_KMH = 4.5
 """A bicycle is pushed at most this fast, and no faster than the rider's power allows."""
 _BLOCK_STEPS = 32
-_SETTLED = 1e-7
+_SETTLED = 1e-5
 _NEWTON, _ROUGHLY = 40, 3
+_DROPPED = 0.25
+"""So many of the lanes must have settled before the others go on without them."""
+_LENGTH, _SLOPE, _POWER, _OMEGA, _END, _LEFT, _WALK = range(7)
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +50,7 @@ class Motion:
 
     The power in W of the rider that was to be had, the speed in m/s, the power in W at the tyre, the kinetic
     energy per mass in J/kg at the end of each step, whether one walks, and the energy in J that is braked
-    away or lost by getting off.
+    away or lost by getting off. `lanes` is what it was found with.
     """
 
     rider_w: Floats
@@ -56,6 +59,7 @@ class Motion:
     kinetic: Floats
     walking: Flags
     braked_j: Floats
+    lanes: "_Lanes"
 
     def time_s(self, road: Profile) -> Floats:
         """The time that each step takes."""
@@ -69,22 +73,20 @@ def moved(
     """How riders go along a road from a standstill, with a power in W of shape (drives, steps).
 
     One who cannot ride walks. `before` is a ride of the same drives with other powers: what does not change
-    is taken from it.
+    is taken from it, and it is used up.
     """
     count, steps = rider_w.shape
     blocks = -(-steps // _BLOCK_STEPS)
-    lanes = _Lanes(road, resistance, drives, rider_w)
     if before is None:
-        start = 0.5 * lanes.steady[0].reshape(count, blocks) ** 2
+        lanes = _Lanes(road, resistance, drives, rider_w)
+        start = lanes.given[_END][0].reshape(count, blocks).copy()
         start[:, 0] = 0.0
         todo = np.ones((count, blocks), dtype=bool)
     else:
-        lanes.put(before, resistance.mass_kg)
+        lanes = before.lanes
         start = np.hstack((np.zeros((count, 1)), lanes.ends(count)[:, :-1]))
-        changed = (_in_blocks(before.rider_w - rider_w) != 0).any(axis=0)
+        changed = lanes.change(drives, before.rider_w, rider_w)
         todo = changed.reshape(count, blocks)
-        # These are ridden to their ends, though they begin as before.
-        lanes.kinetic[:, changed] = 0.0
     while todo.any():
         lanes.ride(start.ravel(), np.flatnonzero(todo))
         ends = lanes.ends(count)[:, :-1]
@@ -117,50 +119,64 @@ def _steady(power: Floats, slope: Floats, drag: float, wind: float) -> Floats:
 class _Lanes:
     """Blocks of a road under one drive each, side by side: arrays of shape (steps of a block, lanes).
 
-    Given for each step: its `length` in m, `slope` a = g·(grade + Crr)/√(1 + grade²) in m/s², `power` P/m in
-    W/kg, the weight `omega`, about the `steady` speed and what is left of the way there (`left`), the
-    speed of walking, whether the power does not keep one on the bicycle (`no_ride`). Found: the
-    `speed`, the power that is `used`, the `kinetic` energy at its end, whether one is `walking`.
+    `given` holds for each step: its length in m, slope a = g·(grade + Crr)/√(1 +
+    grade²) in m/s², power P/m in W/kg, weight ω, about the kinetic energy that is come to, what is left
+    of the way there, and the speed of walking; `no_ride`, whether the power does not keep one on the
+    bicycle. Found: the `speed`, the power that is `used`, the `kinetic` energy at its end, whether one
+    is `walking`.
     """
 
     def __init__(self, road: Profile, resistance: Resistance, drives: Drives, rider_w: Floats) -> None:
-        mass, self.wind = resistance.mass_kg, resistance.wind_mps
-        self.drag = 0.5 * resistance.density * resistance.cda_m2 / mass
+        self.mass_kg, self.wind = resistance.mass_kg, resistance.wind_mps
+        self.drag = 0.5 * resistance.density * resistance.cda_m2 / self.mass_kg
         grade, length = road.grade, road.step_m
         slope = GRAVITY * (grade + resistance.crr) / np.hypot(1, grade)
-        power = rider_w * drives.efficiency[:, None] / mass
+        share, slowest = drives.efficiency[:, None], drives.walk_mps[:, None]
+        asked, no_ride = self._asked(length, slope, share, slowest, rider_w)
+        each = (length, slope, *asked)
+        self.given = np.array([_in_blocks(np.broadcast_to(values, rider_w.shape)) for values in each])
+        self.no_ride = _in_blocks(no_ride.astype(float)) > 0
+        # What fills the last block up is no road: nothing happens there.
+        filling = self.given[_LENGTH] == 0
+        self.given[_LENGTH][filling], self.given[_OMEGA][filling] = 1e-9, 0.5
+        blocks = self.no_ride.shape[1] // len(rider_w)
+        self.top = np.repeat(drives.top_mps, blocks)
+        self.slowest = np.repeat(0.5 * drives.walk_mps**2, blocks)
+        self.speed, self.used, self.kinetic = (np.zeros(self.no_ride.shape) for _ in range(3))
+        self.walking = np.zeros(self.no_ride.shape, dtype=bool)
+
+    def _asked(
+        self, length: Floats, slope: Floats, share: Floats, slowest: Floats, rider_w: Floats
+    ) -> tuple[tuple[Floats, ...], Flags]:
+        """What depends on the power of the rider: all of `given` from the power on, and `no_ride`."""
+        power = rider_w * share / self.mass_kg
         steady = _steady(power, slope, self.drag, self.wind)
         decay = length * (power / steady**2 + 2 * self.drag * np.abs(steady + self.wind)) / steady
         gone = -np.expm1(-decay)
-        slowest = drives.walk_mps[:, None]
-        against = slowest + self.wind
-        no_ride = power < slowest * (slope + self.drag * against * np.abs(against))
-        walk = np.minimum(WALKING_KMH / 3.6, rider_w / mass / np.maximum(slope, 1e-3))
-        count, blocks = len(rider_w), -(-len(length) // _BLOCK_STEPS)
-        self.length = np.tile(_in_blocks(length[None]), count)
-        self.slope = np.tile(_in_blocks(slope[None]), count)
-        self.power, self.steady = _in_blocks(power), _in_blocks(steady)
-        self.omega, self.left = _in_blocks(1 / gone - 1 / decay), _in_blocks(gone / decay)
-        self.walk, self.no_ride = _in_blocks(walk), _in_blocks(no_ride.astype(float)) > 0
-        # What fills the last block up is no road: nothing happens there.
-        self.length[self.length == 0], self.omega[self.omega == 0] = 1e-9, 0.5
-        self.top = np.repeat(drives.top_mps, blocks)
-        self.slowest = np.repeat(0.5 * drives.walk_mps**2, blocks)
-        self.speed, self.used, self.kinetic = (np.zeros_like(self.power) for _ in range(3))
-        self.walking = np.zeros(self.power.shape, dtype=bool)
+        walk = np.minimum(WALKING_KMH / 3.6, rider_w / self.mass_kg / np.maximum(slope, 1e-3))
+        no_ride = power < slowest * (slope + self._drag(slowest))
+        return (power, 1 / gone - 1 / decay, 0.5 * steady**2, gone / decay, walk), no_ride
+
+    def change(self, drives: Drives, before_w: Floats, rider_w: Floats) -> Flags:
+        """Takes other powers for some steps; which lanes that changes. These are ridden to their ends."""
+        step = np.nonzero(before_w != rider_w)
+        drive, place = step
+        at = (place % _BLOCK_STEPS, drive * (len(self.top) // len(rider_w)) + place // _BLOCK_STEPS)
+        length, slope = self.given[_LENGTH][at], self.given[_SLOPE][at]
+        share, slowest = drives.efficiency[drive], drives.walk_mps[drive]
+        asked, self.no_ride[at] = self._asked(length, slope, share, slowest, rider_w[step])
+        for key, values in enumerate(asked, start=_POWER):
+            self.given[key][at] = values
+        changed = np.zeros(len(self.top), dtype=bool)
+        changed[at[1]] = True
+        # Else they would be left where they begin as before.
+        self.kinetic[:, changed] = 0.0
+        return changed
 
     def ends(self, count: int) -> Floats:
         """The kinetic energy at the end of each block, shape (drives, blocks)."""
         ends: Floats = self.kinetic[-1].reshape(count, -1)
         return ends
-
-    def put(self, before: Motion, mass_kg: float) -> None:
-        """Takes over a ride that was found before."""
-        self.speed, self.kinetic = _in_blocks(before.speed_mps), _in_blocks(before.kinetic)
-        self.used, self.walking = (
-            _in_blocks(before.wheel_w / mass_kg),
-            _in_blocks(before.walking.astype(float)) > 0,
-        )
 
     def motion(self, rider_w: Floats, road: Profile, resistance: Resistance) -> Motion:
         """What was found, as a ride."""
@@ -172,50 +188,71 @@ class _Lanes:
         speed, used, kinetic = along(self.speed), along(self.used), along(self.kinetic)
         before = np.hstack((np.zeros((count, 1)), kinetic[:, :-1]))
         through = speed + self.wind
-        force = used / speed - along(self.slope) - self.drag * through * np.abs(through)
+        force = used / speed - along(self.given[_SLOPE]) - self.drag * through * np.abs(through)
         lost = (force * road.step_m - (kinetic - before)) * resistance.mass_kg
-        return Motion(rider_w, speed, used * resistance.mass_kg, kinetic, along(self.walking) != 0, lost)
+        return Motion(
+            rider_w, speed, used * resistance.mass_kg, kinetic, along(self.walking) != 0, lost, self
+        )
 
     def ride(self, start: Floats, chosen: Places) -> None:
-        """Rides the chosen lanes from their kinetic energies at the start, as far as that changes them."""
+        """Rides the chosen lanes from their kinetic energies at the start, each as far as that changes it."""
         fastest = BRAKED_KMH / 3.6
-        lane: Places | slice = slice(None) if len(chosen) == len(start) else chosen
-        energy, top, slowest = start[lane], self.top[lane], self.slowest[lane]
+        lane, energy = chosen, start[chosen]
+        given, no_ride, stood = self._of(lane, 0)
+        top, slowest = self.top[lane], self.slowest[lane]
+        first = 0
         for step in range(_BLOCK_STEPS):
-            omega, slope, length = self.omega[step, lane], self.slope[step, lane], self.length[step, lane]
-            share, power = omega * length, self.power[step, lane]
-            mean = self._mean_speed(energy, share, slope, power, self._guess(energy, step, lane))
+            length, slope, power, omega, end, left, walk = given[:, step - first]
+            share = omega * length
+            guess = self._guess(energy, share, slope, power, end, left)
+            mean = self._mean_speed(energy, share, slope, power, guess)
             spun = mean > top
             if spun.any():
                 held, used = self._at_the_top(energy, share, slope, power, top)
                 mean, power = np.where(spun, held, mean), np.where(spun, used, power)
-            after = energy + (0.5 * mean**2 - energy) / omega
+            after = energy + (0.5 * mean * mean - energy) / omega
             too_fast = after > 0.5 * fastest**2
             if too_fast.any():
                 power = np.where(too_fast, 0.0, power)
                 mean, after = np.minimum(mean, fastest), np.minimum(after, 0.5 * fastest**2)
-            walks = self.no_ride[step, lane] & (after < slowest)
+            walks = no_ride[step - first] & (after < slowest)
             if walks.any():
-                mean = np.where(walks, self.walk[step, lane], mean)
+                mean = np.where(walks, walk, mean)
                 after = np.where(walks, 0.5 * mean**2, after)
                 force = slope + self._drag(mean) + (after - energy) / length
                 power = np.where(walks, np.maximum(force, 0) * mean, power)
             energy = np.maximum(after, 1e-9)
-            settled = (np.abs(self.kinetic[step, lane] - energy) <= 0.01 * _SETTLED * energy).all()
-            self.speed[step, lane], self.used[step, lane] = mean, power
-            self.kinetic[step, lane], self.walking[step, lane] = energy, walks
-            if settled:
+            at = slice(None) if len(lane) == len(start) else lane
+            self.speed[step, at], self.used[step, at] = mean, power
+            self.kinetic[step, at], self.walking[step, at] = energy, walks
+            # A lane that is as it was before goes on as it did.
+            moves = np.abs(stood[step - first] - energy) > 0.01 * _SETTLED * energy
+            still = len(lane) - int(np.count_nonzero(moves))
+            if still == len(lane):
                 return
+            if still > _DROPPED * len(lane):
+                lane, energy, first = lane[moves], energy[moves], step + 1
+                top, slowest = top[moves], slowest[moves]
+                given, no_ride, stood = self._of(lane, first)
+
+    def _of(self, lane: Places, first: int) -> tuple[Floats, Flags, Floats]:
+        """What is given for some lanes from a step on, and the kinetic energies that stand there."""
+        if len(lane) == self.no_ride.shape[1]:
+            return self.given[:, first:], self.no_ride[first:], self.kinetic[first:].copy()
+        return self.given[:, first:, lane], self.no_ride[first:, lane], self.kinetic[first:, lane]
 
     def _drag(self, speed: Floats) -> Floats:
         through = speed + self.wind
         drag: Floats = self.drag * through * np.abs(through)
         return drag
 
-    def _guess(self, energy: Floats, step: int, lane: Places | slice) -> Floats:
-        """About the speed of a step, as it would be if kinetic energy fell evenly to that of the end."""
-        end = 0.5 * self.steady[step, lane] ** 2
-        about = end + (energy - end) * self.left[step, lane]
+    def _guess(
+        self, energy: Floats, share: Floats, slope: Floats, power: Floats, end: Floats, left: Floats
+    ) -> Floats:
+        """About the speed of a step: falling evenly to that of the end, or changing as it begins to."""
+        falling = end + (energy - end) * left
+        begun = energy + share * (power / np.sqrt(2 * energy + 1) - slope)
+        about = np.where(end > energy, np.minimum(begun, end), np.maximum(begun, falling))
         guess: Floats = np.sqrt(2 * np.maximum(about, energy / 3))
         return guess
 
@@ -252,4 +289,4 @@ class _Lanes:
         root = np.sqrt(np.maximum(half**2 - (0.5 + drag) * rest, 0))
         held = np.maximum(top, (root - half) / (0.5 + drag))
         force = (0.5 * held**2 - energy) / share + slope + self._drag(held)
-        return held, np.clip(force * held, 0, power)
+        return held, np.where(held > top, 0.0, np.clip(force * held, 0, power))

@@ -28,6 +28,12 @@ class JobRoads:
             rows.job_row(session, job_id)
             return roads.route_of(session, roads.road_row(session, job_id, road_id))
 
+    def version(self, job_id: str, road_id: str) -> int:
+        """The version of a road, which changes with all that it holds."""
+        with self._reading() as session:
+            rows.job_row(session, job_id)
+            return roads.road_row(session, job_id, road_id).version
+
     def routes(self, job_id: str) -> list[tuple[RoadRecord, Route]]:
         """All roads of a job, with their points."""
         with self._reading() as session:

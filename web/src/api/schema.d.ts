@@ -1026,6 +1026,8 @@ export interface paths {
         /**
          * Ride Road
          * @description Rides a road with the setups of a brief, which may be drafts.
+         *
+         *     Thousands of figures, written as they are: validating what was just worked out would take as long again.
          */
         post: operations["ride_road"];
         delete?: never;
