@@ -37,17 +37,22 @@ def job(page: Page) -> None:
     page.get_by_role("link", name="Job").click()
 
 
-def in_the_valley(show: Callable[[Page], None]) -> Callable[[Page], None]:
-    """The same, in the job that holds a drive of each kind."""
+def in_job(name: str, show: Callable[[Page], None]) -> Callable[[Page], None]:
+    """The same in another job of the demo."""
 
     def go(page: Page) -> None:
         page.get_by_role("button", name="Honey round").click()
-        page.get_by_role("menuitem", name="Drives of the valley").click()
-        page.get_by_role("heading", level=1, name="Drives of the valley").wait_for()
+        page.get_by_role("menuitem", name=name).click()
+        page.get_by_role("heading", level=1, name=name).wait_for()
         page.get_by_role("slider").wait_for()
         show(page)
 
     return go
+
+
+def in_the_valley(show: Callable[[Page], None]) -> Callable[[Page], None]:
+    """The same, in the job that holds a drive of each kind."""
+    return in_job("Drives of the valley", show)
 
 
 def internals(page: Page) -> None:
@@ -89,7 +94,29 @@ def part(page: Page) -> None:
     page.get_by_role("button", name="Change it").click()
 
 
+def road(page: Page) -> None:
+    """A road ridden with each setup, read where it is steep."""
+    page.get_by_role("link", name="Road").click()
+    page.get_by_role("slider", name="Place on the road").focus()
+    page.get_by_role("region", name="All riding").wait_for()
+
+
+def all_riding(page: Page) -> None:
+    """What the rides come to, and what they say of one bicycle or two."""
+    road(page)
+    page.get_by_role("heading", name="All riding").evaluate("(it) => it.scrollIntoView()")
+
+
+def climb_and_flat(page: Page) -> None:
+    """What each setup climbs, and the fan of cadences against grades."""
+    page.get_by_role("heading", name="Climb and flat").evaluate("(it) => it.scrollIntoView()")
+
+
 PICTURES = [
+    ("road", road, 1280, "light"),
+    ("road-all-riding", in_job("Ferry commute", all_riding), 1280, "dark"),
+    ("road-phone", in_job("Ridge crossing", road), 390, "light"),
+    ("line-up-climb", climb_and_flat, 1280, "light"),
     ("line-up", line_up, 1280, "light"),
     ("line-up-dark", line_up, 1280, "dark"),
     ("line-up-phone", lambda _page: None, 390, "light"),

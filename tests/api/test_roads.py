@@ -148,6 +148,16 @@ def test_all_riding_is_covered_by_one_or_two(client, job):
     assert [each["price"] for each in again["setups"]] == [60, None]
 
 
+def test_of_setups_that_cover_as_much_the_cheapest_is_chosen(client, job):
+    client.post(f"/api/jobs/{job}/roads", json=FLAT)
+    alike = [setup({**sprockets([40], [16]), "price": price}, name=f"For {price}") for price in (90, 60, 120)]
+    found = client.post(f"/api/jobs/{job}/coverage", json=brief(*alike)).json()
+    assert (found["one"]["setups"], found["one"]["price"]) == (["For 60"], 60)
+    assert (found["two"]["setups"], found["two"]["price"]) == (["For 90", "For 60"], 150)
+    # Nothing but the standing start is missed, which is not told.
+    assert found["setups"][0]["missed"] == []
+
+
 def test_roads_go_with_their_job_into_files_copies_and_archives(client, job, store):
     brought(client, job, gpx(ramp()))
     client.post(f"/api/jobs/{job}/roads", json=HILL)

@@ -24,6 +24,10 @@ USUAL_EFFICIENCY = 0.93
 STEP_KMH = 1.0
 FASTEST_KMH = 60
 MOST_MISSED = 3
+AS_MUCH = 0.005
+"""What covers less than this more covers as much."""
+SHORTEST_MISSED_M = 100.0
+"""No standing start and no moment between two gears is told as missed."""
 JOINED_M = 30.0
 """Missed stretches no farther apart than this are told as one."""
 
@@ -116,7 +120,8 @@ def _missed(name: str, road: Profile, state: Places) -> list[Missed]:
             last.to_m = stop
         else:
             stretches.append(Missed(road=name, from_m=start, to_m=stop, state=STATES[code]))
-    return sorted(stretches, key=lambda each: each.from_m - each.to_m)[:MOST_MISSED]
+    long = [each for each in stretches if each.to_m - each.from_m > SHORTEST_MISSED_M]
+    return sorted(long, key=lambda each: each.from_m - each.to_m)[:MOST_MISSED]
 
 
 def _setup_coverage(
@@ -145,19 +150,23 @@ def _price(setup: Setup) -> float | None:
 
 
 def _best(setups: list[SetupCoverage], weights: Floats, count: int) -> Choice | None:
-    """The choice of so many setups that covers most; of equals, the first."""
-    best: Choice | None = None
-    if not len(weights):
+    """The choice of so many setups that covers most; of those that cover as much, the cheapest known."""
+    if not len(weights) or len(setups) < count:
         return None
-    for chosen in combinations(setups, count):
-        on = np.array([setup.roads for setup in chosen])
-        covered = float(on.max(axis=0) @ weights)
-        if best is None or covered > best.covered + 1e-9:
-            prices = [setup.price for setup in chosen]
-            best = Choice(
-                setups=[setup.name for setup in chosen],
-                covered=covered,
-                on=[chosen[place].name for place in on.argmax(axis=0).tolist()],
-                price=None if None in prices else sum(price for price in prices if price is not None),
-            )
-    return best
+    choices = [_choice(chosen, weights) for chosen in combinations(setups, count)]
+    most = max(choice.covered for choice in choices)
+    as_good = [choice for choice in choices if choice.covered > most - AS_MUCH]
+    if any(choice.price is None for choice in as_good):
+        return max(as_good, key=lambda choice: choice.covered)
+    return min(as_good, key=lambda choice: (choice.price, -choice.covered))
+
+
+def _choice(chosen: Sequence[SetupCoverage], weights: Floats) -> Choice:
+    on = np.array([setup.roads for setup in chosen])
+    prices = [setup.price for setup in chosen]
+    return Choice(
+        setups=[setup.name for setup in chosen],
+        covered=float(on.max(axis=0) @ weights),
+        on=[chosen[place].name for place in on.argmax(axis=0).tolist()],
+        price=None if None in prices else sum(price for price in prices if price is not None),
+    )
