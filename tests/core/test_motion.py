@@ -91,7 +91,7 @@ def test_a_change_of_power_is_taken_over_from_the_ride_before():
     before = moved(road, moves, drives(0.93, 0.9), power)
     power = power.copy()
     power[1, 120:150] = 260
-    after = moved(road, moves, drives(0.93, 0.9), power, before)
+    after = moved(road, moves, drives(0.93, 0.9), power, before=before)
     anew = moved(road, moves, drives(0.93, 0.9), power)
     assert after.speed_mps == pytest.approx(anew.speed_mps, rel=1e-4)
     assert after.speed_mps[0] == pytest.approx(before.speed_mps[0])

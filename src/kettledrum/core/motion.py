@@ -25,7 +25,8 @@ WALKING_KMH = 4.5
 """A bicycle is pushed at most this fast, and no faster than the rider's power allows."""
 _BLOCK_STEPS = 32
 _SETTLED = 1e-5
-_NEWTON, _ROUGHLY = 40, 3
+_NEWTON, _ROUGHLY, _ROUGH_PASSES = 40, 3, 2
+_MOST_CHOSEN = 0.8
 _DROPPED = 0.25
 """So many of the lanes must have settled before the others go on without them."""
 _LENGTH, _SLOPE, _POWER, _OMEGA, _END, _LEFT, _WALK = range(7)
@@ -68,31 +69,33 @@ class Motion:
 
 
 def moved(
-    road: Profile, resistance: Resistance, drives: Drives, rider_w: Floats, before: Motion | None = None
+    road: Profile,
+    resistance: Resistance,
+    drives: Drives,
+    rider_w: Floats,
+    *,
+    before: Motion | None = None,
+    roughly: bool = False,
 ) -> Motion:
     """How riders go along a road from a standstill, with a power in W of shape (drives, steps).
 
     One who cannot ride walks. `before` is a ride of the same drives with other powers: what does not change
-    is taken from it, and it is used up.
+    is taken from it, and it is used up. `roughly`, to be gone on from, leaves small steps where blocks
+    meet.
     """
-    count, steps = rider_w.shape
-    blocks = -(-steps // _BLOCK_STEPS)
     if before is None:
         lanes = _Lanes(road, resistance, drives, rider_w)
-        start = lanes.given[_END][0].reshape(count, blocks).copy()
-        start[:, 0] = 0.0
-        todo = np.ones((count, blocks), dtype=bool)
+        todo = np.ones(len(lanes.top), dtype=bool)
     else:
         lanes = before.lanes
-        start = np.hstack((np.zeros((count, 1)), lanes.ends(count)[:, :-1]))
-        changed = lanes.change(drives, before.rider_w, rider_w)
-        todo = changed.reshape(count, blocks)
-    while todo.any():
-        lanes.ride(start.ravel(), np.flatnonzero(todo))
-        ends = lanes.ends(count)[:, :-1]
-        todo[:, 0] = False
-        todo[:, 1:] = np.abs(ends - start[:, 1:]) > _SETTLED * (1 + ends)
-        start[:, 1:] = ends
+        todo = lanes.meet(len(rider_w))
+        todo |= lanes.change(drives, before.rider_w, rider_w)
+    passes = 0
+    while todo.any() and not (roughly and passes >= _ROUGH_PASSES):
+        # Those few that need not be ridden again are not worth picking out.
+        lanes.ride(np.flatnonzero(todo) if todo.mean() < _MOST_CHOSEN else np.arange(len(todo)))
+        todo = lanes.meet(len(rider_w))
+        passes += 1
     return lanes.motion(rider_w, road, resistance)
 
 
@@ -144,6 +147,9 @@ class _Lanes:
         self.slowest = np.repeat(0.5 * drives.walk_mps**2, blocks)
         self.speed, self.used, self.kinetic = (np.zeros(self.no_ride.shape) for _ in range(3))
         self.walking = np.zeros(self.no_ride.shape, dtype=bool)
+        # A block starts about as fast as one goes there in the end, the first from a standstill.
+        self.start = self.given[_END][0].copy()
+        self.start[::blocks] = 0.0
 
     def _asked(
         self, length: Floats, slope: Floats, share: Floats, slowest: Floats, rider_w: Floats
@@ -173,10 +179,14 @@ class _Lanes:
         self.kinetic[:, changed] = 0.0
         return changed
 
-    def ends(self, count: int) -> Floats:
-        """The kinetic energy at the end of each block, shape (drives, blocks)."""
-        ends: Floats = self.kinetic[-1].reshape(count, -1)
-        return ends
+    def meet(self, count: int) -> Flags:
+        """Starts each block where the one before it ends; which lanes are then to be ridden again."""
+        starts = self.start.reshape(count, -1)
+        ends = self.kinetic[-1].reshape(count, -1)[:, :-1]
+        again = np.zeros(starts.shape, dtype=bool)
+        again[:, 1:] = np.abs(ends - starts[:, 1:]) > _SETTLED * (1 + ends)
+        starts[:, 1:] = ends
+        return again.ravel()
 
     def motion(self, rider_w: Floats, road: Profile, resistance: Resistance) -> Motion:
         """What was found, as a ride."""
@@ -194,10 +204,10 @@ class _Lanes:
             rider_w, speed, used * resistance.mass_kg, kinetic, along(self.walking) != 0, lost, self
         )
 
-    def ride(self, start: Floats, chosen: Places) -> None:
+    def ride(self, chosen: Places) -> None:
         """Rides the chosen lanes from their kinetic energies at the start, each as far as that changes it."""
         fastest = BRAKED_KMH / 3.6
-        lane, energy = chosen, start[chosen]
+        lane, energy = chosen, self.start[chosen]
         given, no_ride, stood = self._of(lane, 0)
         top, slowest = self.top[lane], self.slowest[lane]
         first = 0
@@ -222,7 +232,7 @@ class _Lanes:
                 force = slope + self._drag(mean) + (after - energy) / length
                 power = np.where(walks, np.maximum(force, 0) * mean, power)
             energy = np.maximum(after, 1e-9)
-            at = slice(None) if len(lane) == len(start) else lane
+            at = slice(None) if len(lane) == len(self.top) else lane
             self.speed[step, at], self.used[step, at] = mean, power
             self.kinetic[step, at], self.walking[step, at] = energy, walks
             # A lane that is as it was before goes on as it did.

@@ -84,8 +84,9 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
         )
         hold = np.append(hold, ideal.walk_mps)
     power = np.full((len(hold), len(road.step_m)), float(job.power_w))
-    motion = moved(road, job.resistance, drives, power)
-    if job.burst_w and job.burst_w > job.power_w:
+    bursts = bool(job.burst_w and job.burst_w > job.power_w)
+    motion = moved(road, job.resistance, drives, power, roughly=bursts)
+    if job.burst_w and bursts:
         power = with_bursts(motion, road, job.resistance, drives, hold, job.burst_w)
         motion = moved(road, job.resistance, drives, power, before=motion)
     return Ridden(motion, drives, tables, job)

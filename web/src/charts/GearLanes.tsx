@@ -16,6 +16,8 @@ interface Props {
   setups: BenchSetup[];
   /** How riding on the job’s roads is spread over speeds, where it has roads. */
   asked?: Asked | undefined;
+  /** The top pedalling speed that the rider wants, in km/h. */
+  wantedTop?: number | null | undefined;
   speedKmh: number;
   onSpeed: (kmh: number) => void;
 }
@@ -28,7 +30,7 @@ interface Pointed {
 }
 
 /** One lane a setup on a common logarithmic speed axis; each gear a bar from its speed at the low end of the band to the high. */
-export function GearLanes({ setups, asked, speedKmh, onSpeed }: Props) {
+export function GearLanes({ setups, asked, wantedTop, speedKmh, onSpeed }: Props) {
   const units = useUnits();
   const tipId = useId();
   const [ref, width] = useWidth(1100);
@@ -83,6 +85,19 @@ export function GearLanes({ setups, asked, speedKmh, onSpeed }: Props) {
             left={layout.left}
             bottom={layout.top}
           />
+        )}
+        {typeof wantedTop === "number" && (
+          <g className={styles.wanted}>
+            <line
+              x1={scale(units.speedValue(wantedTop))}
+              x2={scale(units.speedValue(wantedTop))}
+              y1={layout.top - 16}
+              y2={layout.bottom}
+            />
+            <text x={scale(units.speedValue(wantedTop)) + 5} y={layout.top - 5}>
+              top wanted
+            </text>
+          </g>
         )}
         <text x={layout.right + 10} y={layout.bottom + 20} className={styles.unit}>
           {units.speedUnit}

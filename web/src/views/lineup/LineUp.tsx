@@ -51,7 +51,13 @@ export function LineUp() {
       {!shown && !error && <Loading what="the line-up" />}
       {shown && (
         <>
-          <GearLanes setups={bench.setups} asked={coverage} speedKmh={speed} onSpeed={setSpeed} />
+          <GearLanes
+            setups={bench.setups}
+            asked={coverage}
+            wantedTop={bench.need.wants?.top_kmh}
+            speedKmh={speed}
+            onSpeed={setSpeed}
+          />
           <HeadlineTable setups={bench.setups} jobId={job.id} />
           <ClimbAndFlat bench={bench} />
           <LowEnough job={job} bench={bench} />

@@ -25,7 +25,7 @@ export function RideTable({ ride, setups }: Props) {
             <th scope="col">Grinding</th>
             <th scope="col">Walking</th>
             <th scope="col">Spun out</th>
-            <th scope="col">Shifts, awkward</th>
+            <th scope="col">Shifts an hour, awkward</th>
             <th scope="col">Cadence</th>
             <th scope="col">Work</th>
           </tr>
@@ -43,6 +43,7 @@ export function RideTable({ ride, setups }: Props) {
 
 function Row({ found, letter }: { found: SetupRide; letter: string }) {
   const units = useUnits();
+  const anHour = (count: number) => (count / found.time_s) * 3600;
   const [inBand, grinding, walking, spunOut] = found.seconds;
   return (
     <tr>
@@ -59,8 +60,8 @@ function Row({ found, letter }: { found: SetupRide; letter: string }) {
       <Spent metres={found.walking_m} seconds={walking} />
       <Spent metres={found.coasting_m} seconds={spunOut} />
       <td title="Awkward: two things at once, or inside a hub or gearbox on a climb">
-        {found.shifts}
-        {found.awkward_shifts > 0 && `, ${found.awkward_shifts}`}
+        {anHour(found.shifts).toFixed(0)}
+        {found.awkward_shifts > 0 && `, ${anHour(found.awkward_shifts).toFixed(0)}`}
       </td>
       <td>{found.mean_cadence_rpm === null ? "—" : `${found.mean_cadence_rpm.toFixed(0)} rpm`}</td>
       <td>{found.work_kj.toFixed(0)} kJ</td>
