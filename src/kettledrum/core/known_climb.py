@@ -55,7 +55,8 @@ class KnownPower(BaseModel):
     """
 
     power_w: float
-    spread_w: tuple[float, float]
+    least_w: float
+    most_w: float
     all_day_w: float
     assumed_length: bool
 
@@ -81,7 +82,8 @@ def known_power(climb: KnownClimb) -> KnownPower:
     held = power * min(climb.minutes / ALL_DAY_MIN, 1) ** FATIGUE
     return KnownPower(
         power_w=power,
-        spread_w=(wheel_w / DERAILLEUR.high, wheel_w / DERAILLEUR.low),
+        least_w=wheel_w / DERAILLEUR.high,
+        most_w=wheel_w / DERAILLEUR.low,
         all_day_w=5 * round(held / 5),
         assumed_length=climb.length_m is None,
     )

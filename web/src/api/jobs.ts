@@ -141,7 +141,11 @@ export function useJobActions() {
   });
   const remove = useMutation({
     mutationFn: (jobId: string) => dataOf<undefined>(api.DELETE("/api/jobs/{job_id}", inPath(jobId))),
-    onSuccess: listsChanged,
+    // Gone from the list at once: whoever goes on to the first job must not come to this one again.
+    onSuccess: (_, jobId) => {
+      client.setQueryData<JobSummary[]>(["jobs"], (jobs) => jobs?.filter((job) => job.id !== jobId));
+      void listsChanged();
+    },
   });
   const restore = useMutation({
     mutationFn: (jobId: string) => dataOf<JobRecord>(api.POST("/api/jobs/{job_id}/restore", inPath(jobId))),

@@ -1881,11 +1881,10 @@ export interface components {
         KnownPower: {
             /** Power W */
             power_w: number;
-            /** Spread W */
-            spread_w: [
-                number,
-                number
-            ];
+            /** Least W */
+            least_w: number;
+            /** Most W */
+            most_w: number;
             /** All Day W */
             all_day_w: number;
             /** Assumed Length */

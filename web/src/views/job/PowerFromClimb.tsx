@@ -68,8 +68,8 @@ export function PowerFromClimb({ draft, change }: Props) {
       {mass && <p role="alert">The body mass {mass.what}: say it above first.</p>}
       {found && (
         <p role="status" className={styles.power}>
-          About <strong>{found.power_w.toFixed(0)} W</strong> ({found.spread_w[0].toFixed(0)}–
-          {found.spread_w[1].toFixed(0)} W by drive) for as long as the climb lasted
+          About <strong>{found.power_w.toFixed(0)} W</strong> ({found.least_w.toFixed(0)}–
+          {found.most_w.toFixed(0)} W by drive) for as long as the climb lasted
           {found.assumed_length && ", had it 7 %"}; for a whole day about{" "}
           <strong>{found.all_day_w.toFixed(0)} W</strong>. Without wind, on asphalt, with the bicycle’s mass
           as said or 15 kg. What fades over hours differs much from rider to rider.{" "}
