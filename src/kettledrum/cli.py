@@ -91,7 +91,8 @@ def ride_road(
     from kettledrum import command_tables
     from kettledrum.core.profile import profile
     from kettledrum.core.ride import ride
-    from kettledrum.formats.tracks import MOST_TRACK_BYTES, one_road
+    from kettledrum.formats.gpx import MOST_TRACK_BYTES
+    from kettledrum.formats.tracks import one_road
 
     brief = read_brief(content_of(file, MOST_BRIEF_BYTES))
     route = one_road(content_of(road, MOST_TRACK_BYTES), Path(road).stem)

@@ -5,9 +5,9 @@ import pytest
 from kettledrum.core import InvalidInput
 from kettledrum.core.ascent import ascent_m
 from kettledrum.core.profile import profile
-from kettledrum.formats import tracks
+from kettledrum.formats import road_table, tracks
 from kettledrum.formats.gpx import gpx_text, road_table_text
-from kettledrum.formats.tracks import is_road_table, one_road, read_roads
+from kettledrum.formats.tracks import one_road, read_roads
 from tracks import METRES_A_DEGREE, gpx, point, ramp
 
 TCX = """<TrainingCenterDatabase xmlns="x"><Courses><Course><Name>Over the col</Name>
@@ -69,7 +69,6 @@ def test_a_course():
     ],
 )
 def test_tables_in_any_unit(table):
-    assert is_road_table(table.encode())
     road = one_road(table.encode(), "Table")
     assert length_and_climb(road) == (pytest.approx(1000, abs=0.1), pytest.approx(20, abs=1.5))
 
@@ -125,7 +124,8 @@ def test_what_is_no_road_is_named(data, words):
 
 def test_more_points_than_are_read_are_refused_as_they_come(monkeypatch):
     table = road_table_text(one_road(gpx(ramp()), "x")).encode()
-    monkeypatch.setattr(tracks, "MOST_TRACK_POINTS", 100)
+    for module in (tracks, road_table):
+        monkeypatch.setattr(module, "MOST_TRACK_POINTS", 100)
     for data in (gpx(ramp()), table):
         with pytest.raises(InvalidInput, match="more than 100 points"):
             one_road(data, "file")

@@ -19,13 +19,12 @@ from kettledrum.core import Brief, InvalidInput, KettledrumError
 from kettledrum.core.quantities import Name
 from kettledrum.core.ride_result import Coverage, Ride
 from kettledrum.core.route import Route, RouteEdit
+from kettledrum.formats.gpx import MOST_TRACK_BYTES, gpx_text, road_table_text
 from kettledrum.store import RoadRecord, Store
 
 if TYPE_CHECKING:
     from kettledrum.core.profile import Profile
 
-MOST_TRACK_BYTES = 64_000_000
-"""As many as are read."""
 _LINES = "application/x-ndjson"
 _FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
 _MOST_PLACES = 600
@@ -134,8 +133,6 @@ def read_road_file(
     job_id: str, road_id: str, store: TheStore, form: Literal["gpx", "csv"] = "gpx"
 ) -> Response:
     """A road as a GPX track, or as a table of distance and elevation."""
-    from kettledrum.formats.gpx import gpx_text, road_table_text
-
     route = store.roads.route(job_id, road_id)
     text, kind = (
         (gpx_text(route), "application/gpx+xml") if form == "gpx" else (road_table_text(route), "text/csv")

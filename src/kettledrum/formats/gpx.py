@@ -5,6 +5,8 @@ import xml.etree.ElementTree as ET
 from kettledrum.core import InvalidInput, Problem
 from kettledrum.core.route import Route
 
+MOST_TRACK_BYTES = 64_000_000
+"""Of a file of roads that is read."""
 _SPACE = "http://www.topografix.com/GPX/1/1"
 
 

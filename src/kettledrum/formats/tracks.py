@@ -4,49 +4,27 @@ A file is read piece by piece, so that its reader can be asked how far it is, an
 Nothing in it is believed: no entity is resolved, no number is taken that cannot be.
 """
 
-import csv
-import io
 import math
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
 from xml.sax import SAXException, SAXParseException
 from xml.sax.handler import ContentHandler
 
 import defusedxml.sax
-import numpy as np
 from defusedxml import DefusedXmlException
 
 from kettledrum.core import InvalidInput, Problem
-from kettledrum.core.cleaning import Track, clean
+from kettledrum.core.cleaning import clean
 from kettledrum.core.quantities import NAME_LENGTH
 from kettledrum.core.route import MOST_ROUTES, Route
+from kettledrum.formats.gpx import MOST_TRACK_BYTES
+from kettledrum.formats.road_table import table_line
+from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
 
-MOST_TRACK_BYTES = 64_000_000
-MOST_TRACK_POINTS = 400_000
 _PIECE = 256_000
 _LONGEST_TEXT = 400
-
-
-@dataclass(slots=True)
-class _Line:
-    """A track while it is read: one value a point in each list, NaN where none is given."""
-
-    name: str = ""
-    latitude: list[float] = field(default_factory=list)
-    longitude: list[float] = field(default_factory=list)
-    elevation: list[float] = field(default_factory=list)
-    distance: list[float] = field(default_factory=list)
-    breaks: list[int] = field(default_factory=list)
-
-    def track(self) -> Track:
-        """The track. Its distances are those that are given where there are no places."""
-        return Track(
-            np.array(self.distance), np.array(self.latitude), np.array(self.longitude),
-            np.array(self.elevation), self.breaks,
-        )  # fmt: skip
 
 
 def read_roads(data: bytes, name: str) -> Iterator[float | list[Route]]:
@@ -55,18 +33,18 @@ def read_roads(data: bytes, name: str) -> Iterator[float | list[Route]]:
     `name` is for a road that has none. Raises InvalidInput, which names the point, for what is no road.
     """
     if len(data) > MOST_TRACK_BYTES:
-        raise _refused(f"is larger than {MOST_TRACK_BYTES // 1_000_000} MB, the most that is read")
+        raise refused(f"is larger than {MOST_TRACK_BYTES // 1_000_000} MB, the most that is read")
     if not data.strip():
-        raise _refused("is empty")
-    reader = _xml_lines(data) if is_xml(data) else _table_line(data)
-    lines: list[_Line] = []
+        raise refused("is empty")
+    reader = _xml_lines(data) if is_xml(data) else table_line(data)
+    lines: list[TrackLine] = []
     for found in reader:
         if isinstance(found, float):
             yield found * 0.9
         else:
             lines = found
     if len(lines) > MOST_ROUTES:
-        raise _refused(f"holds {len(lines)} tracks; at most {MOST_ROUTES} are read at once")
+        raise refused(f"holds {len(lines)} tracks; at most {MOST_ROUTES} are read at once")
     roads = []
     for number, line in enumerate(lines, start=1):
         roads.append(_road(line, name if len(lines) == 1 else f"{name}, {number}"))
@@ -79,7 +57,7 @@ def one_road(data: bytes, name: str) -> Route:
     roads = [found for found in read_roads(data, name) if not isinstance(found, float)][-1]
     if len(roads) > 1:
         names = ", ".join(f"“{road.name}”" for road in roads)
-        raise _refused(f"holds {len(roads)} roads, where one is asked for: {names}")
+        raise refused(f"holds {len(roads)} roads, where one is asked for: {names}")
     return roads[0]
 
 
@@ -89,11 +67,7 @@ def is_xml(data: bytes) -> bool:
     return start.startswith(b"<")
 
 
-def _refused(what: str) -> InvalidInput:
-    return InvalidInput([Problem("", f"the file {what}")])
-
-
-def _road(line: _Line, name: str) -> Route:
+def _road(line: TrackLine, name: str) -> Route:
     title = re.sub(r"\s+", " ", "".join(c for c in line.name if c.isprintable() and c not in "<>")).strip()
     try:
         cleaned = clean(line.track())
@@ -110,7 +84,7 @@ def _road(line: _Line, name: str) -> Route:
     return Route.model_validate(data)
 
 
-def _xml_lines(data: bytes) -> Iterator[float | list[_Line]]:
+def _xml_lines(data: bytes) -> Iterator[float | list[TrackLine]]:
     parser = defusedxml.sax.make_parser()
     parser.forbid_dtd = True
     handler = _Tracks(parser)
@@ -121,14 +95,14 @@ def _xml_lines(data: bytes) -> Iterator[float | list[_Line]]:
             yield min((start + _PIECE) / len(data), 1.0)
         parser.close()
     except DefusedXmlException as error:
-        raise _refused(
+        raise refused(
             "declares entities or a document type, which no track needs and which are not read"
         ) from error
     except SAXParseException as error:
         place = f"line {error.getLineNumber()}, column {error.getColumnNumber()}"
-        raise _refused(f"is not complete XML: {place}: {error.getMessage()}") from error
+        raise refused(f"is not complete XML: {place}: {error.getMessage()}") from error
     except SAXException as error:
-        raise _refused("cannot be read as XML") from error
+        raise refused("cannot be read as XML") from error
     yield handler.found()
 
 
@@ -138,9 +112,9 @@ class _Tracks(ContentHandler):
     def __init__(self, parser: Any) -> None:
         super().__init__()
         self.parser = parser
-        self.tracks: list[_Line] = []
-        self.routes: list[_Line] = []
-        self.line: _Line | None = None
+        self.tracks: list[TrackLine] = []
+        self.routes: list[TrackLine] = []
+        self.line: TrackLine | None = None
         self.path: list[str] = []
         self.text: list[str] | None = None
         self.point: dict[str, str] | None = None
@@ -149,13 +123,13 @@ class _Tracks(ContentHandler):
         self.points = 0
         self.time: datetime | None = None
 
-    def found(self) -> list[_Line]:
+    def found(self) -> list[TrackLine]:
         """What the file holds: its tracks, or else its routes. Raises InvalidInput."""
         if self.root not in ("gpx", "TrainingCenterDatabase"):
-            raise _refused("is neither GPX nor TCX")
+            raise refused("is neither GPX nor TCX")
         lines = [line for line in self.tracks or self.routes if line.elevation]
         if not lines:
-            raise _refused("holds no track or route, at most places by themselves")
+            raise refused("holds no track or route, at most places by themselves")
         if len(lines) == 1 and not lines[0].name:
             lines[0].name = self.title
         return lines
@@ -166,7 +140,7 @@ class _Tracks(ContentHandler):
         self.root = self.root or tag
         self.path.append(tag)
         if tag in ("trk", "rte", "Course", "Activity"):
-            self.line = _Line()
+            self.line = TrackLine()
             self.time = None
             (self.routes if tag == "rte" else self.tracks).append(self.line)
         elif tag in ("trkseg", "Track") and self.line is not None and self.line.elevation:
@@ -207,10 +181,10 @@ class _Tracks(ContentHandler):
             elif above in ("gpx", "metadata"):
                 self.title = text
 
-    def _add(self, line: _Line, point: dict[str, str]) -> None:
+    def _add(self, line: TrackLine, point: dict[str, str]) -> None:
         self.points += 1
         if self.points > MOST_TRACK_POINTS:
-            raise _refused(f"holds more than {MOST_TRACK_POINTS} points, the most that are read")
+            raise refused(f"holds more than {MOST_TRACK_POINTS} points, the most that are read")
         latitude, longitude = self._number(point, "lat", 90), self._number(point, "lon", 180)
         if math.isnan(latitude) != math.isnan(longitude):
             raise self._at("has only one of latitude and longitude")
@@ -264,91 +238,3 @@ _VALUES = {
 }
 _TEXTS = {*_VALUES, "name", "Name", "Id"}
 _POINT_TAGS = ("trkpt", "rtept", "Trackpoint", "Position")
-
-_METRES = {"m": 1.0, "km": 1000.0, "ft": 0.3048, "mi": 1609.344, "": 1.0}
-_COLUMNS = {
-    "distance": "distance",
-    "dist": "distance",
-    "elevation": "elevation",
-    "altitude": "elevation",
-    "ele": "elevation",
-    "height": "elevation",
-}
-_TITLES = (
-    "the first line must name the columns: distance and elevation, each with its unit, such as “distance km”"
-)
-
-
-def is_road_table(data: bytes) -> bool:
-    """Whether the first line names a column of distances and one of elevations."""
-    first = data[:1000].decode("utf-8-sig", errors="ignore").partition("\n")[0]
-    return len(_columns(next(csv.reader([first], delimiter=_delimiter(first)), []))) == 2
-
-
-def _delimiter(first: str) -> str:
-    return max(";\t,", key=first.count)
-
-
-def _columns(titles: list[str]) -> dict[str, tuple[int, float]]:
-    """Where distance and elevation stand, and how many metres one of their units is."""
-    found = {}
-    for place, title in enumerate(titles):
-        word, *unit = re.findall(r"[a-z]+", title.lower()) or [""]
-        metres = _METRES.get(unit[0] if unit else "")
-        if word in _COLUMNS and metres is not None and _COLUMNS[word] not in found:
-            found[_COLUMNS[word]] = (place, metres)
-    return found
-
-
-def _table_line(data: bytes) -> Iterator[float | list[_Line]]:
-    try:
-        text = data.decode("utf-8-sig")
-    except UnicodeDecodeError as error:
-        raise _refused("is neither GPX, TCX nor a table in UTF-8") from error
-    delimiter = _delimiter(text.partition("\n")[0])
-    rows = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)
-    line = _Line()
-    try:
-        columns = _columns(next(rows, []))
-        if len(columns) != 2:
-            raise InvalidInput([Problem("line 1", _TITLES)])
-        for row in rows:
-            if not any(value.strip() for value in row):
-                continue
-            _add_row(line, row, columns, rows.line_num, delimiter)
-            if len(line.distance) % 20_000 == 0:
-                yield min(len(line.distance) / MOST_TRACK_POINTS, 1.0)
-    except csv.Error as error:
-        raise InvalidInput([Problem(f"line {rows.line_num}", f"cannot be read: {error}")]) from error
-    if len(line.distance) < 2:
-        raise _refused("must hold at least two points")
-    yield [line]
-
-
-def _add_row(
-    line: _Line, row: list[str], columns: dict[str, tuple[int, float]], number: int, delimiter: str
-) -> None:
-    def value(key: str) -> float:
-        place, metres = columns[key]
-        text = row[place].strip() if place < len(row) else ""
-        if not text:
-            return math.nan
-        try:
-            found = float(text if delimiter == "," else text.replace(",", ".")) * metres
-        except ValueError:
-            found = math.inf
-        if not math.isfinite(found):
-            raise InvalidInput(
-                [Problem(f"line {number}", f"has the {key} “{text[:20]}”, which is no number")]
-            )
-        return found
-
-    distance = value("distance")
-    if math.isnan(distance) or distance < 0:
-        raise InvalidInput([Problem(f"line {number}", "must have a distance of 0 or more")])
-    if line.distance and distance < line.distance[-1]:
-        raise InvalidInput([Problem(f"line {number}", "must not lie before the line above it")])
-    if len(line.distance) >= MOST_TRACK_POINTS:
-        raise _refused(f"holds more than {MOST_TRACK_POINTS} points, the most that are read")
-    line.distance.append(distance)
-    line.elevation.append(value("elevation"))

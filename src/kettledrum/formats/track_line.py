@@ -1,0 +1,34 @@
+"""A track while it is read out of a file of any kind."""
+
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from kettledrum.core import InvalidInput, Problem
+from kettledrum.core.cleaning import Track
+
+MOST_TRACK_POINTS = 400_000
+
+
+@dataclass(slots=True)
+class TrackLine:
+    """One value a point in each list, NaN where none is given."""
+
+    name: str = ""
+    latitude: list[float] = field(default_factory=list)
+    longitude: list[float] = field(default_factory=list)
+    elevation: list[float] = field(default_factory=list)
+    distance: list[float] = field(default_factory=list)
+    breaks: list[int] = field(default_factory=list)
+
+    def track(self) -> Track:
+        """The track. Its distances are those that are given where there are no places."""
+        return Track(
+            np.array(self.distance), np.array(self.latitude), np.array(self.longitude),
+            np.array(self.elevation), self.breaks,
+        )  # fmt: skip
+
+
+def refused(what: str) -> InvalidInput:
+    """What is wrong with a file as a whole."""
+    return InvalidInput([Problem("", f"the file {what}")])
