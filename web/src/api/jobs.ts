@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { skipToken, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import {
   api,
   dataOf,
@@ -24,12 +24,24 @@ export function useDeletedJobs() {
 
 const LOOK_AGAIN_MS = 1500;
 
-/** A job, looked at again and again, so that what another window changes is seen here too. */
+const putAwayKey = (jobId: string) => ["put-away", jobId];
+
+/** A job, looked at again and again, so that what another window changes is seen here too; not while it goes. */
 export function useJob(jobId: string) {
+  const { data: putAway } = useQuery<boolean>({
+    queryKey: putAwayKey(jobId),
+    queryFn: skipToken,
+    initialData: false,
+    staleTime: Infinity,
+    // It may come back in another window.
+    gcTime: 5_000,
+  });
   return useQuery({
     refetchInterval: LOOK_AGAIN_MS,
+    enabled: !putAway,
     queryKey: jobKey(jobId),
-    queryFn: () => dataOf<JobRecord>(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } } })),
+    queryFn: ({ signal }) =>
+      dataOf<JobRecord>(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } }, signal })),
   });
 }
 
@@ -141,6 +153,11 @@ export function useJobActions() {
   });
   const remove = useMutation({
     mutationFn: (jobId: string) => dataOf<undefined>(api.DELETE("/api/jobs/{job_id}", inPath(jobId))),
+    onMutate: (jobId) => {
+      client.setQueryData(putAwayKey(jobId), true);
+      return client.cancelQueries({ queryKey: jobKey(jobId) });
+    },
+    onError: (_, jobId) => client.setQueryData(putAwayKey(jobId), false),
     // Gone from the list at once: whoever goes on to the first job must not come to this one again.
     onSuccess: (_, jobId) => {
       client.setQueryData<JobSummary[]>(["jobs"], (jobs) => jobs?.filter((job) => job.id !== jobId));
@@ -149,7 +166,10 @@ export function useJobActions() {
   });
   const restore = useMutation({
     mutationFn: (jobId: string) => dataOf<JobRecord>(api.POST("/api/jobs/{job_id}/restore", inPath(jobId))),
-    onSuccess: listsChanged,
+    onSuccess: (job) => {
+      client.setQueryData(putAwayKey(job.id), false);
+      return listsChanged();
+    },
   });
   return { copy, remove, restore };
 }
