@@ -1,6 +1,6 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Units } from "../shell/units";
 import styles from "./RoadStrips.module.css";
+import { useSliding } from "./useSliding";
 
 interface Props {
   x: ((metres: number) => number) & { invert: (pixel: number) => number };
@@ -11,41 +11,15 @@ interface Props {
   onAt: (share: number) => void;
 }
 
-const KEYS: Record<string, number> = {
-  ArrowRight: 0.005,
-  ArrowUp: 0.005,
-  ArrowLeft: -0.005,
-  ArrowDown: -0.005,
-  PageUp: 0.05,
-  PageDown: -0.05,
-};
-
 /** A place on the road to read every strip at: dragged, or moved with the arrow keys. */
 export function RoadCursor({ x, at, height, length, units, onAt }: Props) {
-  const dragging = useRef(false);
-  const set = (metres: number) => onAt(Math.max(0, Math.min(metres / length, 1)));
-  const onKeyDown = (event: KeyboardEvent) => {
-    const by = KEYS[event.key];
-    if (by !== undefined) set(at + length * (event.shiftKey ? by / 5 : by));
-    else if (event.key === "Home") set(0);
-    else if (event.key === "End") set(length);
-    else return;
-    event.preventDefault();
-  };
-  const follow = (event: PointerEvent<SVGElement>) => {
-    const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
-    if (box) set(x.invert(event.clientX - box.left));
-  };
-  const handlers = {
-    onPointerDown: (event: PointerEvent<SVGElement>) => {
-      event.currentTarget.setPointerCapture(event.pointerId);
-      dragging.current = true;
-      follow(event);
-    },
-    onPointerMove: (event: PointerEvent<SVGElement>) => dragging.current && follow(event),
-    onPointerUp: () => (dragging.current = false),
-    onPointerCancel: () => (dragging.current = false),
-  };
+  const { onKeyDown, drag } = useSliding({
+    value: at,
+    ends: [0, length],
+    step: length / 200,
+    valueAt: (pixel) => x.invert(pixel),
+    onChange: (metres) => onAt(metres / length),
+  });
   return (
     <>
       <rect
@@ -54,7 +28,7 @@ export function RoadCursor({ x, at, height, length, units, onAt }: Props) {
         y={0}
         height={height}
         className={styles.field}
-        {...handlers}
+        {...drag}
       />
       <g
         role="slider"
@@ -66,7 +40,7 @@ export function RoadCursor({ x, at, height, length, units, onAt }: Props) {
         aria-valuenow={Math.round(at)}
         aria-valuetext={units.distance(at, 2)}
         onKeyDown={onKeyDown}
-        {...handlers}
+        {...drag}
       >
         <line x1={x(at)} x2={x(at)} y1={10} y2={height} />
         <circle cx={x(at)} cy={10} r={8} />

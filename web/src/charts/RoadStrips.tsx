@@ -71,7 +71,7 @@ export function RoadStrips({ ride, setups }: Props) {
                 <span title={found.name}>
                   <Letter letter={setup.record.letter} />
                 </span>
-                {!narrow && <span className={styles.reading}>{stripReading(found, mark, units)}</span>}
+                {!narrow && <span className={styles.reading}>{stripReading(ride, found, mark, units)}</span>}
               </div>
             )
           );
@@ -81,7 +81,7 @@ export function RoadStrips({ ride, setups }: Props) {
         <ul className={styles.readings}>
           {ride.setups.map((found, place) => (
             <li key={found.name}>
-              <Letter letter={setups[place]?.record.letter ?? ""} /> {stripReading(found, mark, units)}
+              <Letter letter={setups[place]?.record.letter ?? ""} /> {stripReading(ride, found, mark, units)}
             </li>
           ))}
         </ul>
@@ -109,21 +109,18 @@ function readingOf({ marks_m, elevation_m }: RoadRide, mark: number) {
   return { elevation: elevation_m[mark] ?? 0, slope };
 }
 
-function stripReading(found: SetupRide, mark: number, units: Units): string {
+function stripReading({ marks_m }: RoadRide, found: SetupRide, mark: number, units: Units): string {
   const speed = units.speed(found.speed_kmh[mark] ?? 0);
   const cadence = found.cadence_rpm[mark] ?? 0;
   const gear = found.gear[mark];
-  const walks = stateAt(found, mark) === WALKING;
-  if (walks) return `${speed}, on foot`;
+  if (stateAt(found, marks_m[mark] ?? 0) === WALKING) return `${speed}, on foot`;
   if (cadence === 0) return `${speed}, coasting`;
   return `${speed}, ${cadence.toFixed(0)} rpm${gear ? `, gear ${gear}` : ""}`;
 }
 
-/** A mark without a gear and without a cadence is one on foot. */
-const stateAt = (found: SetupRide, mark: number): number =>
-  found.cadence_rpm[mark] === 0 && found.gear[mark] === "" && (found.speed_kmh[mark] ?? 0) < 8
-    ? WALKING
-    : IN_BAND;
+/** The state at a place, as the strip has it. */
+const stateAt = ({ strip }: SetupRide, at: number): number =>
+  (strip.find(([end]) => at <= end) ?? strip[strip.length - 1])?.[1] ?? IN_BAND;
 
 interface ProfileProps {
   ride: RoadRide;
