@@ -4,24 +4,10 @@ import json
 import re
 
 import pytest
-from fastapi.testclient import TestClient
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup
-from kettledrum.api import create_app
 from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, Everything, written
-from kettledrum.store import Store, brief_of
-
-
-@pytest.fixture
-def store(tmp_path):
-    store = Store(tmp_path)
-    yield store
-    store.close()
-
-
-@pytest.fixture
-def client(store):
-    return TestClient(create_app(store), base_url="http://127.0.0.1")
+from kettledrum.store import brief_of
 
 
 def brought(client, data, **query):

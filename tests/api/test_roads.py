@@ -3,10 +3,8 @@
 import json
 
 import pytest
-from fastapi.testclient import TestClient
 
 from examples import NINE_SPEED_HUB, brief, hub, setup, sprockets
-from kettledrum.api import create_app
 from kettledrum.core import Brief, validate
 from kettledrum.formats import read_brief, written
 from kettledrum.store import Store
@@ -16,18 +14,6 @@ from tracks import gpx, ramp
 LEGS = [{"length_m": 4000, "grade": 0}, {"length_m": 500, "grade": 0.1}, {"length_m": 3000, "grade": -0.02}]
 HILL = {"name": "Over the hill", "legs": LEGS, "rides": {"count": 2, "per": "week"}}
 FLAT = {"name": "Along the dyke", "legs": [{"length_m": 9000, "grade": 0}]}
-
-
-@pytest.fixture
-def store(tmp_path):
-    store = Store(tmp_path)
-    yield store
-    store.close()
-
-
-@pytest.fixture
-def client(store):
-    return TestClient(create_app(store), base_url="http://127.0.0.1")
 
 
 LOW = setup(sprockets([40], [24]), hub(0.6, 0.8, 1, 1.3, 1.7), name="Low")

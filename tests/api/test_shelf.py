@@ -3,27 +3,12 @@
 import asyncio
 import json
 
-import pytest
-from fastapi.testclient import TestClient
-
 from examples import NINE_SPEED_HUB, brief
 from kettledrum.api import create_app
 from kettledrum.demo import stock
 from kettledrum.store import Store
 
 HUB = {"kind": "hub", "name": "5-speed hub", "gears": {"ratios": [0.5, 0.6, 0.75, 1, 1.5]}}
-
-
-@pytest.fixture
-def store(tmp_path):
-    store = Store(tmp_path)
-    yield store
-    store.close()
-
-
-@pytest.fixture
-def client(store):
-    return TestClient(create_app(store), base_url="http://127.0.0.1")
 
 
 def names(client):
