@@ -3,7 +3,7 @@
 What works roads out is loaded when it is first asked for, so that a start need not wait for it.
 """
 
-from collections.abc import AsyncIterator, Iterator
+from collections.abc import Iterator
 from functools import lru_cache
 from typing import TYPE_CHECKING, Annotated, Literal
 
@@ -14,6 +14,7 @@ from pydantic import BaseModel
 
 from kettledrum.api.json_body import StrictJsonRoute, bounded
 from kettledrum.api.problem_details import FieldProblem
+from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
 from kettledrum.core import Brief, InvalidInput, KettledrumError
 from kettledrum.core.quantities import Name
@@ -25,7 +26,6 @@ from kettledrum.store import RoadRecord, Store
 if TYPE_CHECKING:
     from kettledrum.core.profile import Profile
 
-_LINES = "application/x-ndjson"
 _FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
 _MOST_PLACES = 600
 
@@ -60,7 +60,7 @@ async def _file(request: Request) -> bytes:
 @router.post(
     "/roads/import",
     response_class=StreamingResponse,
-    responses={200: {"model": RoadStep, "content": {_LINES: {}}, "description": "A line a step"}},
+    responses={200: {"model": RoadStep, "content": {LINES: {}}, "description": "A line a step"}},
     openapi_extra={"requestBody": {"required": True, "content": _FILE}},
 )
 async def import_roads(
@@ -75,15 +75,7 @@ async def import_roads(
     Hanging up stops it: nothing is written before the whole file is read.
     """
     await run_in_threadpool(store.job, job_id)
-    steps = _steps(store, job_id, content, name)
-
-    async def lines() -> AsyncIterator[str]:
-        while step := await run_in_threadpool(next, steps, None):
-            yield step.model_dump_json(exclude_none=True) + "\n"
-            if await request.is_disconnected():
-                return
-
-    return StreamingResponse(lines(), media_type=_LINES)
+    return in_lines(request, _steps(store, job_id, content, name))
 
 
 def _steps(store: Store, job_id: str, content: bytes, name: str) -> Iterator[RoadStep]:

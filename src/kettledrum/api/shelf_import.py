@@ -3,7 +3,7 @@
 Stopping is hanging up: nothing is written before every part has been judged, and then all at one stroke.
 """
 
-from collections.abc import AsyncIterator, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from typing import Annotated
 
 from fastapi import APIRouter, Depends, Query, Request
@@ -13,6 +13,7 @@ from pydantic import BaseModel
 
 from kettledrum.api.json_body import bounded
 from kettledrum.api.problem_details import FieldProblem
+from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
 from kettledrum.core import InvalidInput
 from kettledrum.core.part import Part
@@ -21,7 +22,6 @@ from kettledrum.store import BroughtIn, Store, StoreUnusable
 
 router = APIRouter(prefix="/shelf", tags=["shelf"])
 
-_LINES = "application/x-ndjson"
 _FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
 _AT_ONCE = 200
 """Parts judged between two lines."""
@@ -68,7 +68,7 @@ SkipBad = Annotated[bool, Query(description="Leave out the parts that are wrong 
 @router.post(
     "/import",
     response_class=StreamingResponse,
-    responses={200: {"model": ImportStep, "content": {_LINES: {}}, "description": "A line a step"}},
+    responses={200: {"model": ImportStep, "content": {LINES: {}}, "description": "A line a step"}},
     openapi_extra={"requestBody": {"required": True, "content": _FILE}},
 )
 async def import_parts(
@@ -76,15 +76,7 @@ async def import_parts(
 ) -> StreamingResponse:
     """Adds every part of a shelf file or a table of parts, or none; what is on the shelf already is left."""
     parts = await run_in_threadpool(unread_parts, content)
-    steps = _steps(store, parts, skip_bad=skip_bad)
-
-    async def lines() -> AsyncIterator[str]:
-        while step := await run_in_threadpool(next, steps, None):
-            yield step.model_dump_json(exclude_none=True) + "\n"
-            if await request.is_disconnected():
-                return
-
-    return StreamingResponse(lines(), media_type=_LINES)
+    return in_lines(request, _steps(store, parts, skip_bad=skip_bad))
 
 
 def _steps(store: Store, unread: Sequence[UnreadPart], *, skip_bad: bool) -> Iterator[ImportStep]:
