@@ -60,6 +60,35 @@ def gears(draw: st.DrawFn) -> dict[str, Any]:
     return found
 
 
+limits = st.fixed_dictionaries(
+    {},
+    optional={
+        "primary_ratio_min": ratio,
+        "primary_ratio_min_cargo": ratio,
+        "heavy_from_kg": st.integers(90, 160),
+        "input_torque_max_nm": st.floats(50, 250),
+        "rear_max": teeth,
+        "warranty": name,
+    },
+)
+behaviours = st.fixed_dictionaries(
+    {},
+    optional={
+        "shifts_at_rest": st.booleans(),
+        "slow_changes": st.just(["4-5"]),
+        "freewheels": st.just([{"points": 36, "at": "output"}, {"points": 24}]),
+    },
+)
+fits = st.fixed_dictionaries(
+    {},
+    optional={
+        "dropout_mm": st.just(135),
+        "bars": st.just(["flat", "swept"]),
+        "spokes": st.just({"holes": 32, "flange_mm": [58, 58.5], "offset_mm": [34, 21]}),
+    },
+)
+
+
 @st.composite
 def stages(draw: st.DrawFn) -> dict[str, Any]:
     extras = draw(
@@ -67,7 +96,10 @@ def stages(draw: st.DrawFn) -> dict[str, Any]:
             {},
             optional={
                 "name": name,
-                "limits": kept,
+                "limits": limits,
+                "behaviour": behaviours,
+                "fit": fits,
+                "lubricant": name,
                 "efficiency": st.floats(0.5, 1) | st.just({"low": 0.9, "typical": 0.93, "high": 0.96}),
                 "mass_kg": st.floats(0, 20),
                 "care": kept,

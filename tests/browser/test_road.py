@@ -184,4 +184,6 @@ def test_without_roads_the_view_says_what_to_do(page, demo):
     expect(page.get_by_role("heading", name="No roads yet")).to_be_visible()
     expect(page.get_by_role("button", name="Add a road from a file")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
-    expect(page.get_by_text("What the roads ask")).to_have_count(0)
+    expect(page.get_by_text("made up from the steepest pitch, as there is no road yet")).to_be_visible()
+    asked = page.get_by_role("img", name=re.compile("What plain terrain asks: a tenth of the time up to"))
+    expect(asked).to_be_attached()

@@ -9,8 +9,10 @@ from examples import brief, gearbox, hub, setup, sprockets, stepless_hub
 from kettledrum.core import Brief, validate
 from kettledrum.core.bursts import MINUTE_S, RECOVERY_S
 from kettledrum.core.conditions import conditions
+from kettledrum.core.coverage import coverage
 from kettledrum.core.gear_table import gear_table
 from kettledrum.core.gears_taken import gears_taken
+from kettledrum.core.plain_terrain import plain_terrain
 from kettledrum.core.profile import profile
 from kettledrum.core.ride import ridden, ride
 from kettledrum.core.route import Route
@@ -117,6 +119,23 @@ def test_a_stepless_hub_keeps_the_bands_middle_where_it_can():
     assert taken.cadence_rpm[2] == pytest.approx(12 * 60 / (2.218 * 3.8), rel=1e-3)
 
 
+def test_without_a_road_a_plain_terrain_is_made_up_from_the_steepest_pitch():
+    hilly = job(NINE)
+    hilly = hilly.model_copy(update={"road": hilly.road.model_copy(update={"steepest": 0.1})})
+    round_trip = plain_terrain(hilly)
+    metres = {}
+    for leg in round_trip.legs:
+        metres[leg.grade] = metres.get(leg.grade, 0) + leg.length_m
+    # 40 km: 40 % flat, 15 % each way at a quarter of 10 %, 10 % each way at half, 5 % each way at all of it.
+    shares = {0: 16_000, 0.025: 6000, -0.025: 6000, 0.05: 4000, -0.05: 4000, 0.1: 2000, -0.1: 2000}
+    assert metres == pytest.approx(shares)
+    found, drawn = coverage(hilly, []), coverage(hilly, [round_trip])
+    assert (found.plain_terrain, drawn.plain_terrain) == (True, False)
+    assert found.asked == drawn.asked
+    assert sum(found.asked) == pytest.approx(1)
+    assert max(leg.grade for leg in plain_terrain(job(NINE)).legs) == 0.06
+
+
 def test_shifts_inside_a_hub_on_a_climb_and_of_two_things_at_once_are_awkward():
     legs = ((2000, 0), (400, 0.05), (2000, 0))
     hubs = one(*legs, path=NINE["path"], burst_w=300)
@@ -124,6 +143,21 @@ def test_shifts_inside_a_hub_on_a_climb_and_of_two_things_at_once_are_awkward():
     outside = one(*legs, path=(sprockets([40], [11, 13, 15, 18, 21, 24, 28, 32, 36]),), burst_w=300)
     assert (outside.shifts > 0, outside.awkward_shifts) == (True, 0)
     assert one((5000, 0), path=(sprockets([40], [18]),)).shifts == 0
+
+
+def test_what_a_maker_says_of_shifting_decides_what_is_awkward():
+    legs = ((2000, 0), (400, 0.05), (2000, 0))
+    pairing, inside = NINE["path"]
+
+    def awkward(**behaviour) -> int:
+        return one(*legs, path=(pairing, {**inside, "behaviour": behaviour}), burst_w=300).awkward_shifts
+
+    assert awkward(shifts_under_load=True) == 0
+    assert awkward(shifts_under_load=False) == awkward() > 0
+    # From gear 1 up to 4, down the climb's way to 1, and up again: over 2-3 three times.
+    for change in (["2-3"], ["3 – 2", "no such gear"]):
+        assert awkward(shifts_under_load=True, slow_changes=change) == 3
+    assert awkward(shifts_under_load=True, slow_changes=["5-6"]) == 0
 
 
 def test_one_road_for_every_setup_side_by_side():

@@ -13,7 +13,7 @@ from hypothesis import HealthCheck, given, settings
 from sqlmodel import SQLModel, create_engine
 
 import strategies
-from examples import WHOLE_BRIEF, brief, setup, sprockets
+from examples import WHOLE_BRIEF, brief, hub, setup, sprockets
 from kettledrum.core import Brief, InvalidInput, Need, Setup, validate
 from kettledrum.demo import fill, honey_round
 from kettledrum.store import NotFound, StaleWrite, Store, StoreUnusable, brief_of
@@ -343,3 +343,23 @@ def test_what_an_older_version_kept_unread_goes_to_the_notes_and_the_rest_stays(
     # From the next change on it is so on disk as well.
     store.change_need(job.id, found, store.job(job.id).version)
     assert store.job(job.id).need == found
+
+
+def test_what_an_older_version_kept_unread_of_a_setup_goes_to_its_parts(store):
+    job = store.add_job(validate(Brief, brief(setup(sprockets([44], [19]), hub(1, 2), name="One"))))
+    with closing(sqlite3.connect(store.directory / "kettledrum.sqlite")) as connection:
+        [(text,)] = connection.execute("SELECT document FROM setup").fetchall()
+        old = json.loads(text)
+        old["path"][1] |= {"limits": {"torque": "much"}, "price": 80, "mass_kg": "2 kg"}
+        old |= {"parts": ["bell"]}
+        connection.execute("UPDATE setup SET document = ?", (json.dumps(old),))
+        connection.commit()
+    [found] = store.job(job.id).setups
+    assert (found.setup.path[1].price, found.setup.path[1].limits) == (80, None)
+    assert found.setup.parts == {
+        "kept from an older version": {
+            "path[1].limits": {"torque": "much"},
+            "path[1].mass_kg": "2 kg",
+            "parts": ["bell"],
+        }
+    }

@@ -4,11 +4,13 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, model_validator
 
+from kettledrum.core.frame import Frame
 from kettledrum.core.load import Load
-from kettledrum.core.quantities import CadenceRpm, MassKg, Model, Name, Notes, PowerW, refused
+from kettledrum.core.quantities import CadenceRpm, MassKg, Model, Name, Notes, PowerW, Within, refused
 from kettledrum.core.road import Road
 from kettledrum.core.route import MOST_ROUTES, Route
 from kettledrum.core.setup import Setup
+from kettledrum.core.stock import Stock
 from kettledrum.core.wants import Wants
 
 MOST_SETUPS = 26
@@ -20,6 +22,7 @@ def _low_below_high(band: tuple[float, float]) -> tuple[float, float]:
     return band
 
 
+PushFactor = Annotated[float, Within(0.3, 4)]
 CadenceBand = Annotated[tuple[CadenceRpm, CadenceRpm], AfterValidator(_low_below_high)]
 """The cadences in rpm, low and high, between which the rider is at ease."""
 
@@ -27,7 +30,8 @@ CadenceBand = Annotated[tuple[CadenceRpm, CadenceRpm], AfterValidator(_low_below
 class Rider(Model):
     """Who rides: body mass in kg, power held all day in W, comfortable cadences in rpm.
 
-    `burst_w` is the power held for a minute, `grind_rpm` the cadence below which pedalling is a grind.
+    `burst_w` is the power held for a minute, `grind_rpm` the cadence below which pedalling is a grind,
+    `push_factor` the hardest push on a pedal over the rider's weight, 1 for standing on it.
     Raises for a minute's power below that of all day, and for a grind above the lowest comfortable cadence.
     """
 
@@ -36,6 +40,7 @@ class Rider(Model):
     cadence_rpm: CadenceBand
     burst_w: PowerW | None = None
     grind_rpm: CadenceRpm | None = None
+    push_factor: PushFactor | None = None
 
     @model_validator(mode="after")
     def _can_be_one_rider(self) -> "Rider":
@@ -49,7 +54,10 @@ class Rider(Model):
 
 
 class Need(Model):
-    """What the bicycle must do: who rides, what is carried, where, and what is wanted."""
+    """What the bicycle must do: who rides, what is carried, where, and what is wanted.
+
+    With the frame that every setup goes into, and the sprockets and belts that can be had.
+    """
 
     name: Name
     notes: Notes | None = None
@@ -57,6 +65,8 @@ class Need(Model):
     load: Load | None = None
     road: Road | None = None
     wants: Wants | None = None
+    frame: Frame | None = None
+    stock: Stock | None = None
 
 
 class BriefRoad(Road):

@@ -12,6 +12,7 @@ from kettledrum.core.climb import BALANCE_KMH
 from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.gears_taken import gears_taken
 from kettledrum.core.motion import Drives
+from kettledrum.core.plain_terrain import plain_terrain
 from kettledrum.core.profile import Profile, profile
 from kettledrum.core.ride import ridden, states_of
 from kettledrum.core.ride_result import STATES, Choice, Coverage, Missed, RoadShare, SetupCoverage
@@ -47,7 +48,12 @@ class _OnRoad:
 
 
 def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
-    """Rides all roads with all setups. One that is not said how often it is ridden counts once a year."""
+    """Rides all roads with all setups. One that is not said how often it is ridden counts once a year.
+
+    Without a road, a plain terrain is made up from the steepest pitch.
+    """
+    plain = not routes
+    routes = routes or [plain_terrain(brief)]
     top_kmh = (brief.wants.top_kmh if brief.wants else None) or COASTS_KMH
     found = [_on_road(brief, route.name, profile(route), top_kmh) for route in routes]
     a_year = np.array([route.rides.a_year if route.rides else 1.0 for route in routes])
@@ -63,6 +69,7 @@ def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
         _setup_coverage(setup, place, found, shares, weights) for place, setup in enumerate(brief.setups)
     ]
     return Coverage(
+        plain_terrain=plain,
         roads=[
             RoadShare(
                 name=route.name, rides_a_year=float(rides), assumed=route.rides is None, share=float(weight)

@@ -1,6 +1,6 @@
 """What is carried besides the rider."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from kettledrum.core.quantities import Model, Within
 
@@ -12,8 +12,12 @@ BIKE_KG = 15.0
 
 
 class Load(Model):
-    """The mass of the bicycle, of what is carried on it and of a trailer with what is in it, in kg."""
+    """The mass of the bicycle, of what is carried on it and of a trailer with what is in it, in kg.
+
+    `bicycle` is its kind as far as makers set other limits for it.
+    """
 
     bike_kg: BikeKg | None = None
     cargo_kg: CarriedKg | None = None
     trailer_kg: CarriedKg | None = None
+    bicycle: Literal["usual", "tandem", "cargo"] | None = None

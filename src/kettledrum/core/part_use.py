@@ -8,7 +8,18 @@ from kettledrum.core.setup import Setup
 from kettledrum.core.validation import validate
 
 _STAGE_KINDS: dict[PartKind, str] = {"hub": "hub", "gearbox": "gearbox", "chaingear": "gearbox"}
-_CARRIED = ("name", "gears", "change", "efficiency", "limits", "mass_kg", "price", "behaviour")
+_CARRIED = (
+    "name",
+    "gears",
+    "change",
+    "efficiency",
+    "limits",
+    "mass_kg",
+    "price",
+    "behaviour",
+    "lubricant",
+    "fit",
+)
 _CHAINGEAR_GEARS = 3
 
 

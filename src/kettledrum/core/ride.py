@@ -1,11 +1,13 @@
 """A ride over a road with each setup: how long it takes, in which gears, and where it is no pleasure."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
-from kettledrum.core.arrays import Flags, Floats, Places
+from kettledrum.core.arrays import Floats, Places
 from kettledrum.core.ascent import ascent_m
+from kettledrum.core.awkward_shifts import shifts
 from kettledrum.core.brief import Brief
 from kettledrum.core.bursts import with_bursts
 from kettledrum.core.climb import BALANCE_KMH, GETS_OFF_KMH
@@ -16,12 +18,11 @@ from kettledrum.core.gears_taken import gears_taken
 from kettledrum.core.motion import Drives, Motion, moved
 from kettledrum.core.profile import Profile, steepest_pitches
 from kettledrum.core.ride_result import STATES, Ride, SetupRide
+from kettledrum.core.stage import Stage
 
 _IN_BAND, _GRINDING, _WALKING, _COASTING = range(4)
 MOST_MARKS = 600
 """So many places of a road are told in full; strips of states are exact."""
-CLIMBING = 0.03
-"""On a climb steeper than this the legs push while they shift."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +46,10 @@ def ride(brief: Brief, road: Profile) -> Ride:
     setups = []
     if brief.setups:
         found = ridden(brief, road)
-        setups = [_setup_ride(found, place, road, marks, ascent) for place in range(len(brief.setups))]
+        setups = [
+            _setup_ride(found, place, setup.path, road, marks, ascent)
+            for place, setup in enumerate(brief.setups)
+        ]
     return Ride(
         length_m=road.length_m,
         ascent_m=ascent,
@@ -102,7 +106,9 @@ def states_of(motion: Motion, drive: int, cadence_rpm: Floats, band: tuple[float
     return state
 
 
-def _setup_ride(found: Ridden, drive: int, road: Profile, marks: Places, ascent: float) -> SetupRide:
+def _setup_ride(
+    found: Ridden, drive: int, path: Sequence[Stage], road: Profile, marks: Places, ascent: float
+) -> SetupRide:
     motion, table = found.motion, found.tables[drive]
     speed, times = motion.speed_mps[drive], road.step_m / motion.speed_mps[drive]
     taken = gears_taken(table, speed)
@@ -112,7 +118,7 @@ def _setup_ride(found: Ridden, drive: int, road: Profile, marks: Places, ascent:
     walking = motion.walking[drive]
     pedalling = ~walking & (motion.wheel_w[drive] > 0)
     share = np.where(walking, 1.0, found.drives.efficiency[drive])
-    shifts, awkward = _shifts(table, taken.gear, road.grade, walking)
+    shifted, awkward = shifts(table, path, taken.gear, road.grade, walking)
     time, turning = float(times.sum()), float(times[pedalling].sum())
     labels = np.array([gear.label for gear in table.gears] + [""])
     shown_gear = np.where(walking, len(table.gears), taken.gear % (len(table.gears) + 1))[marks]
@@ -127,7 +133,7 @@ def _setup_ride(found: Ridden, drive: int, road: Profile, marks: Places, ascent:
         walking_m=float(metres[_WALKING]),
         coasting_m=float(metres[_COASTING]),
         seconds=(float(seconds[0]), float(seconds[1]), float(seconds[2]), float(seconds[3])),
-        shifts=shifts,
+        shifts=shifted,
         awkward_shifts=awkward,
         mean_speed_kmh=road.length_m / time * 3.6,
         mean_cadence_rpm=float((taken.cadence_rpm * times)[pedalling].sum()) / turning if turning else None,
@@ -146,16 +152,3 @@ def _setup_ride(found: Ridden, drive: int, road: Profile, marks: Places, ascent:
 def _rounded(values: Floats, digits: int) -> list[float]:
     rounded: list[float] = np.round(values, digits).tolist()
     return rounded
-
-
-def _shifts(table: GearTable, gear: Places, grade: Floats, walking: Flags) -> tuple[int, int]:
-    """How often the gear is changed, and how often that is awkward."""
-    at = np.flatnonzero(np.diff(gear)) + 1
-    if not len(at):
-        return 0, 0
-    choices = np.array([each.choice for each in table.gears])
-    inside = np.array([stage.kind != "sprockets" for stage in table.stages])
-    moved_stages = choices[gear[at]] != choices[gear[at - 1]]
-    climbing = (grade[at] > CLIMBING) & ~walking[at]
-    several = moved_stages.sum(axis=1) > 1
-    return len(at), int((several | ((moved_stages & inside).any(axis=1) & climbing)).sum())

@@ -123,9 +123,10 @@ class Coverage(BaseModel):
     `one` is the best single setup and `two` the best pair, null without roads or setups. `rideable` is the
     share that can be ridden at all with the rider's power, were there a gear for every speed; above `top_kmh`
     such a rider coasts. `asked` is how such a ride is spread over speeds: the share of its time in each
-    `asked_step_kmh`, from 0 up.
+    `asked_step_kmh`, from 0 up. `plain_terrain` says that there was no road, and one was made up.
     """
 
+    plain_terrain: bool
     roads: list[RoadShare]
     setups: list[SetupCoverage]
     one: Choice | None

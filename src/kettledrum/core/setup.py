@@ -3,9 +3,10 @@
 import math
 from typing import Annotated, Literal
 
-from pydantic import Field, JsonValue, model_validator
+from pydantic import Discriminator, Field, JsonValue, Tag, model_validator
 
 from kettledrum.core.gears import MOST_GEARS
+from kettledrum.core.pieces import Pieces
 from kettledrum.core.quantities import CrankMm, Model, Name, refused
 from kettledrum.core.stage import SprocketsStage, Stage
 from kettledrum.core.wheel import Wheel
@@ -13,6 +14,10 @@ from kettledrum.core.wheel import Wheel
 MOST_STAGES = 50
 OVERALL_LOWEST, OVERALL_HIGHEST = 0.001, 1000.0
 """An overall ratio outside these is a slip of the pen, and a long path could leave what a float holds."""
+
+
+def _parts_kind(value: object) -> str:
+    return "list" if isinstance(value, list) else "other"
 
 
 class Cranks(Model):
@@ -25,7 +30,7 @@ class Setup(Model):
     """Cranks, the path of stages from pedal to road, and the wheel.
 
     Raises for a path with more than 400 gears, or whose stages multiply out to an overall ratio
-    outside 0.001 to 1000. `motors` and `parts` are kept as they are.
+    outside 0.001 to 1000. `motors` are kept as they are; so is anything but a list in `parts`.
     """
 
     format: Literal["kettledrum-setup/1"]
@@ -34,7 +39,9 @@ class Setup(Model):
     path: Annotated[list[Stage], Field(min_length=1, max_length=MOST_STAGES)]
     wheel: Wheel
     motors: list[dict[str, JsonValue]] | None = None
-    parts: JsonValue = None
+    parts: Annotated[
+        Annotated[Pieces, Tag("list")] | Annotated[JsonValue, Tag("other")], Discriminator(_parts_kind)
+    ] = None
 
     @model_validator(mode="after")
     def _path_can_be_worked_out(self) -> "Setup":

@@ -4,8 +4,10 @@ from typing import Annotated, Literal
 
 from pydantic import Discriminator, Field, JsonValue, StrictBool, Tag, model_validator
 
+from kettledrum.core.fitting import Fit, Run
 from kettledrum.core.gears import MOST_GEARS, Gears
 from kettledrum.core.quantities import Efficiency, Model, Name, SpeedKmh, Teeth, refused
+from kettledrum.core.stated import Behaviour, Limits, PartMassKg, Price
 
 TeethList = Annotated[list[Teeth], Field(min_length=1, max_length=MOST_GEARS)]
 
@@ -46,7 +48,9 @@ class Change(Model):
 
 
 class StatedByMaker(Model):
-    """What a stage carries besides its gears: kept from the start, used as the product grows."""
+    """What a stage carries besides its gears; what is missing is not known. `price` is in the owner's money,
+    `lubricant` what it runs in. `care` is kept as it is.
+    """
 
     name: Name | None = None
     efficiency: (
@@ -57,11 +61,13 @@ class StatedByMaker(Model):
         | None
     ) = None
     change: Change | None = None
-    limits: dict[str, JsonValue] | None = None
-    mass_kg: JsonValue = None
-    price: JsonValue = None
+    limits: Limits | None = None
+    mass_kg: PartMassKg | None = None
+    price: Price | None = None
     care: JsonValue = None
-    behaviour: JsonValue = None
+    lubricant: Name | None = None
+    behaviour: Behaviour | None = None
+    fit: Fit | None = None
 
 
 class GearboxStage(StatedByMaker):
@@ -83,7 +89,7 @@ class SprocketsStage(StatedByMaker):
 
     With `front` and `rear` every front sprocket runs on every rear one; with `pairs` only the named
     [front, rear] combinations run together (two chains side by side, a sprocket with two sizes). With
-    `fixed`, there is no freewheel behind them.
+    `fixed`, there is no freewheel behind them. `run` says how the chain or belt runs.
     """
 
     kind: Literal["sprockets"]
@@ -92,6 +98,7 @@ class SprocketsStage(StatedByMaker):
     rear: TeethList | None = None
     pairs: Annotated[list[tuple[Teeth, Teeth]], Field(min_length=1, max_length=MOST_GEARS)] | None = None
     fixed: StrictBool | None = None
+    run: Run | None = None
 
     @model_validator(mode="after")
     def _is_one_kind(self) -> "SprocketsStage":

@@ -14,18 +14,20 @@ from kettledrum.core.quantities import (
     TyreMm,
     refused,
 )
+from kettledrum.core.rim import Rim
 
 
 class Wheel(Model):
     """The driven wheel, from its bead seat and tyre (ISO 5775, mm) or a roll-out measured on the road (mm).
 
     A measured roll-out replaces the other two in every figure, since a loaded tyre rolls on a smaller
-    circle than its label says. Raises for a wheel that has neither.
+    circle than its label says. `rim` is what spokes are measured by. Raises for a wheel that has neither.
     """
 
     bead_seat_mm: BeadSeatMm | None = None
     tyre_mm: TyreMm | None = None
     rollout_mm: RolloutMm | None = None
+    rim: Rim | None = None
 
     @model_validator(mode="after")
     def _is_measurable(self) -> "Wheel":

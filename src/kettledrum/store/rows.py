@@ -14,6 +14,7 @@ from kettledrum.formats import as_json
 from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.old_needs import readable_need
+from kettledrum.store.old_setups import readable_setup
 from kettledrum.store.records import JobRecord, SetupRecord, brief_of
 from kettledrum.store.roads import add_road, present_roads, road_record, routes_of
 from kettledrum.store.tables import JobRow, RoadRow, SetupRow, now
@@ -35,6 +36,14 @@ def kept_need(row: JobRow) -> Need:
         return Need.model_validate(json.loads(row.need))
     except (ValueError, ValidationError):
         return kept(Need, json.dumps(readable_need(json.loads(row.need))), f"the job “{row.name}”")
+
+
+def kept_setup(row: SetupRow) -> Setup:
+    """A setup; what an older version kept in it unread, and this one cannot read, goes to its `parts`."""
+    try:
+        return Setup.model_validate(json.loads(row.document))
+    except (ValueError, ValidationError):
+        return kept(Setup, json.dumps(readable_setup(json.loads(row.document))), f"the setup “{row.name}”")
 
 
 def text(model: Need | Setup) -> str:
@@ -144,7 +153,7 @@ def add_job(session: Session, brief: Brief) -> JobRecord:
 
 def setup_record(row: SetupRow) -> SetupRecord:
     """A setup as it is handed out."""
-    setup = kept(Setup, row.document, f"the setup “{row.name}”")
+    setup = kept_setup(row)
     return SetupRecord(id=row.id, letter=row.letter, version=row.version, setup=setup)
 
 

@@ -61,7 +61,7 @@ export function useCoverage(job: JobRecord, bench: Workbench | undefined) {
           signal,
         }),
       ),
-    enabled: job.roads.length > 0 && bench !== undefined && bench.setups.length > 0,
+    enabled: bench !== undefined && bench.setups.length > 0,
   });
 }
 

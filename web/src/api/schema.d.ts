@@ -1134,6 +1134,49 @@ export interface components {
             sound: number;
         };
         /**
+         * Behaviour
+         * @description How a part behaves under the rider; what is missing is not known.
+         *
+         *     `slow_changes` are the changes that are slow or loud, each as the two gears, such as "4-5"; `freewheels`
+         *     those that must bite before it drives, one behind the other.
+         */
+        Behaviour: {
+            /** Shifts At Rest */
+            shifts_at_rest?: boolean | null;
+            /** Shifts Under Load */
+            shifts_under_load?: boolean | null;
+            /** Shifts Several At Once */
+            shifts_several_at_once?: boolean | null;
+            /** Neutral */
+            neutral?: boolean | null;
+            /** Turns Backwards */
+            turns_backwards?: boolean | null;
+            /** Rolls Back */
+            rolls_back?: boolean | null;
+            /** Automatic */
+            automatic?: string[] | null;
+            /** Loud Gears */
+            loud_gears?: string[] | null;
+            /** Slow Changes */
+            slow_changes?: string[] | null;
+            /** Freewheels */
+            freewheels?: components["schemas"]["Freewheel"][] | null;
+        };
+        /**
+         * BeltStock
+         * @description Sprockets for a belt in teeth, the belt's pitch in mm, and the lengths that exist, in teeth.
+         */
+        BeltStock: {
+            /** Pitch Mm */
+            pitch_mm?: number | null;
+            /** Front */
+            front?: number[] | null;
+            /** Rear */
+            rear?: number[] | null;
+            /** Lengths */
+            lengths?: number[] | null;
+        };
+        /**
          * Brief
          * @description The need, the setups weighed against it, and which of them is the reference.
          *
@@ -1148,6 +1191,8 @@ export interface components {
             load?: components["schemas"]["Load"] | null;
             road?: components["schemas"]["BriefRoad"] | null;
             wants?: components["schemas"]["Wants"] | null;
+            frame?: components["schemas"]["Frame"] | null;
+            stock?: components["schemas"]["Stock"] | null;
             /**
              * Format
              * @constant
@@ -1214,6 +1259,16 @@ export interface components {
             share: number | null;
             /** Lost */
             lost: ("below" | "above" | "between") | null;
+        };
+        /**
+         * ChainStock
+         * @description Sprockets for a chain, front and rear, in teeth.
+         */
+        ChainStock: {
+            /** Front */
+            front?: number[] | null;
+            /** Rear */
+            rear?: number[] | null;
         };
         /**
          * Change
@@ -1388,9 +1443,11 @@ export interface components {
          *     `one` is the best single setup and `two` the best pair, null without roads or setups. `rideable` is the
          *     share that can be ridden at all with the rider's power, were there a gear for every speed; above `top_kmh`
          *     such a rider coasts. `asked` is how such a ride is spread over speeds: the share of its time in each
-         *     `asked_step_kmh`, from 0 up.
+         *     `asked_step_kmh`, from 0 up. `plain_terrain` says that there was no road, and one was made up.
          */
         Coverage: {
+            /** Plain Terrain */
+            plain_terrain: boolean;
             /** Roads */
             roads: components["schemas"]["RoadShare"][];
             /** Setups */
@@ -1499,6 +1556,47 @@ export interface components {
             what: string;
         };
         /**
+         * Fit
+         * @description What a hub, gearbox or drive needs of frame, wheel, cranks and bar; what is missing is not known.
+         *
+         *     `dropout_mm` is its width between the dropouts, `frame_mount` the mount and `bottom_bracket` the shell it
+         *     needs, `crank_lengths_mm` the only lengths its cranks come in, `teeth_min` and `teeth_max` the sprockets
+         *     that go onto it, `plug` whether its wires are unplugged to take the wheel out.
+         */
+        Fit: {
+            /** Dropout Mm */
+            dropout_mm?: number | null;
+            /** Axle */
+            axle?: ("nutted" | "quick release" | "thru") | null;
+            /** Torque Support */
+            torque_support?: ("arm" | "dropout" | "washers" | "none") | null;
+            /** Rotor */
+            rotor?: ("six bolts" | "splined" | "none") | null;
+            /** Chainline Mm */
+            chainline_mm?: number | null;
+            /** Shifter */
+            shifter?: ("twist grip" | "trigger" | "lever" | "buttons" | "none") | null;
+            /** Bars */
+            bars?: ("flat" | "swept" | "drop")[] | null;
+            /** Shifter Reversed */
+            shifter_reversed?: boolean | null;
+            /** Crank Lengths Mm */
+            crank_lengths_mm?: number[] | null;
+            /** Frame Mount */
+            frame_mount?: string | null;
+            /** Bottom Bracket */
+            bottom_bracket?: string | null;
+            /** Teeth Min */
+            teeth_min?: number | null;
+            /** Teeth Max */
+            teeth_max?: number | null;
+            /** Plug */
+            plug?: boolean | null;
+            spokes?: components["schemas"]["SpokeHoles"] | null;
+            /** Mass At */
+            mass_at?: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
+        };
+        /**
          * Flat
          * @description The flat at the power of all day: speed in km/h, the gear (null on a stepless path) and cadence in
          *     rpm.
@@ -1515,6 +1613,62 @@ export interface components {
             gear: string | null;
             /** Cadence Rpm */
             cadence_rpm: number;
+        };
+        /**
+         * Frame
+         * @description What a frame takes; what is missing is not known.
+         *
+         *     `chainstay_mm` from the middle of the bottom bracket to that of the axle, at its shortest, and
+         *     `adjust_mm` how much longer it can be set. `tensioning` is how: vertical dropouts do not, the others
+         *     slide, are open to the rear, or turn an eccentric. `dropout_mm` is the width between the dropouts;
+         *     `belt_opening` whether the frame opens to let a belt in; `mounts` are the gearbox or motor mounts it has,
+         *     by their names. `rear_max` and `front_max` are the largest sprockets that clear it.
+         */
+        Frame: {
+            /** Chainstay Mm */
+            chainstay_mm?: number | null;
+            /** Adjust Mm */
+            adjust_mm?: number | null;
+            /** Tensioning */
+            tensioning?: ("vertical" | "sliding" | "horizontal" | "eccentric") | null;
+            /** Dropout Mm */
+            dropout_mm?: number | null;
+            /** Axle */
+            axle?: ("nutted" | "quick release" | "thru") | null;
+            /** Torque Supports */
+            torque_supports?: ("arm" | "dropout" | "washers" | "none")[] | null;
+            /** Belt Opening */
+            belt_opening?: boolean | null;
+            /** Mounts */
+            mounts?: string[] | null;
+            /** Bottom Bracket */
+            bottom_bracket?: string | null;
+            /** Tyre Max Mm */
+            tyre_max_mm?: number | null;
+            /** Rear Max */
+            rear_max?: number | null;
+            /** Front Max */
+            front_max?: number | null;
+            /** Brake */
+            brake?: ("disc" | "rim" | "drum" | "back-pedal" | "none") | null;
+            /** Rotor */
+            rotor?: ("six bolts" | "splined" | "none") | null;
+            /** Bar */
+            bar?: ("flat" | "swept" | "drop") | null;
+        };
+        /**
+         * Freewheel
+         * @description A freewheel of a part: its points of engagement in a turn, before its gears or behind them.
+         */
+        Freewheel: {
+            /** Points */
+            points: number;
+            /**
+             * At
+             * @default input
+             * @enum {string}
+             */
+            at: "input" | "output";
         };
         /**
          * Gear
@@ -1675,14 +1829,16 @@ export interface components {
             /** Efficiency */
             efficiency?: (number | components["schemas"]["EfficiencySpread"]) | null;
             change?: components["schemas"]["Change"] | null;
-            /** Limits */
-            limits?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
-            mass_kg?: components["schemas"]["JsonValue"];
-            price?: components["schemas"]["JsonValue"];
+            limits?: components["schemas"]["Limits"] | null;
+            /** Mass Kg */
+            mass_kg?: number | null;
+            /** Price */
+            price?: number | null;
             care?: components["schemas"]["JsonValue"];
-            behaviour?: components["schemas"]["JsonValue"];
+            /** Lubricant */
+            lubricant?: string | null;
+            behaviour?: components["schemas"]["Behaviour"] | null;
+            fit?: components["schemas"]["Fit"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1721,14 +1877,16 @@ export interface components {
             /** Efficiency */
             efficiency?: (number | components["schemas"]["EfficiencySpread"]) | null;
             change?: components["schemas"]["Change"] | null;
-            /** Limits */
-            limits?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
-            mass_kg?: components["schemas"]["JsonValue"];
-            price?: components["schemas"]["JsonValue"];
+            limits?: components["schemas"]["Limits"] | null;
+            /** Mass Kg */
+            mass_kg?: number | null;
+            /** Price */
+            price?: number | null;
             care?: components["schemas"]["JsonValue"];
-            behaviour?: components["schemas"]["JsonValue"];
+            /** Lubricant */
+            lubricant?: string | null;
+            behaviour?: components["schemas"]["Behaviour"] | null;
+            fit?: components["schemas"]["Fit"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1921,8 +2079,48 @@ export interface components {
             difference: number;
         };
         /**
+         * Limits
+         * @description What a maker allows.
+         *
+         *     The smallest primary ratio: in general, for a load from `heavy_from_kg` of bicycle, rider and all that is
+         *     carried on, for tandems, cargo bicycles and motors. The largest torque into the part from the rider, and
+         *     that of a motor before it, in Nm; the largest mass of bicycle, rider and load, in kg. Of a belt the
+         *     largest pull in N; of a derailleur the largest rear sprocket and the capacity, in teeth. `warranty` are
+         *     its conditions in words.
+         */
+        Limits: {
+            /** Primary Ratio Min */
+            primary_ratio_min?: number | null;
+            /** Primary Ratio Min Heavy */
+            primary_ratio_min_heavy?: number | null;
+            /** Heavy From Kg */
+            heavy_from_kg?: number | null;
+            /** Primary Ratio Min Tandem */
+            primary_ratio_min_tandem?: number | null;
+            /** Primary Ratio Min Cargo */
+            primary_ratio_min_cargo?: number | null;
+            /** Primary Ratio Min Motor */
+            primary_ratio_min_motor?: number | null;
+            /** Input Torque Max Nm */
+            input_torque_max_nm?: number | null;
+            /** Motor Torque Max Nm */
+            motor_torque_max_nm?: number | null;
+            /** System Mass Max Kg */
+            system_mass_max_kg?: number | null;
+            /** Pull Max N */
+            pull_max_n?: number | null;
+            /** Rear Max */
+            rear_max?: number | null;
+            /** Capacity */
+            capacity?: number | null;
+            /** Warranty */
+            warranty?: string | null;
+        };
+        /**
          * Load
          * @description The mass of the bicycle, of what is carried on it and of a trailer with what is in it, in kg.
+         *
+         *     `bicycle` is its kind as far as makers set other limits for it.
          */
         Load: {
             /** Bike Kg */
@@ -1931,6 +2129,8 @@ export interface components {
             cargo_kg?: number | null;
             /** Trailer Kg */
             trailer_kg?: number | null;
+            /** Bicycle */
+            bicycle?: ("usual" | "tandem" | "cargo") | null;
         };
         /**
          * LowestGear
@@ -2022,6 +2222,8 @@ export interface components {
         /**
          * Need
          * @description What the bicycle must do: who rides, what is carried, where, and what is wanted.
+         *
+         *     With the frame that every setup goes into, and the sprockets and belts that can be had.
          */
         Need: {
             /** Name */
@@ -2032,6 +2234,8 @@ export interface components {
             load?: components["schemas"]["Load"] | null;
             road?: components["schemas"]["Road"] | null;
             wants?: components["schemas"]["Wants"] | null;
+            frame?: components["schemas"]["Frame"] | null;
+            stock?: components["schemas"]["Stock"] | null;
         };
         /**
          * Option
@@ -2090,35 +2294,16 @@ export interface components {
             /** Mass Kg */
             mass_kg?: number | null;
             /** Mass At */
-            mass_at?: ("rear wheel" | "frame" | "cranks") | null;
+            mass_at?: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
             /** Price */
             price?: number | null;
-            limits?: components["schemas"]["PartLimits"] | null;
+            limits?: components["schemas"]["Limits"] | null;
             /** Lubricant */
             lubricant?: string | null;
-            behaviour?: components["schemas"]["PartBehaviour"] | null;
+            behaviour?: components["schemas"]["Behaviour"] | null;
+            fit?: components["schemas"]["Fit"] | null;
             /** Notes */
             notes?: string | null;
-        };
-        /**
-         * PartBehaviour
-         * @description How a part behaves under the rider; what is missing is not known.
-         */
-        PartBehaviour: {
-            /** Shifts At Rest */
-            shifts_at_rest?: boolean | null;
-            /** Shifts Under Load */
-            shifts_under_load?: boolean | null;
-            /** Shifts Several At Once */
-            shifts_several_at_once?: boolean | null;
-            /** Neutral */
-            neutral?: boolean | null;
-            /** Turns Backwards */
-            turns_backwards?: boolean | null;
-            /** Automatic */
-            automatic?: string[] | null;
-            /** Loud Gears */
-            loud_gears?: string[] | null;
         };
         /**
          * PartFigures
@@ -2142,23 +2327,6 @@ export interface components {
             stepless: boolean;
         };
         /**
-         * PartLimits
-         * @description What a maker allows.
-         *
-         *     The smallest primary ratio, in general and for heavy loads or motors; the largest torque into it, in Nm;
-         *     the largest mass of bicycle, rider and load, in kg.
-         */
-        PartLimits: {
-            /** Primary Ratio Min */
-            primary_ratio_min?: number | null;
-            /** Primary Ratio Min Heavy */
-            primary_ratio_min_heavy?: number | null;
-            /** Input Torque Max Nm */
-            input_torque_max_nm?: number | null;
-            /** System Mass Max Kg */
-            system_mass_max_kg?: number | null;
-        };
-        /**
          * PartRecord
          * @description A part on the shelf with its figures; `pinned` ones come first; `version` counts its changes.
          */
@@ -2171,6 +2339,20 @@ export interface components {
             /** Version */
             version: number;
             figures: components["schemas"]["PartFigures"];
+        };
+        /**
+         * Piece
+         * @description A piece by its name, with its mass in kg, where that sits, and what it costs.
+         */
+        Piece: {
+            /** Name */
+            name: string;
+            /** Mass Kg */
+            mass_kg?: number | null;
+            /** At */
+            at?: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
+            /** Price */
+            price?: number | null;
         };
         /**
          * PlanetarySet
@@ -2241,7 +2423,8 @@ export interface components {
          * Rider
          * @description Who rides: body mass in kg, power held all day in W, comfortable cadences in rpm.
          *
-         *     `burst_w` is the power held for a minute, `grind_rpm` the cadence below which pedalling is a grind.
+         *     `burst_w` is the power held for a minute, `grind_rpm` the cadence below which pedalling is a grind,
+         *     `push_factor` the hardest push on a pedal over the rider's weight, 1 for standing on it.
          *     Raises for a minute's power below that of all day, and for a grind above the lowest comfortable cadence.
          */
         Rider: {
@@ -2258,6 +2441,8 @@ export interface components {
             burst_w?: number | null;
             /** Grind Rpm */
             grind_rpm?: number | null;
+            /** Push Factor */
+            push_factor?: number | null;
         };
         /**
          * Rides
@@ -2271,6 +2456,32 @@ export interface components {
              * @enum {string}
              */
             per: "week" | "month" | "year";
+        };
+        /**
+         * Rim
+         * @description A rim: its holes, its effective diameter in mm (where the spokes end in the nipples), and how far its
+         *     holes stand to the right of the middle. `spokes_mm` are the present spokes, left and right, `gauge_mm`
+         *     their thickness at the nipple; `crosses` how often a spoke crosses others, now and after.
+         */
+        Rim: {
+            /** Holes */
+            holes?: number | null;
+            /** Effective Mm */
+            effective_mm?: number | null;
+            /**
+             * Offset Mm
+             * @default 0
+             */
+            offset_mm: number;
+            /** Crosses */
+            crosses?: number | null;
+            /** Spokes Mm */
+            spokes_mm?: [
+                number,
+                number
+            ] | null;
+            /** Gauge Mm */
+            gauge_mm?: number | null;
         };
         /**
          * Road
@@ -2437,6 +2648,30 @@ export interface components {
             legs?: components["schemas"]["Leg"][] | null;
         };
         /**
+         * Run
+         * @description How a chain or belt runs: the lines of front and rear (middle of the sprockets) from the middle plane,
+         *     and the gaps between neighbouring sprockets, in mm. `tensioner` takes up slack; `pitch_mm` and
+         *     `belt_teeth` are those of a belt; `links` those of the chain that is mounted.
+         */
+        Run: {
+            /** Front Line Mm */
+            front_line_mm?: number | null;
+            /** Rear Line Mm */
+            rear_line_mm?: number | null;
+            /** Front Gap Mm */
+            front_gap_mm?: number | null;
+            /** Rear Gap Mm */
+            rear_gap_mm?: number | null;
+            /** Tensioner */
+            tensioner?: boolean | null;
+            /** Pitch Mm */
+            pitch_mm?: number | null;
+            /** Belt Teeth */
+            belt_teeth?: number | null;
+            /** Links */
+            links?: number | null;
+        };
+        /**
          * Rung
          * @description A stretch of speed ridden in one gear, all of it below, within or above the cadence band.
          *
@@ -2473,7 +2708,7 @@ export interface components {
          * @description Cranks, the path of stages from pedal to road, and the wheel.
          *
          *     Raises for a path with more than 400 gears, or whose stages multiply out to an overall ratio
-         *     outside 0.001 to 1000. `motors` and `parts` are kept as they are.
+         *     outside 0.001 to 1000. `motors` are kept as they are; so is anything but a list in `parts`.
          */
         Setup: {
             /**
@@ -2491,7 +2726,8 @@ export interface components {
             motors?: {
                 [key: string]: components["schemas"]["JsonValue"];
             }[] | null;
-            parts?: components["schemas"]["JsonValue"];
+            /** Parts */
+            parts?: components["schemas"]["Piece"][] | components["schemas"]["JsonValue"];
         };
         /**
          * SetupCoverage
@@ -2619,12 +2855,36 @@ export interface components {
             turns_out: number;
         };
         /**
+         * SpokeHoles
+         * @description Where the spokes sit in a hub: how many holes; left and right the circle they lie on and how far the
+         *     flange stands from the middle between the locknuts; the holes' diameter. In mm.
+         */
+        SpokeHoles: {
+            /** Holes */
+            holes: number;
+            /** Flange Mm */
+            flange_mm: [
+                number,
+                number
+            ];
+            /** Offset Mm */
+            offset_mm: [
+                number,
+                number
+            ];
+            /**
+             * Hole Mm
+             * @default 2.6
+             */
+            hole_mm: number;
+        };
+        /**
          * SprocketsStage
          * @description Front teeth over rear teeth on a chain or a belt.
          *
          *     With `front` and `rear` every front sprocket runs on every rear one; with `pairs` only the named
          *     [front, rear] combinations run together (two chains side by side, a sprocket with two sizes). With
-         *     `fixed`, there is no freewheel behind them.
+         *     `fixed`, there is no freewheel behind them. `run` says how the chain or belt runs.
          */
         SprocketsStage: {
             /** Name */
@@ -2632,14 +2892,16 @@ export interface components {
             /** Efficiency */
             efficiency?: (number | components["schemas"]["EfficiencySpread"]) | null;
             change?: components["schemas"]["Change"] | null;
-            /** Limits */
-            limits?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            } | null;
-            mass_kg?: components["schemas"]["JsonValue"];
-            price?: components["schemas"]["JsonValue"];
+            limits?: components["schemas"]["Limits"] | null;
+            /** Mass Kg */
+            mass_kg?: number | null;
+            /** Price */
+            price?: number | null;
             care?: components["schemas"]["JsonValue"];
-            behaviour?: components["schemas"]["JsonValue"];
+            /** Lubricant */
+            lubricant?: string | null;
+            behaviour?: components["schemas"]["Behaviour"] | null;
+            fit?: components["schemas"]["Fit"] | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2662,6 +2924,7 @@ export interface components {
             ][] | null;
             /** Fixed */
             fixed?: boolean | null;
+            run?: components["schemas"]["Run"] | null;
         };
         /**
          * StageOptions
@@ -2736,6 +2999,14 @@ export interface components {
             /** What */
             what: string | null;
             job: components["schemas"]["JobRecord"];
+        };
+        /**
+         * Stock
+         * @description The user's own lists; what is missing is taken from the usual ones.
+         */
+        Stock: {
+            chain?: components["schemas"]["ChainStock"] | null;
+            belt?: components["schemas"]["BeltStock"] | null;
         };
         /**
          * SurfaceShare
@@ -2827,7 +3098,7 @@ export interface components {
          * @description The driven wheel, from its bead seat and tyre (ISO 5775, mm) or a roll-out measured on the road (mm).
          *
          *     A measured roll-out replaces the other two in every figure, since a loaded tyre rolls on a smaller
-         *     circle than its label says. Raises for a wheel that has neither.
+         *     circle than its label says. `rim` is what spokes are measured by. Raises for a wheel that has neither.
          */
         Wheel: {
             /** Bead Seat Mm */
@@ -2836,6 +3107,7 @@ export interface components {
             tyre_mm?: number | null;
             /** Rollout Mm */
             rollout_mm?: number | null;
+            rim?: components["schemas"]["Rim"] | null;
         };
         /**
          * WheelSize

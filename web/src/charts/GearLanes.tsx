@@ -8,7 +8,7 @@ import styles from "./GearLanes.module.css";
 import { Lane } from "./Lane";
 import { layoutOf, speedScale, ticks } from "./laneLayout";
 import { cadenceText, placeText, readingAt, triggersOf } from "./reading";
-import { ASKED_ROOM, RoadAsks, type Asked } from "./RoadAsks";
+import { ASKED_ROOM, asksTitle, RoadAsks, type Asked } from "./RoadAsks";
 import { SpeedLine } from "./SpeedLine";
 import { useWidth } from "./useWidth";
 
@@ -52,8 +52,12 @@ export function GearLanes({ setups, asked, wantedTop, speedKmh, onSpeed }: Props
     <div className={styles.lanes} data-drawing="lanes" ref={ref} style={{ height: layout.height }}>
       {asked && !layout.narrow && (
         <p className={styles.asks} style={{ top: layout.top - ASKED_ROOM }}>
-          What the roads ask
-          <small>time at each speed, had it every gear</small>
+          {asksTitle(asked.plain_terrain)}
+          <small>
+            {asked.plain_terrain
+              ? "made up from the steepest pitch, as there is no road yet"
+              : "time at each speed, had it every gear"}
+          </small>
         </p>
       )}
       {!layout.narrow && <p className={styles.at}>at {units.speed(speedKmh)}</p>}

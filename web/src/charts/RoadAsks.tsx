@@ -1,7 +1,7 @@
 import type { Coverage } from "../api/client";
 import styles from "./GearLanes.module.css";
 
-export type Asked = Pick<Coverage, "asked" | "asked_step_kmh">;
+export type Asked = Pick<Coverage, "asked" | "asked_step_kmh" | "plain_terrain">;
 
 export const ASKED_ROOM = 52;
 
@@ -14,11 +14,16 @@ interface Props {
 }
 
 /** How much of the time on the job’s roads a rider with every gear would be at each speed; its figures are the title. */
-export function RoadAsks({ asked: { asked, asked_step_kmh: step }, x, left, bottom }: Props) {
+export function RoadAsks({
+  asked: { asked, asked_step_kmh: step, plain_terrain: plain },
+  x,
+  left,
+  bottom,
+}: Props) {
   const most = Math.max(...asked, 1e-9);
   const tall = ASKED_ROOM - 8;
   return (
-    <g role="img" aria-label={`What the roads ask: ${inWords(asked, step)}`}>
+    <g role="img" aria-label={`${asksTitle(plain)}: ${inWords(asked, step)}`}>
       {asked.map((share, place) => {
         const [from, to] = [x(Math.max(place * step, 0.1)), x((place + 1) * step)];
         if (share <= 0 || to <= left) return null;
@@ -37,6 +42,8 @@ export function RoadAsks({ asked: { asked, asked_step_kmh: step }, x, left, bott
     </g>
   );
 }
+
+export const asksTitle = (plain: boolean): string => `What ${plain ? "plain terrain asks" : "the roads ask"}`;
 
 /** The slowest and the fastest tenth of the time, for those who do not see the drawing. */
 function inWords(asked: number[], step: number): string {
