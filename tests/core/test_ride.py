@@ -132,6 +132,7 @@ def test_without_a_road_a_plain_terrain_is_made_up_from_the_steepest_pitch():
     found, drawn = coverage(hilly, []), coverage(hilly, [round_trip])
     assert (found.plain_terrain, drawn.plain_terrain) == (True, False)
     assert found.asked == drawn.asked
+    assert (found.one is None, drawn.one is None) == (True, False)
     assert sum(found.asked) == pytest.approx(1)
     assert max(leg.grade for leg in plain_terrain(job(NINE)).legs) == 0.06
 

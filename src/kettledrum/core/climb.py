@@ -107,7 +107,7 @@ def ridden(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, jo
     """
     day = _at_power(table, rungs, efficiency, job, job.power_w)
     minute = _at_power(table, rungs, efficiency, job, job.burst_w) if job.burst_w else None
-    verdict, by = _verdict(day, minute, job)
+    verdict, by = _verdict(_ridden_at(day), _ridden_at(minute), job)
     needed = minute.needed_ratio if by == "a minute" and minute else day.needed_ratio
     return Ridden(
         efficiency=efficiency,
@@ -150,26 +150,68 @@ def _at_power(
 
 def _at_steepest(table: GearTable, rungs: list[Rung], job: Conditions, speed_kmh: float) -> AtSteepest:
     gear, cadence_rpm = _gear_at(table, rungs, speed_kmh)
-    state: State = "holds"
-    # A hair below the band, as rounding leaves it, is still in it.
-    if cadence_rpm < job.cadence_rpm[0] * (1 - 1e-9):
-        state = "grinding"
-    if speed_kmh < BALANCE_KMH or (cadence_rpm < job.grind_rpm and speed_kmh < GETS_OFF_KMH):
-        state = "walking"
+    state = _state(speed_kmh, cadence_rpm, job)
     return AtSteepest(speed_kmh=speed_kmh, cadence_rpm=cadence_rpm, gear=gear, state=state)
 
 
-def _verdict(day: AtPower, minute: AtPower | None, job: Conditions) -> tuple[Verdict | None, Power]:
-    if day.at_steepest is None:
+def _state(speed_kmh: float, cadence_rpm: float, job: Conditions) -> State:
+    if speed_kmh < BALANCE_KMH or (cadence_rpm < job.grind_rpm and speed_kmh < GETS_OFF_KMH):
+        return "walking"
+    # A hair below the band, as rounding leaves it, is still in it.
+    return "grinding" if cadence_rpm < job.cadence_rpm[0] * (1 - 1e-9) else "holds"
+
+
+_Pitch = tuple[float, State]
+"""The speed in km/h on the steepest pitch, and how that is ridden."""
+
+
+def _ridden_at(power: AtPower | None) -> _Pitch | None:
+    at = power.at_steepest if power else None
+    return None if at is None else (at.speed_kmh, at.state)
+
+
+def _verdict(day: _Pitch | None, minute: _Pitch | None, job: Conditions) -> tuple[Verdict | None, Power]:
+    if day is None:
         return None, "all day"
-    if day.at_steepest.state == "holds":
+    if day[1] == "holds":
         return "holds", "all day"
-    if minute is None or minute.at_steepest is None:
+    if minute is None:
         return "fails", "all day"
-    lasts_s = (job.steepest_m or 0) / (minute.at_steepest.speed_kmh / 3.6)
-    if lasts_s > MINUTE_S:
+    speed_kmh, state = minute
+    if (job.steepest_m or 0) / (speed_kmh / 3.6) > MINUTE_S:
         return "fails", "all day"
-    return ("tight" if minute.at_steepest.state == "holds" else "fails"), "a minute"
+    return ("tight" if state == "holds" else "fails"), "a minute"
+
+
+class Scaled:
+    """The verdict on the steepest pitch with all gears of a table higher or lower by one factor.
+
+    Right as long as no stage changes by itself at a speed, which scaling the gears would not move.
+    """
+
+    def __init__(self, table: GearTable, rungs: list[Rung], share: float, job: Conditions) -> None:
+        """`share` is the typical share of power that reaches the wheel."""
+        self.table, self.rungs, self.job = table, rungs, job
+        self.speeds_kmh = [
+            None
+            if power_w is None or job.steepest is None
+            else job.resistance.speed_mps(power_w * share, job.steepest) * 3.6
+            for power_w in (job.power_w, job.burst_w)
+        ]
+
+    def verdict(self, scale: float) -> tuple[Verdict | None, float | None]:
+        """The verdict, and the margin of the ratio needed for it over the lowest one."""
+        day, minute = (None if speed is None else self._pitch(speed, scale) for speed in self.speeds_kmh)
+        verdict, by = _verdict(day, minute, self.job)
+        speed = self.speeds_kmh[1 if by == "a minute" else 0]
+        if speed is None:
+            return verdict, None
+        lowest_kmh = self.table.gears[0].speed_kmh[0] * scale
+        return verdict, speed / lowest_kmh - 1
+
+    def _pitch(self, speed_kmh: float, scale: float) -> _Pitch:
+        _, cadence_rpm = _gear_at(self.table, self.rungs, speed_kmh / scale)
+        return speed_kmh, _state(speed_kmh, cadence_rpm, self.job)
 
 
 def _gear_at(table: GearTable, rungs: list[Rung], speed_kmh: float) -> tuple[str | None, float]:

@@ -50,7 +50,7 @@ class _OnRoad:
 def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
     """Rides all roads with all setups. One that is not said how often it is ridden counts once a year.
 
-    Without a road, a plain terrain is made up from the steepest pitch.
+    Without a road, a plain terrain is made up from the steepest pitch: no ground to choose a bicycle by.
     """
     plain = not routes
     routes = routes or [plain_terrain(brief)]
@@ -77,8 +77,8 @@ def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
             for route, rides, weight in zip(routes, a_year, weights, strict=True)
         ],
         setups=setups,
-        one=_best(setups, weights, 1),
-        two=_best(setups, weights, 2),
+        one=None if plain else _best(setups, weights, 1),
+        two=None if plain else _best(setups, weights, 2),
         rideable=float(sum(each.rideable * weight for each, weight in zip(found, weights, strict=True))),
         top_kmh=top_kmh,
         asked_step_kmh=STEP_KMH,

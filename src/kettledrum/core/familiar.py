@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from kettledrum.core.quantities import Model, Within
 
-AnyRatio = Annotated[float, Within(0, 1e12, above=True)]
+AnyRatio = Annotated[float, Within(1e-6, 1e6)]
 Teeth = Sequence[int]
 
 
