@@ -81,6 +81,30 @@ def compare_setups(file: File, json: Json = False) -> None:
     _print_json(result) if json else command_tables.comparison(result)
 
 
+@app.command("pairings")
+def list_pairings(
+    file: File,
+    setup: Annotated[str, typer.Option(metavar="NAME", help="The setup whose sprockets are tried.")],
+    json: Json = False,
+) -> None:
+    """Print every sprocket pairing of a setup of a brief file, the best first."""
+    from kettledrum import command_tables
+    from kettledrum.core.pairings import named, pairings
+
+    brief = read_brief(content_of(file, MOST_BRIEF_BYTES))
+    try:
+        result = pairings(brief, named(brief, setup))
+    except InvalidInput as error:
+        # Named as the option is, not as the API's key.
+        raise InvalidInput(
+            [
+                Problem("--setup" if each.where == "setup" else each.where, each.what)
+                for each in error.problems
+            ]
+        ) from error
+    _print_json(result) if json else command_tables.pairings(result)
+
+
 @app.command("ride")
 def ride_road(
     file: File,

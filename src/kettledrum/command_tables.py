@@ -8,6 +8,7 @@ from rich.table import Table
 from rich.text import Text
 
 from kettledrum.core import ComparedSetup, Comparison, Gear, GearTable
+from kettledrum.core.pairings import Pairings
 from kettledrum.core.ride_result import Ride
 from kettledrum.core.route import Route
 
@@ -72,6 +73,39 @@ def comparison(result: Comparison) -> None:
     console.print(grid if result.setups else Text("This brief holds no setups yet."))
     if result.setups and result.assumed:
         console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
+
+
+def pairings(result: Pairings) -> None:
+    """Prints the pairings of a setup, the best first."""
+    grid = _grid("", "Pairing", "Ratio", "Lowest", "Highest", "Top", "Pitch", "State", "Chain or belt")
+    grid.add_column("Why", justify="left", overflow="fold")
+    for each in result.pairings:
+        fit = each.chain or each.belt
+        length = each.chain.links if each.chain else each.belt.teeth if each.belt else None
+        grid.add_row(
+            str(each.rank),
+            f"{each.front} × {each.rear}",
+            f"{each.primary_ratio:.3f}",
+            f"{each.lowest.development_m:.2f} m",
+            f"{each.highest.development_m:.2f} m",
+            f"{each.top_kmh:.1f} km/h",
+            each.climb or "—",
+            each.state,
+            "—" if fit is None or length is None else f"{length}, {fit.centre_mm:.1f} mm",
+            Text(each.why[0] if each.why else ""),
+        )
+    console = _console()
+    console.print(Text(result.setup, style="bold"))
+    console.print(grid)
+    if result.assumed:
+        console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
+    console.print(Text(CAUTION))
+
+
+CAUTION = (
+    "Limits are the maker’s to state and to change: past one, parts can break under the rider. "
+    "Where a figure is not known, ask before you ride it."
+)
 
 
 def rides(road: Route, result: Ride) -> None:

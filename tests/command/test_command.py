@@ -94,6 +94,23 @@ def test_compare(run, file):
     assert "-25%" in table
 
 
+def test_pairings(run, file):
+    status, out, _ = run("pairings", file(WHOLE_BRIEF), "--setup", NINE_SPEED_HUB["name"], "--json")
+    found = json.loads(out)
+    assert status == 0
+    [mounted] = [each for each in found["pairings"] if (each["front"], each["rear"]) == (44, 19)]
+    assert {"primary_ratio", "lowest", "highest", "state", "why", "chain"} <= mounted.keys()
+    assert mounted["chain"].keys() >= {"links", "centre_mm", "half_link"}
+    assert mounted["state"] == "holds"
+    _, table, _ = run("pairings", file(WHOLE_BRIEF), "--setup", NINE_SPEED_HUB["name"])
+    assert "44 × 23" in table
+    assert "is under 1.95" in table
+    assert "ask before you ride it" in table
+    status, _, err = run("pairings", file(WHOLE_BRIEF), "--setup", "No such")
+    assert (status, err.count("\n")) == (2, 1)
+    assert err.startswith("--setup: must be the name of a setup of the brief: “Nine-speed hub")
+
+
 def test_compare_without_setups_says_so(run, file):
     assert "holds no setups yet" in run("compare", file(brief()))[1]
 

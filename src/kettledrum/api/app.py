@@ -12,6 +12,7 @@ from kettledrum.api import (
     exchange,
     gear_tables,
     jobs,
+    pairings,
     problem_details,
     roads,
     shelf,
@@ -38,7 +39,7 @@ def create_app(store: Store, static: Path = site.STATIC, access: Access = _THIS_
     )
     app.state.store = store
     api = APIRouter(prefix="/api", responses=problem_details.ERRORS)
-    for part in (jobs, gear_tables, calculate, exchange, damaged, wheels, shelf, shelf_import):
+    for part in (jobs, gear_tables, calculate, exchange, damaged, wheels, shelf, shelf_import, pairings):
         api.include_router(part.router)
     api.include_router(roads.router)
     api.include_router(roads.strict)

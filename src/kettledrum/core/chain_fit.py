@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from kettledrum.core.frame import Frame
-from kettledrum.core.inside_checks import State
+from kettledrum.core.inside_checks import RANK, State
 from kettledrum.core.loop import (
     CHAIN_PITCH_MM,
     centre_for,
@@ -82,10 +82,6 @@ def chain_fit(front: int, rear: int, frame: Frame | None, *, tensioner: bool = F
     # A half link is worth it only where the chain does not sit with whole ones.
     half = fit(fewest + 1 - fewest % 2)
     return half if RANK[half.state] < RANK[whole.state] else whole
-
-
-RANK: dict[State, int] = {"holds": 0, "tight": 1, "not known": 2, "fails": 3}
-"""From the best state to the worst."""
 
 
 def _set(links: int, centre: float, longest: float) -> ChainFit:

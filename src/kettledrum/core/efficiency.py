@@ -37,10 +37,11 @@ def stage_efficiency(stage: Stage) -> tuple[EfficiencySpread, bool]:
             return BELT, False
         shifts = len({rear for _, rear in stage.pairings}) > 1 and stage.pairs is None
         return (DERAILLEUR if shifts else PLAIN_CHAIN), False
-    return _case(stage.gears, at_cranks=stage.kind == "gearbox"), False
+    return usual_case(stage.gears, at_cranks=stage.kind == "gearbox"), False
 
 
-def _case(gears: Gears, *, at_cranks: bool) -> EfficiencySpread:
+def usual_case(gears: Gears, *, at_cranks: bool) -> EfficiencySpread:
+    """What is usual of gears in a case, in the hub or at the cranks."""
     if gears.stepless is not None:
         return STEPLESS
     if gears.count == 1 and gears.definite[0].ratio == 1:

@@ -11,6 +11,8 @@ from kettledrum.core.gears import Gears
 from kettledrum.core.layshaft import Layshaft
 
 State = Literal["holds", "tight", "fails", "not known"]
+RANK: dict[State, int] = {"holds": 0, "tight": 1, "not known": 2, "fails": 3}
+"""From the best state to the worst."""
 
 SHIFTED_TEETH = 2
 """Profile shift takes up so many teeth of difference at one shaft distance; more want another tooth size."""

@@ -7,13 +7,13 @@ from pydantic import BaseModel
 
 from kettledrum.core.belt_fit import BeltFit
 from kettledrum.core.brief import Brief
-from kettledrum.core.chain_fit import RANK, ChainFit
+from kettledrum.core.chain_fit import ChainFit
 from kettledrum.core.climb import Scaled, Verdict
 from kettledrum.core.conditions import conditions
 from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.errors import InvalidInput, Problem
 from kettledrum.core.gear_table import Gear, gear_table
-from kettledrum.core.inside_checks import State
+from kettledrum.core.inside_checks import RANK, State
 from kettledrum.core.ladder import ladder
 from kettledrum.core.pairing_checks import PairingChecks
 from kettledrum.core.pairing_place import PairingPlace, pairing_place
@@ -164,6 +164,15 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
         assumed=[*job.assumed, *checks.assumed],
         pairings=found,
     )
+
+
+def named(brief: Brief, name: str) -> Setup:
+    """The setup of a brief with a name. Raises InvalidInput where none has it."""
+    for setup in brief.setups:
+        if setup.name == name:
+            return setup
+    names = ", ".join(f"“{setup.name}”" for setup in brief.setups) or "none, as there are no setups"
+    raise InvalidInput([Problem("setup", f"must be the name of a setup of the brief: {names}")])
 
 
 def with_pairing(setup: Setup, place: PairingPlace, front: int, rear: int) -> Setup:

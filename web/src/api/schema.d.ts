@@ -908,6 +908,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calculate/pairings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calculate Pairings
+         * @description Every sprocket pairing of one setup of a brief, the best first.
+         *
+         *     Hundreds of rows, written as they are: validating what was just worked out would take as long again.
+         */
+        post: operations["calculate_pairings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/would-do": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Parts That Would Do
+         * @description Which hubs and gearboxes on the shelf do what the job wants on a setup's wheel, with which pairing.
+         */
+        post: operations["find_parts_that_would_do"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calculate/twin-chains": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Twin Chains
+         * @description Pairs of pairings whose chains both fit one position of the axle.
+         */
+        post: operations["find_twin_chains"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/roads/import": {
         parameters: {
             query?: never;
@@ -1163,6 +1225,38 @@ export interface components {
             freewheels?: components["schemas"]["Freewheel"][] | null;
         };
         /**
+         * BeltFit
+         * @description A belt on a pairing: its length in `teeth`, the axle at `centre_mm`, teeth in mesh front and rear.
+         *
+         *     `pull_n` is what the hardest push pulls it with, `smallest_front` the fewest teeth in front with which the
+         *     pull stays within what is allowed, null where that is not stated. `room_mm` is how much farther back the
+         *     axle can be set.
+         */
+        BeltFit: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** What */
+            what: string;
+            /** Teeth */
+            teeth?: number | null;
+            /** Centre Mm */
+            centre_mm?: number | null;
+            /** Mesh */
+            mesh?: [
+                number,
+                number
+            ] | null;
+            /** Room Mm */
+            room_mm?: number | null;
+            /** Pull N */
+            pull_n?: number | null;
+            /** Smallest Front */
+            smallest_front?: number | null;
+        };
+        /**
          * BeltStock
          * @description Sprockets for a belt in teeth, the belt's pitch in mm, and the lengths that exist, in teeth.
          */
@@ -1259,6 +1353,42 @@ export interface components {
             share: number | null;
             /** Lost */
             lost: ("below" | "above" | "between") | null;
+        };
+        /**
+         * ChainFit
+         * @description A chain on a pairing.
+         *
+         *     `links` for an axle at `centre_mm`; with a `half_link` their number is odd. On an axle that does not move,
+         *     `error_mm` is how much farther back it would have to sit, and `play_mm` how far the slack run moves up and
+         *     down in its middle, `worn_play_mm` with a worn chain; null where the axle is set or a tensioner holds it.
+         *     `room_mm` is how much farther back it can be set, null where it cannot. All but the state null where
+         *     nothing is known of the frame.
+         */
+        ChainFit: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** What */
+            what: string;
+            /** Links */
+            links?: number | null;
+            /** Centre Mm */
+            centre_mm?: number | null;
+            /**
+             * Half Link
+             * @default false
+             */
+            half_link: boolean;
+            /** Error Mm */
+            error_mm?: number | null;
+            /** Play Mm */
+            play_mm?: number | null;
+            /** Worn Play Mm */
+            worn_play_mm?: number | null;
+            /** Room Mm */
+            room_mm?: number | null;
         };
         /**
          * ChainStock
@@ -2079,6 +2209,41 @@ export interface components {
             difference: number;
         };
         /**
+         * LimitCheck
+         * @description A limit of a part, with the figure it is held against; `derived` where no maker stated it, `advises`
+         *     where it says what is missing and stands in no one's way.
+         *
+         *     `figure` and `limit` are null where one is not known; `what` says why in a sentence.
+         */
+        LimitCheck: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ratio" | "torque" | "motor" | "mass" | "pull" | "teeth";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** What */
+            what: string;
+            /** Figure */
+            figure?: number | null;
+            /** Limit */
+            limit?: number | null;
+            /**
+             * Derived
+             * @default false
+             */
+            derived: boolean;
+            /**
+             * Advises
+             * @default false
+             */
+            advises: boolean;
+        };
+        /**
          * Limits
          * @description What a maker allows.
          *
@@ -2238,6 +2403,29 @@ export interface components {
             stock?: components["schemas"]["Stock"] | null;
         };
         /**
+         * OfOneSetup
+         * @description A brief, and the name of the setup in it that is meant.
+         */
+        OfOneSetup: {
+            brief: components["schemas"]["Brief"];
+            /** Setup */
+            setup: string;
+        };
+        /**
+         * OneChain
+         * @description A pairing with its chain: teeth, links, and the axle's distance in mm at which it is just right.
+         */
+        OneChain: {
+            /** Front */
+            front: number;
+            /** Rear */
+            rear: number;
+            /** Links */
+            links: number;
+            /** Centre Mm */
+            centre_mm: number;
+        };
+        /**
          * Option
          * @description One choice in a stage: its `ratio` (output turns for one input turn) and what it is called there.
          *
@@ -2261,6 +2449,109 @@ export interface components {
             /** Equivalent Front */
             equivalent_front?: number | null;
             efficiency?: components["schemas"]["EfficiencySpread"] | null;
+        };
+        /**
+         * Pairing
+         * @description A pairing with all it does.
+         *
+         *     `primary_ratio` is front ÷ rear teeth; `lowest` and `highest` are the setup's gears with it, `top_kmh`
+         *     the highest one's speed at the band's high end. The `state` is the worst of its checks but those that only
+         *     advise, `why` says what they all find, the worst first. `climb` is the verdict on the job's steepest pitch
+         *     and `margin` what the lowest gear has to spare for it; both null without a pitch. A `chain` or a `belt`.
+         *     `changed` is what of the mounted pairing must be bought; `new_chain` whether its chain or belt would be
+         *     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
+         *     teeth meet again: the more, the evener they wear. `short` is how much the gears fall short of what is
+         *     wanted, `beyond` how much lower than needed the lowest is, both as shares. `rank` counts from 1, the best.
+         */
+        Pairing: {
+            /** Front */
+            front: number;
+            /** Rear */
+            rear: number;
+            /** Primary Ratio */
+            primary_ratio: number;
+            lowest: components["schemas"]["Gear"];
+            highest: components["schemas"]["Gear"];
+            /** Top Kmh */
+            top_kmh: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** Why */
+            why: string[];
+            /** Checks */
+            checks: components["schemas"]["LimitCheck"][];
+            /** Climb */
+            climb: ("holds" | "tight" | "fails") | null;
+            /** Margin */
+            margin: number | null;
+            chain: components["schemas"]["ChainFit"] | null;
+            belt: components["schemas"]["BeltFit"] | null;
+            /**
+             * Changed
+             * @enum {string}
+             */
+            changed: "nothing" | "front" | "rear" | "both";
+            /** New Chain */
+            new_chain: boolean | null;
+            /** Repeats */
+            repeats: number;
+            /** Short */
+            short: number;
+            /** Beyond */
+            beyond: number;
+            /**
+             * Rank
+             * @default 0
+             */
+            rank: number;
+        };
+        /**
+         * Pairings
+         * @description All pairings of a setup, in the order of their rank.
+         *
+         *     `stage` is the place of the sprockets in the path, `front` and `rear` the teeth that were tried;
+         *     `own_front` and `own_rear` say whether those are the user's own lists. `fixed_rear` says that the rear is
+         *     a cassette, which stays: its largest sprocket stands for it. `ratio_min` is the smallest primary ratio
+         *     that counts, stated or `ratio_derived` for this rider, null where neither can be told. `range` does not
+         *     change.
+         */
+        Pairings: {
+            /** Setup */
+            setup: string;
+            /** Stage */
+            stage: number;
+            /** Drive */
+            drive: string;
+            /** Front */
+            front: number[];
+            /** Rear */
+            rear: number[];
+            /** Own Front */
+            own_front: boolean;
+            /** Own Rear */
+            own_rear: boolean;
+            /** Fixed Rear */
+            fixed_rear: boolean;
+            /** Mounted */
+            mounted: [
+                number,
+                number
+            ];
+            /** Range */
+            range: number;
+            pushes: components["schemas"]["Pushes"];
+            /** Ratio Min */
+            ratio_min: number | null;
+            /** Ratio Derived */
+            ratio_derived: boolean;
+            wanted: components["schemas"]["WantedGears"];
+            /** Assumed */
+            assumed: string[];
+            /** Pairings */
+            pairings: components["schemas"]["Pairing"][];
         };
         /**
          * Part
@@ -2304,6 +2595,45 @@ export interface components {
             fit?: components["schemas"]["Fit"] | null;
             /** Notes */
             notes?: string | null;
+        };
+        /**
+         * PartAnswer
+         * @description Whether a part would do, by its `place` in the list that was given.
+         *
+         *     `front` and `rear` are the pairing that does it with the highest top, or the nearest to doing it; null
+         *     where no pairing may run at all. With it, the overall ratios of its lowest and highest gear, and by what
+         *     shares they miss what is wanted. `state` is not known where it would do, but its maker states no limit.
+         */
+        PartAnswer: {
+            /** Place */
+            place: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** Front */
+            front: number | null;
+            /** Rear */
+            rear: number | null;
+            /** Lowest */
+            lowest: number | null;
+            /** Highest */
+            highest: number | null;
+            /** Short Low */
+            short_low: number;
+            /** Short High */
+            short_high: number;
+            /** Ratio Min */
+            ratio_min: number | null;
+            /** Why */
+            why: string;
+            /** Help */
+            help?: string[];
         };
         /**
          * PartFigures
@@ -2408,6 +2738,33 @@ export interface components {
             problems: components["schemas"]["FieldProblem"][];
             /** Version */
             version?: number | null;
+        };
+        /**
+         * Pushes
+         * @description Torques at the cranks in Nm, and the mass of bicycle, rider and load in kg.
+         *
+         *     `hardest_nm` is the push of `factor` times the rider's weight on a level crank, `steady_nm` that of the
+         *     power of all day at the lowest easy cadence, `minute_nm` that of the power of a minute there, null where
+         *     it is not known. `motor_nm` is what motors at the cranks add. `factor_assumed` says that the factor is not
+         *     the rider's own.
+         */
+        Pushes: {
+            /** Factor */
+            factor: number;
+            /** Factor Assumed */
+            factor_assumed: boolean;
+            /** Hardest Nm */
+            hardest_nm: number;
+            /** Steady Nm */
+            steady_nm: number;
+            /** Minute Nm */
+            minute_nm: number | null;
+            /** Motor Nm */
+            motor_nm: number;
+            /** With Motor */
+            with_motor: boolean;
+            /** System Kg */
+            system_kg: number;
         };
         /**
          * Remark
@@ -3035,6 +3392,55 @@ export interface components {
             grade: number;
         };
         /**
+         * Twin
+         * @description A low and a high pairing, the rise between them (0.5 = 50 %), how far apart the axle's right positions
+         *     are, and the position between.
+         */
+        Twin: {
+            low: components["schemas"]["OneChain"];
+            high: components["schemas"]["OneChain"];
+            /** Step */
+            step: number;
+            /** Apart Mm */
+            apart_mm: number;
+            /** Centre Mm */
+            centre_mm: number;
+        };
+        /**
+         * TwinChains
+         * @description The teeth that can be had, the shortest and longest distance of the axles in mm; what is allowed.
+         */
+        TwinChains: {
+            /** Front */
+            front: number[];
+            /** Rear */
+            rear: number[];
+            /** Shortest Mm */
+            shortest_mm: number;
+            /** Longest Mm */
+            longest_mm: number;
+            /**
+             * Tolerance Mm
+             * @default 0.5
+             */
+            tolerance_mm: number;
+            /**
+             * Half Links
+             * @default false
+             */
+            half_links: boolean;
+        };
+        /**
+         * TwinsFound
+         * @description The best of all twins that fit, and how many there are.
+         */
+        TwinsFound: {
+            /** Count */
+            count: number;
+            /** Twins */
+            twins: components["schemas"]["Twin"][];
+        };
+        /**
          * UnderstoodGears
          * @description Ratios as they were understood, in the order they were entered in; nothing of it is taken by itself.
          *
@@ -3047,6 +3453,26 @@ export interface components {
             uncertainty: number[] | null;
             /** Remarks */
             remarks: components["schemas"]["Remark"][];
+        };
+        /**
+         * WantedGears
+         * @description The highest ratio that will do as a lowest gear, by the school that leads, and the lowest that will do
+         *     as a highest gear for the wanted top speed; null where the job does not say.
+         *
+         *     `usual` says that the lowest is what is usual rather than the rider's own.
+         */
+        WantedGears: {
+            /** Lowest */
+            lowest: number | null;
+            /** Highest */
+            highest: number | null;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "ratio" | "gear inches" | "physics";
+            /** Usual */
+            usual: boolean;
         };
         /**
          * Wants
@@ -3145,6 +3571,20 @@ export interface components {
             places: string[];
             /** Why */
             why: string;
+        };
+        /**
+         * WouldDoOnShelf
+         * @description The parts of the shelf that would do; `ids` are the parts' by their place.
+         */
+        WouldDoOnShelf: {
+            /** Lowest */
+            lowest: number | null;
+            /** Highest */
+            highest: number | null;
+            /** Parts */
+            parts: components["schemas"]["PartAnswer"][];
+            /** Ids */
+            ids: string[];
         };
     };
     responses: never;
@@ -7756,6 +8196,288 @@ export interface operations {
                 content: {
                     "application/x-ndjson": unknown;
                     "application/json": components["schemas"]["ImportStep"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calculate_pairings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfOneSetup"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pairings"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_parts_that_would_do: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfOneSetup"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WouldDoOnShelf"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_twin_chains: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwinChains"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwinsFound"];
                 };
             };
             /** @description Bad Request */

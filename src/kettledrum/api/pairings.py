@@ -1,0 +1,90 @@
+"""Sprocket pairings of drafts, the parts of the shelf that would do, and two chains on one axle."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Response
+from pydantic import Field, StrictBool, model_validator
+
+from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.the_store import TheStore
+from kettledrum.core import Brief
+from kettledrum.core.frame import ChainstayMm
+from kettledrum.core.pairings import Pairings, named, pairings
+from kettledrum.core.quantities import Model, Name, Within, refused
+from kettledrum.core.stock import TeethChoice
+from kettledrum.core.twin_chains import TOLERANCE_MM, Twin, twins
+from kettledrum.core.would_do import WouldDo, would_do
+
+router = APIRouter(tags=["pairings"], route_class=StrictJsonRoute)
+
+MOST_TWINS = 200
+LONGEST_WAY_MM = 100.0
+"""No axle can be set by more."""
+
+
+class OfOneSetup(Model):
+    """A brief, and the name of the setup in it that is meant."""
+
+    brief: Brief
+    setup: Name
+
+
+class WouldDoOnShelf(WouldDo):
+    """The parts of the shelf that would do; `ids` are the parts' by their place."""
+
+    ids: list[str]
+
+
+class TwinChains(Model):
+    """The teeth that can be had, the shortest and longest distance of the axles in mm; what is allowed."""
+
+    front: TeethChoice
+    rear: TeethChoice
+    shortest_mm: ChainstayMm
+    longest_mm: ChainstayMm
+    tolerance_mm: Annotated[float, Within(0, 5, unit="mm")] = TOLERANCE_MM
+    half_links: StrictBool = False
+
+    @model_validator(mode="after")
+    def _runs_one_way(self) -> "TwinChains":
+        if not self.shortest_mm <= self.longest_mm <= self.shortest_mm + LONGEST_WAY_MM:
+            raise refused(f"must be from the shortest distance to {LONGEST_WAY_MM:g} mm more", "longest_mm")
+        return self
+
+
+class TwinsFound(Model):
+    """The best of all twins that fit, and how many there are."""
+
+    count: int
+    twins: Annotated[list[Twin], Field(max_length=MOST_TWINS)]
+
+
+@router.post("/calculate/pairings", response_model=Pairings)
+def calculate_pairings(asked: OfOneSetup) -> Response:
+    """Every sprocket pairing of one setup of a brief, the best first.
+
+    Hundreds of rows, written as they are: validating what was just worked out would take as long again.
+    """
+    found = pairings(asked.brief, named(asked.brief, asked.setup))
+    return Response(found.model_dump_json(), media_type="application/json")
+
+
+@router.post("/shelf/would-do")
+def find_parts_that_would_do(asked: OfOneSetup, store: TheStore) -> WouldDoOnShelf:
+    """Which hubs and gearboxes on the shelf do what the job wants on a setup's wheel, with which pairing."""
+    records = store.shelf.parts()
+    found = would_do(asked.brief, named(asked.brief, asked.setup), [record.part for record in records])
+    return WouldDoOnShelf(**dict(found), ids=[record.id for record in records])
+
+
+@router.post("/calculate/twin-chains")
+def find_twin_chains(asked: TwinChains) -> TwinsFound:
+    """Pairs of pairings whose chains both fit one position of the axle."""
+    found = twins(
+        asked.front,
+        asked.rear,
+        (asked.shortest_mm, asked.longest_mm),
+        tolerance_mm=asked.tolerance_mm,
+        half_links=asked.half_links,
+    )
+    return TwinsFound(count=len(found), twins=found[:MOST_TWINS])
