@@ -5,6 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.pairings import OfOneSetup
 from kettledrum.core import (
     Brief,
     Comparison,
@@ -20,7 +21,9 @@ from kettledrum.core import (
     understand,
 )
 from kettledrum.core.brief import CadenceBand
+from kettledrum.core.fit import FitPage, fit_page
 from kettledrum.core.known_climb import KnownClimb, KnownPower, known_power
+from kettledrum.core.pairings import named
 from kettledrum.core.quantities import Model
 from kettledrum.core.starting_values import USUAL_MASS_KG, Start, starting_values
 
@@ -59,6 +62,12 @@ def understand_gears(entry: GearEntry) -> UnderstoodGears:
 def calculate_comparison(brief: Brief) -> Comparison:
     """Every setup of a brief, side by side."""
     return compare(brief)
+
+
+@router.post("/fit")
+def calculate_fit(asked: OfOneSetup) -> FitPage:
+    """Everything that must go together for one setup of a brief, on the rider's frame."""
+    return fit_page(asked.brief, named(asked.brief, asked.setup))
 
 
 @router.get("/starting-values")

@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 from pydantic import Field, StrictBool, model_validator
 
 from kettledrum.api.json_body import StrictJsonRoute
@@ -10,14 +10,17 @@ from kettledrum.api.the_store import TheStore
 from kettledrum.core import Brief
 from kettledrum.core.frame import ChainstayMm
 from kettledrum.core.pairings import Pairings, named, pairings
+from kettledrum.core.part_use import tried_with
 from kettledrum.core.quantities import Model, Name, Within, refused
 from kettledrum.core.stock import TeethChoice
 from kettledrum.core.twin_chains import TOLERANCE_MM, Twin, twins
 from kettledrum.core.would_do import WouldDo, would_do
+from kettledrum.store import SetupRecord
 
 router = APIRouter(tags=["pairings"], route_class=StrictJsonRoute)
 
 MOST_TWINS = 200
+TeethAsked = Annotated[int, Query(ge=5, le=200)]
 LONGEST_WAY_MM = 100.0
 """No axle can be set by more."""
 
@@ -75,6 +78,15 @@ def find_parts_that_would_do(asked: OfOneSetup, store: TheStore) -> WouldDoOnShe
     records = store.shelf.parts()
     found = would_do(asked.brief, named(asked.brief, asked.setup), [record.part for record in records])
     return WouldDoOnShelf(**dict(found), ids=[record.id for record in records])
+
+
+@router.post("/shelf/{part_id}/try", status_code=201, response_model_exclude_unset=True)
+def try_part(
+    part_id: str, job_id: str, setup_id: str, front: TeethAsked, rear: TeethAsked, store: TheStore
+) -> SetupRecord:
+    """Adds a setup like another, with just a part from the shelf and one pairing."""
+    tried = tried_with(store.setup(job_id, setup_id).setup, store.shelf.part(part_id), front, rear)
+    return store.add_setup(job_id, tried, rename=True)
 
 
 @router.post("/calculate/twin-chains")

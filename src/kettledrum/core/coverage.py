@@ -150,9 +150,9 @@ def _setup_coverage(
 
 
 def _price(setup: Setup) -> float | None:
-    """What the parts of a path cost, if that of each is known."""
-    prices = [stage.price for stage in setup.path]
-    known = [price for price in prices if isinstance(price, int | float) and not isinstance(price, bool)]
+    """What the parts of a setup cost, if that of each is known."""
+    prices = [stage.price for stage in setup.path] + [piece.price for piece in setup.pieces]
+    known = [price for price in prices if price is not None]
     return float(sum(known)) if len(known) == len(prices) else None
 
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from kettledrum.core.errors import InvalidInput, Problem
 from kettledrum.core.setup import Setup
-from kettledrum.core.stage import HubStage, SprocketsStage
+from kettledrum.core.stage import GearboxStage, HubStage, SprocketsStage
 from kettledrum.core.stock import (
     USUAL_FRONT,
     USUAL_FRONT_AT_GEARBOX,
@@ -13,6 +13,14 @@ from kettledrum.core.stock import (
     USUAL_REAR_AT_GEARBOX,
     Stock,
 )
+
+CHAINGEAR_GEARS = 3
+"""A case at the cranks with no more gears than this sits in the bottom bracket, and needs no mount."""
+
+
+def few_gears(stage: GearboxStage) -> bool:
+    """Whether a case at the cranks is a chaingear rather than a gearbox."""
+    return not stage.gears.is_stepless and stage.gears.count <= CHAINGEAR_GEARS
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,6 +4,7 @@ from typing import Any
 
 from kettledrum.core.errors import InvalidInput, Problem
 from kettledrum.core.part import Part, PartKind
+from kettledrum.core.quantities import NAME_LENGTH
 from kettledrum.core.setup import Setup
 from kettledrum.core.validation import validate
 
@@ -58,6 +59,30 @@ def with_part(setup: Setup, part: Part) -> Setup:
     else:
         raise InvalidInput([Problem("kind", "a motor cannot be put into a setup yet")])
     return validate(Setup, data)
+
+
+def tried_with(setup: Setup, part: Part, front: int, rear: int) -> Setup:
+    """A setup on the cranks and wheel of another, with just a hub or gearbox from the shelf and one pairing.
+
+    The hub stands behind the pairing, a gearbox before it. Raises InvalidInput for a part of another kind.
+    """
+    if part.kind not in _STAGE_KINDS:
+        raise InvalidInput([Problem("kind", f"a {part.kind} makes no setup of its own")])
+    data: dict[str, Any] = setup.model_dump(mode="json", exclude_unset=True)
+    given = part.model_dump(mode="json", exclude_unset=True)
+    kind = _STAGE_KINDS[part.kind]
+    stage = {"kind": kind, **{key: given[key] for key in _CARRIED if key in given}}
+    drives = [stage["drive"] for stage in data["path"] if stage["kind"] == "sprockets" and "drive" in stage]
+    pairing = {
+        "kind": "sprockets",
+        "drive": drives[0] if drives else "chain",
+        "front": [front],
+        "rear": [rear],
+    }
+    tried = {key: data[key] for key in ("format", "cranks", "wheel")}
+    name = f"{part.name[: NAME_LENGTH - 20]}, {front} × {rear}"
+    path = [pairing, stage] if kind == "hub" else [stage, pairing]
+    return validate(Setup, {**tried, "name": name, "path": path})
 
 
 def part_from(setup: Setup, place: str) -> Part:

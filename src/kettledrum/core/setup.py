@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Discriminator, Field, JsonValue, Tag, model_validator
 
 from kettledrum.core.gears import MOST_GEARS
-from kettledrum.core.pieces import Pieces
+from kettledrum.core.pieces import Piece, Pieces
 from kettledrum.core.quantities import CrankMm, Model, Name, refused
 from kettledrum.core.stage import SprocketsStage, Stage
 from kettledrum.core.wheel import Wheel
@@ -42,6 +42,13 @@ class Setup(Model):
     parts: Annotated[
         Annotated[Pieces, Tag("list")] | Annotated[JsonValue, Tag("other")], Discriminator(_parts_kind)
     ] = None
+
+    @property
+    def pieces(self) -> list[Piece]:
+        """The pieces that are no stage of the path; none where `parts` is something else."""
+        return (
+            [each for each in self.parts if isinstance(each, Piece)] if isinstance(self.parts, list) else []
+        )
 
     @model_validator(mode="after")
     def _path_can_be_worked_out(self) -> "Setup":

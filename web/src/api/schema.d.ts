@@ -460,6 +460,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calculate/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calculate Fit
+         * @description Everything that must go together for one setup of a brief, on the rider's frame.
+         */
+        post: operations["calculate_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculate/starting-values": {
         parameters: {
             query?: never;
@@ -950,6 +970,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/{part_id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Part
+         * @description Adds a setup like another, with just a part from the shelf and one pairing.
+         */
+        post: operations["try_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculate/twin-chains": {
         parameters: {
             query?: never;
@@ -1196,6 +1236,19 @@ export interface components {
             sound: number;
         };
         /**
+         * Behaves
+         * @description How a part of the path behaves: what its maker says, and what the hands (or feet) must do to shift.
+         */
+        Behaves: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            behaviour: components["schemas"]["Behaviour"];
+            /** Hands */
+            hands: string;
+        };
+        /**
          * Behaviour
          * @description How a part behaves under the rider; what is missing is not known.
          *
@@ -1269,6 +1322,18 @@ export interface components {
             rear?: number[] | null;
             /** Lengths */
             lengths?: number[] | null;
+        };
+        /**
+         * Bite
+         * @description The points of engagement of each freewheel, from the pedals on, and what they cost in each gear.
+         *
+         *     Nothing is known without freewheels: then both are empty.
+         */
+        Bite: {
+            /** Points */
+            points: number[];
+            /** Gears */
+            gears: components["schemas"]["LostMotion"][];
         };
         /**
          * Brief
@@ -1725,6 +1790,63 @@ export interface components {
             spokes?: components["schemas"]["SpokeHoles"] | null;
             /** Mass At */
             mass_at?: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
+        };
+        /**
+         * FitCheck
+         * @description A finding with the rule that made it: its `id`, topic, reason and source.
+         */
+        FitCheck: {
+            /** Id */
+            id: string;
+            /**
+             * Topic
+             * @enum {string}
+             */
+            topic: "frame" | "axle and brake" | "drive" | "cranks and bar" | "wheel" | "motor" | "limits";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** What */
+            what: string;
+            /** Remedy */
+            remedy: string | null;
+            /** Reason */
+            reason: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * FitPage
+         * @description Everything that must go together for one setup on the rider's frame.
+         *
+         *     `state` is the worst of the checks, of which there are `counts` by state. `wheel` is null without gears in
+         *     the hub. `chain_links` is the length of a derailleur's chain.
+         */
+        FitPage: {
+            /** Setup */
+            setup: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Checks */
+            checks: components["schemas"]["FitCheck"][];
+            /** Behaves */
+            behaves: components["schemas"]["Behaves"][];
+            bite: components["schemas"]["Bite"];
+            wheel: components["schemas"]["WheelBuild"] | null;
+            mass: components["schemas"]["MassMoved"];
+            /** Chain Links */
+            chain_links: number | null;
+            /** Caution */
+            caution: string;
         };
         /**
          * Flat
@@ -2298,6 +2420,18 @@ export interface components {
             bicycle?: ("usual" | "tandem" | "cargo") | null;
         };
         /**
+         * LostMotion
+         * @description The largest and the mean angle in degrees at the pedals that is lost before a gear bites.
+         */
+        LostMotion: {
+            /** Gear */
+            gear: string;
+            /** Largest Deg */
+            largest_deg: number;
+            /** Mean Deg */
+            mean_deg: number;
+        };
+        /**
          * LowestGear
          * @description What a school says of a setup's lowest gear.
          *
@@ -2322,6 +2456,45 @@ export interface components {
             verdict: ("holds" | "tight" | "fails") | null;
             /** Usual */
             usual: boolean;
+        };
+        /**
+         * MassAtPlace
+         * @description The mass in kg known at a place, and how much more that is than the reference's there.
+         */
+        MassAtPlace: {
+            /**
+             * At
+             * @enum {string}
+             */
+            at: "rear wheel" | "front wheel" | "frame" | "cranks";
+            /** Mass Kg */
+            mass_kg: number;
+            /** More Kg */
+            more_kg: number | null;
+        };
+        /**
+         * MassMoved
+         * @description The parts that are weighed; mass by place; what comes off the reference and what goes on.
+         *
+         *     `unsprung` is the share of the known mass that sits in the wheels. `missing` are the parts whose mass or
+         *     place is not known: the sums are without them. `more_kg` is against the reference, null for the reference
+         *     itself and where there is none.
+         */
+        MassMoved: {
+            /** Known Kg */
+            known_kg: number;
+            /** More Kg */
+            more_kg: number | null;
+            /** Unsprung */
+            unsprung: number | null;
+            /** Places */
+            places: components["schemas"]["MassAtPlace"][];
+            /** Comes Off */
+            comes_off: components["schemas"]["Weighed"][];
+            /** Goes On */
+            goes_on: components["schemas"]["Weighed"][];
+            /** Missing */
+            missing: string[];
         };
         /**
          * MeasuredRollout
@@ -3236,6 +3409,27 @@ export interface components {
             hole_mm: number;
         };
         /**
+         * SpokeLengths
+         * @description Lengths left and right in mm, for so many crosses; null where a figure is missing.
+         *
+         *     `state` and `what` say whether they can be laced, and whether the old spokes do.
+         */
+        SpokeLengths: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** What */
+            what: string;
+            /** Crosses */
+            crosses?: number | null;
+            /** Left Mm */
+            left_mm?: number | null;
+            /** Right Mm */
+            right_mm?: number | null;
+        };
+        /**
          * SprocketsStage
          * @description Front teeth over rear teeth on a chain or a belt.
          *
@@ -3520,6 +3714,18 @@ export interface components {
             skid_patches_either_foot: number | null;
         };
         /**
+         * Weighed
+         * @description A part with its mass in kg and where it sits; null where that is not known.
+         */
+        Weighed: {
+            /** Name */
+            name: string;
+            /** Mass Kg */
+            mass_kg: number | null;
+            /** At */
+            at: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
+        };
+        /**
          * Wheel
          * @description The driven wheel, from its bead seat and tyre (ISO 5775, mm) or a roll-out measured on the road (mm).
          *
@@ -3534,6 +3740,17 @@ export interface components {
             /** Rollout Mm */
             rollout_mm?: number | null;
             rim?: components["schemas"]["Rim"] | null;
+        };
+        /**
+         * WheelBuild
+         * @description The wheel for a hub: spokes, what must be had for it, and the caution that goes with it.
+         */
+        WheelBuild: {
+            spokes: components["schemas"]["SpokeLengths"];
+            /** Parts */
+            parts: string[];
+            /** Caution */
+            caution: string;
         };
         /**
          * WheelSize
@@ -6037,6 +6254,100 @@ export interface operations {
             };
         };
     };
+    calculate_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfOneSetup"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     list_starting_values: {
         parameters: {
             query?: {
@@ -8384,6 +8695,103 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WouldDoOnShelf"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    try_part: {
+        parameters: {
+            query: {
+                job_id: string;
+                setup_id: string;
+                front: number;
+                rear: number;
+            };
+            header?: never;
+            path: {
+                part_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupRecord"];
                 };
             };
             /** @description Bad Request */

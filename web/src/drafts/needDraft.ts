@@ -13,7 +13,7 @@ import {
   percentOf,
   percentText,
 } from "./quantity";
-import { present, some } from "./setupDraft";
+import { present, some, type Kept } from "./setupDraft";
 
 /** The fields whose figures are in the units of the draft's `system`, unless they name their own. */
 type Measured =
@@ -56,8 +56,6 @@ export interface SurfaceDraft {
   surface: string;
   share: string;
 }
-
-type Kept = Record<string, unknown>;
 
 const MEASURES: Record<
   Measured,

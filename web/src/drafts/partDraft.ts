@@ -2,7 +2,16 @@ import type { Part } from "../api/client";
 import type { System } from "../shell/units";
 import { namesOf, numberOf, teethOf, type Entered } from "./entry";
 import { kilogramsOf, massText, millimetresOf, percentText } from "./quantity";
-import { changeOf, emptyStage, gearsOf, present, some, stageDraft, type StageDraft } from "./setupDraft";
+import {
+  changeOf,
+  emptyStage,
+  gearsOf,
+  present,
+  some,
+  stageDraft,
+  type Kept,
+  type StageDraft,
+} from "./setupDraft";
 
 /** A part as it stands in the editor: the text of each field. */
 export interface PartDraft {
@@ -39,6 +48,8 @@ export interface PartDraft {
   read: { mass: number | undefined; systemMassMax: number | undefined };
   system: System;
   motor: Part["motor"];
+  /** What the editor does not show and must not lose. */
+  kept: { fit: Part["fit"]; limits: Kept; behaviour: Kept; wheel: Kept };
 }
 
 const text = (value: number | null | undefined): string => (typeof value === "number" ? String(value) : "");
@@ -82,8 +93,30 @@ export function partDraft(part: Part, system: System): PartDraft {
     read,
     system,
     motor: part.motor,
+    kept: {
+      fit: part.fit,
+      limits: without(limits, [
+        "primary_ratio_min",
+        "primary_ratio_min_heavy",
+        "input_torque_max_nm",
+        "system_mass_max_kg",
+      ]),
+      behaviour: without(behaviour, [
+        "shifts_at_rest",
+        "shifts_under_load",
+        "shifts_several_at_once",
+        "neutral",
+        "turns_backwards",
+        "automatic",
+        "loud_gears",
+      ]),
+      wheel: without(wheel, ["bead_seat_mm", "tyre_mm", "rollout_mm"]),
+    },
   };
 }
+
+const without = (object: object | null | undefined, keys: string[]): Kept =>
+  Object.fromEntries(Object.entries(object ?? {}).filter(([key]) => !keys.includes(key)));
 
 const shownMass = (kg: number | undefined, system: System): string =>
   kg === undefined ? "" : massText(kg, system);
@@ -111,6 +144,7 @@ export function partOf(draft: PartDraft): Part {
     wheel:
       kind === "wheel"
         ? present({
+            ...draft.kept.wheel,
             bead_seat_mm: millimetresOf(draft.beadSeat),
             tyre_mm: millimetresOf(draft.tyre),
             rollout_mm: millimetresOf(draft.rollout),
@@ -127,13 +161,16 @@ export function partOf(draft: PartDraft): Part {
     mass_at: draft.massAt || undefined,
     price: numberOf(draft.price),
     limits: some({
+      ...draft.kept.limits,
       primary_ratio_min: numberOf(draft.ratioMin),
       primary_ratio_min_heavy: numberOf(draft.ratioMinHeavy),
       input_torque_max_nm: numberOf(draft.torqueMax),
       system_mass_max_kg: massOf("systemMassMax"),
     }),
     lubricant: draft.lubricant.trim() || undefined,
+    fit: draft.kept.fit,
     behaviour: some({
+      ...draft.kept.behaviour,
       shifts_at_rest: flagOf(draft.atRest),
       shifts_under_load: flagOf(draft.underLoad),
       shifts_several_at_once: flagOf(draft.several),

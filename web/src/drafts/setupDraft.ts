@@ -59,9 +59,10 @@ export interface SetupDraft {
   tyre: string;
   rollout: string;
   kept: Kept;
+  keptOfWheel: Kept;
 }
 
-type Kept = Record<string, unknown>;
+export type Kept = Record<string, unknown>;
 
 const text = (value: number | null | undefined): string => (typeof value === "number" ? String(value) : "");
 const list = (values: readonly number[] | null | undefined): string => (values ?? []).join(" ");
@@ -143,14 +144,16 @@ const setDraft = ({ sun, ring, planet, planets, held, uses }: PlanetarySet): Set
 
 export function setupDraft(setup: Setup): SetupDraft {
   const { name, cranks, path, wheel, ...kept } = setup;
+  const { bead_seat_mm, tyre_mm, rollout_mm, ...keptOfWheel } = wheel;
   return {
     name,
     crankLength: text(cranks.length_mm),
     stages: path.map(stageDraft),
-    beadSeat: text(wheel.bead_seat_mm),
-    tyre: text(wheel.tyre_mm),
-    rollout: text(wheel.rollout_mm),
+    beadSeat: text(bead_seat_mm),
+    tyre: text(tyre_mm),
+    rollout: text(rollout_mm),
     kept,
+    keptOfWheel,
   };
 }
 
@@ -164,6 +167,7 @@ export function setupOf(draft: SetupDraft): Setup {
     cranks: present({ length_mm: millimetresOf(draft.crankLength) }),
     path: draft.stages.map(stageOf),
     wheel: present({
+      ...draft.keptOfWheel,
       bead_seat_mm: millimetresOf(draft.beadSeat),
       tyre_mm: millimetresOf(draft.tyre),
       rollout_mm: millimetresOf(draft.rollout),

@@ -57,6 +57,8 @@ function EverywhereKeys() {
   useSingleKey("/", openJump);
   useSingleKey("?", openList);
   useSingleKey("j", () => open("job"));
+  useSingleKey("r", () => open("road"));
+  useSingleKey("g", () => open("pairings"));
   useSingleKey("s", () => open("setups"));
   useSingleKey("i", () => open("internals"));
   useSingleKey("l", () => open("line-up"));

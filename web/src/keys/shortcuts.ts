@@ -14,7 +14,11 @@ export const SHORTCUTS: { group: string; shortcuts: Shortcut[] }[] = [
       { keys: ["Ctrl+Z"], what: "Undo the last change to the job" },
       { keys: ["Ctrl+Shift+Z", "Ctrl+Y"], what: "Do it again" },
       { keys: ["Ctrl+V"], what: "Bring in a setup or a job from the clipboard" },
-      { keys: ["J", "S", "I", "L", "P"], what: "Job, Setups, Internals, Line-up, Parts", single: true },
+      {
+        keys: ["J", "R", "S", "I", "G", "L", "P"],
+        what: "Job, Road, Setups, Internals, Pairings, Line-up, Parts",
+        single: true,
+      },
       { keys: ["U"], what: "Metric or imperial", single: true },
       { keys: ["M"], what: "The next leading measure", single: true },
       { keys: ["T"], what: "Light or dark", single: true },
@@ -28,6 +32,16 @@ export const SHORTCUTS: { group: string; shortcuts: Shortcut[] }[] = [
       { keys: ["Space"], what: "On a setup’s tab: take it up; arrows move it, Space puts it down" },
       { keys: ["↑", "↓"], what: "In the gear table: the gear above or below" },
       { keys: ["Enter"], what: "On a piece of the drawing: change it" },
+    ],
+  },
+  {
+    group: "Among the pairings",
+    shortcuts: [
+      {
+        keys: ["↑", "↓", "←", "→"],
+        what: "In the grid: the pairing beside; Home, End, Page up and down go far",
+      },
+      { keys: ["Enter"], what: "In the grid: mount the pairing" },
     ],
   },
   {

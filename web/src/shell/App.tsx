@@ -22,6 +22,9 @@ const InternalsView = lazy(async () => ({
 }));
 const LineUp = lazy(async () => ({ default: (await import("../views/lineup/LineUp")).LineUp }));
 const ShelfView = lazy(async () => ({ default: (await import("../views/shelf/ShelfView")).ShelfView }));
+const PairingsView = lazy(async () => ({
+  default: (await import("../views/pairings/PairingsView")).PairingsView,
+}));
 const RoadView = lazy(async () => ({ default: (await import("../views/road/RoadView")).RoadView }));
 const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
 
@@ -52,6 +55,7 @@ export function App() {
                         <Route path="job" element={<JobView />} />
                         <Route path="road/:roadId?" element={<RoadView />} />
                         <Route path="setups/:setupId?" element={<Setups />} />
+                        <Route path="pairings/:setupId?" element={<PairingsView />} />
                         <Route path="internals" element={<InternalsView />} />
                         <Route path="shelf" element={<ShelfView />} />
                         <Route path="line-up" element={<LineUp />} />

@@ -5,7 +5,7 @@ import WarningAmberOutlined from "@mui/icons-material/WarningAmberOutlined";
 import type { Check } from "../api/client";
 import styles from "./StateMark.module.css";
 
-const ICONS = {
+export const STATE_ICONS = {
   holds: CheckCircleOutlined,
   tight: WarningAmberOutlined,
   fails: ErrorOutlined,
@@ -14,7 +14,7 @@ const ICONS = {
 
 /** A state by shape, word and colour together. */
 export function StateMark({ state }: { state: Check["state"] }) {
-  const Icon = ICONS[state];
+  const Icon = STATE_ICONS[state];
   return (
     <span className={styles.mark} data-state={state}>
       <Icon fontSize="small" aria-hidden />

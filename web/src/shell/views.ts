@@ -12,6 +12,7 @@ export const VIEW_GROUPS = [
     entries: [
       { name: "Setups", path: "setups" },
       { name: "Internals", path: "internals" },
+      { name: "Pairings", path: "pairings" },
     ],
   },
   { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },

@@ -1,0 +1,161 @@
+"""Rules of chain and belt: tension, line, what a derailleur takes, and the makers' limits."""
+
+from collections.abc import Iterator
+
+from kettledrum.core.belt_fit import BeltFit
+from kettledrum.core.chain_fit import ChainFit
+from kettledrum.core.chainline import chainline
+from kettledrum.core.derailleur import derailleur_needs
+from kettledrum.core.errors import InvalidInput
+from kettledrum.core.fit_rule import TRADE, Bike, Finding, Rule, not_known
+from kettledrum.core.pairing_checks import PairingChecks
+from kettledrum.core.pairing_place import pairing_place
+from kettledrum.core.pushes import pushes
+from kettledrum.core.stage import SprocketsStage
+from kettledrum.core.stage_limits import mass_check
+from kettledrum.core.stated import Limits
+from kettledrum.core.twin_chains import TOLERANCE_MM, twin_of
+
+_TWIN_TIGHT_MM = 1.0
+
+
+def _pairing(bike: Bike) -> tuple[PairingChecks, int, int] | None:
+    """The checks of the mounted pairing, where the path has a single one to look at."""
+    try:
+        place = pairing_place(bike.setup, bike.brief.stock)
+    except InvalidInput:
+        return None
+    checks = PairingChecks(bike.brief, bike.setup, place, pushes(bike.brief, bike.setup))
+    return checks, *place.mounted
+
+
+def _loop(bike: Bike) -> Iterator[Finding]:
+    for place, stage in bike.sprockets:
+        if stage.pairs is not None and len(stage.pairs) > 1 and stage.drive == "chain":
+            yield from _twins(bike, stage)
+        elif len(stage.pairings) > 1:
+            continue
+        elif found := _pairing(bike):
+            checks, front, rear = found
+            if place != checks.place.stage:
+                continue
+            chain, belt = checks.loop(front, rear)
+            fit: ChainFit | BeltFit | None = chain or belt
+            assert fit is not None
+            yield Finding(
+                fit.state,
+                fit.what,
+                None
+                if fit.state == "holds"
+                else "other teeth (see Pairings), a tensioner, or an axle that slides",
+            )
+
+
+def _twins(bike: Bike, stage: SprocketsStage) -> Iterator[Finding]:
+    assert stage.pairs is not None
+    reach = bike.frame.reach_mm
+    if reach is None:
+        yield not_known("the chainstay length is missing", "from the bottom bracket’s middle to the axle’s")
+        return
+    found = twin_of(stage.pairs, reach)
+    if found is None:
+        yield Finding("fails", "one of its chains has no place for the axle within its way", "other teeth")
+        return
+    apart, chains = found
+    words = ", ".join(
+        f"{each.front} × {each.rear} of {each.links} links at {each.centre_mm:.1f} mm" for each in chains
+    )
+    if apart <= TOLERANCE_MM:
+        yield Finding("holds", f"{words}: {apart:.2f} mm apart")
+    elif apart <= _TWIN_TIGHT_MM:
+        yield Finding("tight", f"{words}: {apart:.2f} mm apart", "one chain will hang slacker than the other")
+    else:
+        yield Finding(
+            "fails", f"{words}: {apart:.1f} mm apart", "other teeth: Pairings finds those that fit one axle"
+        )
+
+
+def _line(bike: Bike) -> Iterator[Finding]:
+    for place, _ in bike.sprockets:
+        found = chainline(bike.stages, place, bike.frame.chainstay_mm)
+        remedy = {
+            "not known": "the chainlines on the makers’ sheets",
+            "holds": None,
+            "tight": "spacers, or another axle for the cranks",
+            "fails": "spacers, or another axle for the cranks",
+        }[found.state]
+        assumed = f" (assumed: {', '.join(found.assumed)})" if found.assumed else ""
+        yield Finding(found.state, found.what + assumed, remedy)
+
+
+def _derailleur(bike: Bike) -> Iterator[Finding]:
+    for place, stage in bike.sprockets:
+        needs = derailleur_needs(stage, f"path[{place}]", bike.frame)
+        if needs is None:
+            continue
+        length = "" if needs.links is None else f"; its chain has {needs.links} links"
+        for check in needs.checks:
+            yield Finding(
+                check.state,
+                check.what + (length if check is needs.checks[-1] else ""),
+                "a derailleur that takes more, or closer teeth" if check.state == "fails" else None,
+            )
+
+
+def _limits(bike: Bike) -> Iterator[Finding]:
+    asked = pushes(bike.brief, bike.setup)
+    found = _pairing(bike)
+    if found:
+        checks, front, rear = found
+        for check in checks.of(front, rear, None, None):
+            derived = ", derived" if check.derived else ""
+            yield Finding(
+                check.state,
+                check.what + derived,
+                "ask the maker before riding it" if check.state in ("fails", "not known") else None,
+            )
+    for stage in bike.stages:
+        if isinstance(stage, SprocketsStage) or (stage.gears.count == 1 and not stage.gears.is_stepless):
+            continue
+        limits = stage.limits or Limits()
+        if limits.system_mass_max_kg is None:
+            yield not_known(
+                f"the largest mass that {bike.name(stage)} is allowed for is not stated",
+                f"“system mass” on its maker’s sheet; here it is {asked.system_kg:.0f} kg",
+            )
+        elif not found and (mass := mass_check(limits, asked, bike.name(stage))):
+            yield Finding(mass.state, mass.what)
+        if limits.warranty:
+            yield Finding("tight", f"{bike.name(stage)}, conditions of its warranty: {limits.warranty}")
+
+
+DRIVE_RULES = [
+    Rule(
+        "tension",
+        "drive",
+        "A slack chain comes off, a tight one wears; a belt must be just right.",
+        TRADE,
+        _loop,
+    ),
+    Rule(
+        "line",
+        "drive",
+        "A chain or belt that runs slantwise is loud, wears, and may climb off.",
+        TRADE,
+        _line,
+    ),
+    Rule(
+        "derailleur",
+        "drive",
+        "A derailleur takes up so much chain and reaches so large a sprocket.",
+        TRADE,
+        _derailleur,
+    ),
+    Rule(
+        "makers-limits",
+        "limits",
+        "Past a maker’s limit parts break, under the rider, and the warranty ends.",
+        "the maker’s sheet, as entered",
+        _limits,
+    ),
+]

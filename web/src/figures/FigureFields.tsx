@@ -1,0 +1,87 @@
+import { useState } from "react";
+import type { FieldProblem } from "../api/client";
+import { ChoiceField } from "../shell/ChoiceField";
+import { FieldText } from "../shell/FieldText";
+import { problemsAt } from "../shell/problems";
+import { useUnits, type System } from "../shell/units";
+import { valueAt, withValue, type Held } from "./held";
+import styles from "./FigureFields.module.css";
+import { textOf, valueOf, type Figure } from "./figures";
+
+interface Props {
+  figures: readonly Figure[];
+  document: Held;
+  /** Where the document stands in the file, such as "path[1]"; nothing for the whole. */
+  place: string;
+  problems: FieldProblem[];
+  onChange: (document: Held) => void;
+}
+
+const UNKNOWN = { value: "", label: "not known" };
+const FLAGS = [UNKNOWN, { value: "yes", label: "yes" }, { value: "no", label: "no" }];
+
+/** Fields for some figures of a document; one left empty is not known. */
+export function FigureFields({ figures, document, place, problems, onChange }: Props) {
+  const { system } = useUnits();
+  return (
+    <div className={styles.fields}>
+      {figures.map((figure) => (
+        <FigureField
+          key={figure.at}
+          figure={figure}
+          value={valueAt(document, figure.at)}
+          place={place === "" ? figure.at : `${place}.${figure.at}`}
+          problems={problems}
+          system={system}
+          onChange={(value) => onChange(withValue(document, figure.at, value))}
+        />
+      ))}
+    </div>
+  );
+}
+
+interface FieldProps {
+  figure: Figure;
+  value: unknown;
+  place: string;
+  problems: FieldProblem[];
+  system: System;
+  onChange: (value: unknown) => void;
+}
+
+function FigureField({ figure, value, place, problems, system, onChange }: FieldProps) {
+  const { label, kind, unit, hint, choices } = figure;
+  // What is typed stays as it is as long as it stands for what is kept: "1." must not become "1" under the hand.
+  const [typed, setTyped] = useState("");
+  const same = JSON.stringify(valueOf(typed, kind, system)) === JSON.stringify(value);
+  const shown = same && value !== undefined ? typed : textOf(value, kind, system);
+  if (kind === "flag" || kind === "choice") {
+    const known =
+      kind === "flag" ? FLAGS : [UNKNOWN, ...(choices ?? []).map((each) => ({ value: each, label: each }))];
+    return (
+      <ChoiceField
+        label={label}
+        value={shown}
+        choices={known}
+        onChange={(text) => onChange(valueOf(text, kind, system))}
+      />
+    );
+  }
+  const inside = problemsAt(problems, place);
+  return (
+    <FieldText
+      label={label}
+      place={place}
+      value={shown}
+      problems={inside}
+      unit={kind === "mm" ? "mm" : kind === "mass" ? (system === "metric" ? "kg" : "lb") : unit}
+      hint={hint}
+      numeric={kind === "number" || kind === "mm" || kind === "mass"}
+      list={kind === "teeth"}
+      onChange={(text) => {
+        setTyped(text);
+        onChange(valueOf(text, kind, system));
+      }}
+    />
+  );
+}

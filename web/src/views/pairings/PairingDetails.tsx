@@ -1,0 +1,153 @@
+import { useState } from "react";
+import Button from "@mui/material/Button";
+import type { Pairing, Pairings, Setup } from "../../api/client";
+import { useComparison } from "../../api/pairings";
+import { GearLanes } from "../../charts/GearLanes";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import { capital, difference } from "../../shell/format";
+import { StateMark } from "../../shell/StateMark";
+import { useUnits } from "../../shell/units";
+import styles from "./Pairings.module.css";
+import { changeText } from "./RankedList";
+
+interface Props {
+  bench: Workbench;
+  shown: BenchSetup;
+  found: Pairings;
+  pairing: Pairing;
+  onTake: (pairing: Pairing) => void;
+}
+
+/** One pairing: whether it may run and why, what chain it takes, and its whole effect beside what is mounted. */
+export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) {
+  const units = useUnits();
+  const mounted = pairing.changed === "nothing";
+  const before = found.pairings.find((each) => each.changed === "nothing");
+  return (
+    <section className={styles.details} aria-label={`Pairing ${pairing.front} × ${pairing.rear}`}>
+      <div className={styles.words}>
+        <div className={styles.title}>
+          <h3>
+            {pairing.front} × {pairing.rear}
+          </h3>
+          <StateMark state={pairing.state} />
+          <Button variant="contained" className="no-print" disabled={mounted} onClick={() => onTake(pairing)}>
+            {mounted ? "Mounted" : "Take it"}
+          </Button>
+        </div>
+        <ul>
+          {pairing.why.map((why) => (
+            <li key={why}>{capital(why)}.</li>
+          ))}
+        </ul>
+        <dl>
+          <Figure name="Front ÷ rear">{pairing.primary_ratio.toFixed(3)}</Figure>
+          <Figure name="Lowest gear">
+            {units.gear(pairing.lowest)}
+            {before && !mounted && `, ${difference(pairing.lowest.ratio / before.lowest.ratio - 1)}`}
+          </Figure>
+          <Figure name="Top pedalling speed">{units.speed(pairing.top_kmh)}</Figure>
+          <Figure name="Steepest pitch">{pitchWords(pairing)}</Figure>
+          <Figure name="Range">{(found.range * 100).toFixed(0)} %, unchanged</Figure>
+          <LoopFigures pairing={pairing} />
+          <Figure name="To be bought">{mounted ? "nothing" : changeText(pairing, found.drive)}</Figure>
+          <Figure name="Wear">
+            {pairing.repeats === 1
+              ? "the same teeth meet at every turn"
+              : `the same teeth meet every ${pairing.repeats} turns`}
+          </Figure>
+        </dl>
+      </div>
+      <Lanes {...{ bench, shown, found, pairing }} />
+    </section>
+  );
+}
+
+function Figure({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div>
+      <dt>{name}</dt>
+      <dd>{children}</dd>
+    </div>
+  );
+}
+
+function pitchWords({ climb, margin }: Pairing): string {
+  if (climb === null || margin === null) return "not known: the job names none";
+  const room = `${Math.abs(margin * 100).toFixed(0)} %`;
+  const words = { holds: "climbed", tight: "climbed for a minute", fails: "not climbed in the band" };
+  return `${words[climb]}, ${room} ${margin >= 0 ? "to spare" : "too high"}`;
+}
+
+const isNumber = (value: unknown): value is number => typeof value === "number";
+
+function LoopFigures({ pairing: { chain, belt } }: { pairing: Pairing }) {
+  if (chain)
+    return (
+      <>
+        <Figure name="Chain">
+          {!isNumber(chain.links) || !isNumber(chain.centre_mm)
+            ? "not known"
+            : `${chain.links} links${chain.half_link ? ", one of them half" : ""}, axle at ${chain.centre_mm.toFixed(1)} mm`}
+        </Figure>
+        {isNumber(chain.room_mm) && (
+          <Figure name="Room behind the axle">{chain.room_mm.toFixed(1)} mm</Figure>
+        )}
+        {isNumber(chain.play_mm) && isNumber(chain.worn_play_mm) && (
+          <Figure name="Play of the slack run">
+            {chain.play_mm.toFixed(0)} mm, worn {chain.worn_play_mm.toFixed(0)} mm
+          </Figure>
+        )}
+      </>
+    );
+  if (!belt) return null;
+  return (
+    <>
+      <Figure name="Belt">
+        {!isNumber(belt.teeth) || !isNumber(belt.centre_mm)
+          ? "not known"
+          : `${belt.teeth} teeth, axle at ${belt.centre_mm.toFixed(1)} mm`}
+      </Figure>
+      {belt.mesh && (
+        <Figure name="Teeth in mesh">
+          {belt.mesh[0].toFixed(1)} and {belt.mesh[1].toFixed(1)}
+        </Figure>
+      )}
+      {isNumber(belt.pull_n) && (
+        <Figure name="Hardest pull">
+          {belt.pull_n.toFixed(0)} N
+          {isNumber(belt.smallest_front) && `; at least ${belt.smallest_front} teeth in front`}
+        </Figure>
+      )}
+    </>
+  );
+}
+
+/** The setup with a pairing in its place. */
+function withPairing(setup: Setup, found: Pairings, pairing: Pairing): Setup {
+  const path = setup.path.map((stage, place) =>
+    place === found.stage && stage.kind === "sprockets"
+      ? { ...stage, front: [pairing.front], rear: found.fixed_rear ? stage.rear : [pairing.rear] }
+      : stage,
+  );
+  return { ...setup, path, name: `With ${pairing.front} × ${pairing.rear}` };
+}
+
+function Lanes({ bench, shown, found, pairing }: Omit<Props, "onTake">) {
+  const [speed, setSpeed] = useState(14);
+  const now = { ...shown.setup, name: `As it is, ${found.mounted[0]} × ${found.mounted[1]}` };
+  const { data } = useComparison(
+    bench,
+    pairing.changed === "nothing" ? [now] : [now, withPairing(shown.setup, found, pairing)],
+  );
+  if (!data) return null;
+  const setups = data.setups.map((table, place) => ({
+    ...shown,
+    record: { ...shown.record, id: `${shown.record.id}-${place}` },
+    table,
+    isReference: false,
+  }));
+  return (
+    <GearLanes setups={setups} wantedTop={bench.need.wants?.top_kmh} speedKmh={speed} onSpeed={setSpeed} />
+  );
+}

@@ -1,0 +1,181 @@
+import { useState } from "react";
+import { Navigate, useParams } from "react-router";
+import type { JobRecord, Pairing, Pairings } from "../../api/client";
+import { usePairings } from "../../api/pairings";
+import { Hill, ToothGrid } from "../../charts/ToothGrid";
+import { useSetupEditing } from "../../drafts/DraftsProvider";
+import { useWorkbench, type BenchSetup, type Workbench } from "../../drafts/useWorkbench";
+import { SaveMenu } from "../../exchange/SaveMenu";
+import { useJobOfView } from "../../shell/JobFrame";
+import { useNotify } from "../../shell/Notices";
+import { SetupChoice } from "../../shell/SetupChoice";
+import { StateMark } from "../../shell/StateMark";
+import { Failure, Loading } from "../../shell/Status";
+import { useUnits, MEASURE_NAMES } from "../../shell/units";
+import { ViewHeading } from "../../shell/ViewHeading";
+import { NoSetups } from "../setups/NoSetups";
+import { BehindIt } from "./BehindIt";
+import { pairingSavings } from "./pairingSavings";
+import { PairingDetails } from "./PairingDetails";
+import styles from "./Pairings.module.css";
+import { RankedList } from "./RankedList";
+import { TwinFinder } from "./TwinFinder";
+import { WouldDoTable } from "./WouldDoTable";
+
+/** Which sprockets a setup may run, what each pairing makes of it, and what would do if none does. */
+export function PairingsView() {
+  const job = useJobOfView();
+  const { setupId } = useParams();
+  const { bench, error, retry } = useWorkbench(job);
+  const first = job.setups[0];
+  if (!first) return <NoSetups job={job} />;
+  const record = job.setups.find((held) => held.id === setupId);
+  if (!record) return <Navigate to={`/jobs/${job.id}/pairings/${first.id}`} replace />;
+  const shown = bench?.setups.find((setup) => setup.record.id === record.id);
+  return (
+    <>
+      <SetupChoice job={job} view="pairings" shownId={record.id} />
+      {error && <Failure error={error} retry={retry} />}
+      {shown && bench ? (
+        <OfSetup key={record.id} job={job} bench={bench} shown={shown} />
+      ) : (
+        !error && <Loading what={record.setup.name} />
+      )}
+    </>
+  );
+}
+
+interface Props {
+  job: JobRecord;
+  bench: Workbench;
+  shown: BenchSetup;
+}
+
+function OfSetup({ job, bench, shown }: Props) {
+  const { data: found, error, refetch } = usePairings(bench, shown);
+  const [looked, setLooked] = useState("");
+  const editing = useSetupEditing(job, shown.record);
+  const notify = useNotify();
+  const chosen = found && chosenOf(found, looked);
+
+  const take = (pairing: Pairing) => {
+    if (!found || pairing.changed === "nothing") return;
+    const { draft, change } = editing;
+    change({
+      stages: draft.stages.map((stage, place) =>
+        place === found.stage
+          ? {
+              ...stage,
+              front: String(pairing.front),
+              rear: found.fixed_rear ? stage.rear : String(pairing.rear),
+            }
+          : stage,
+      ),
+    });
+    notify({
+      text: `${pairing.front} × ${pairing.rear} is mounted on ${shown.setup.name}. Undo takes it back.`,
+    });
+  };
+
+  return (
+    <>
+      <ViewHeading
+        title="Pairings"
+        text={found ? <Head found={found} /> : shown.setup.name}
+        actions={found && <SaveMenu groups={pairingSavings(found, `${shown.setup.name}, pairings`)} />}
+      />
+      {error && !found && <NoPairings error={error} retry={refetch} />}
+      {!found && !error && <Loading what="the pairings" />}
+      {found && chosen && (
+        <>
+          <div className={styles.columns}>
+            <div className={styles.main}>
+              <ToothGrid
+                found={found}
+                chosen={chosen}
+                onChoose={(pairing) => setLooked(nameOf(pairing))}
+                onTake={take}
+              />
+              <Legend found={found} />
+            </div>
+            <RankedList found={found} chosen={chosen} onChoose={(pairing) => setLooked(nameOf(pairing))} />
+          </div>
+          <PairingDetails bench={bench} shown={shown} found={found} pairing={chosen} onTake={take} />
+        </>
+      )}
+      <BehindIt job={job} bench={bench} shown={shown} found={found} />
+      <WouldDoTable job={job} bench={bench} shown={shown} />
+      <TwinFinder job={job} />
+    </>
+  );
+}
+
+export const nameOf = ({ front, rear }: Pairing): string => `${front}/${rear}`;
+
+function chosenOf(found: Pairings, looked: string): Pairing | undefined {
+  return (
+    found.pairings.find((each) => nameOf(each) === looked) ??
+    found.pairings.find((each) => each.changed === "nothing") ??
+    found.pairings[0]
+  );
+}
+
+function Head({ found }: { found: Pairings }) {
+  const { ratio_min: least, ratio_derived: derived, fixed_rear: cassette } = found;
+  const holding = found.pairings.filter((each) => each.state !== "fails").length;
+  return (
+    <>
+      {holding} of {found.pairings.length} pairings hold or are not known to fail;{" "}
+      {least === null
+        ? "no smallest ratio is known"
+        : `front ÷ rear at least ${Number(least.toFixed(3))}${derived ? ", derived from the torque it bears" : ""}`}
+      {cassette && "; the cassette stays, its largest sprocket stands for it"}
+    </>
+  );
+}
+
+function NoPairings({ error, retry }: { error: Error; retry: () => unknown }) {
+  return error.message.includes("single one in front") ? (
+    <p className={styles.none}>{error.message.replace(/^path: /, "This setup ")}</p>
+  ) : (
+    <Failure error={error} retry={retry} />
+  );
+}
+
+function Legend({ found }: { found: Pairings }) {
+  const units = useUnits();
+  const pitch = found.pairings.some((each) => each.climb !== null);
+  const unit = {
+    development: units.system === "metric" ? ", m" : ", ft",
+    gear_inches: ", in",
+    gain_ratio: "",
+    ratio: "",
+  }[units.measure];
+  return (
+    <div className={styles.legend}>
+      <span>
+        Lowest gear: {MEASURE_NAMES[units.measure].toLowerCase()}
+        {unit}
+      </span>
+      {(["holds", "tight", "not known", "fails"] as const).map((state) => (
+        <StateMark key={state} state={state} />
+      ))}
+      {pitch && (
+        <>
+          <span className={styles.hill}>
+            <Hill verdict="holds" /> climbs the steepest pitch
+          </span>
+          <span className={styles.hill}>
+            <Hill verdict="tight" /> for a minute
+          </span>
+          <span className={styles.hill}>
+            <Hill verdict="fails" /> does not
+          </span>
+        </>
+      )}
+      <span>
+        <i className={styles.mounted} aria-hidden /> mounted
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,127 @@
+import { useState } from "react";
+import Button from "@mui/material/Button";
+import { useNavigate } from "react-router";
+import type { JobRecord, WouldDo } from "../../api/client";
+import { useTryPart, useWouldDo } from "../../api/pairings";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import { capital } from "../../shell/format";
+import { useNotify } from "../../shell/Notices";
+import { StateMark } from "../../shell/StateMark";
+import { Failure } from "../../shell/Status";
+import tables from "../../shell/table.module.css";
+import { useUnits } from "../../shell/units";
+import styles from "./Pairings.module.css";
+
+const FIRST = 8;
+
+type Answer = WouldDo["parts"][number];
+
+interface Props {
+  job: JobRecord;
+  bench: Workbench;
+  shown: BenchSetup;
+}
+
+/** The other way round: which hubs and gearboxes on the shelf do what the job wants, and with which pairing. */
+export function WouldDoTable({ job, bench, shown }: Props) {
+  const { data: found, error, refetch } = useWouldDo(bench, shown);
+  const [all, setAll] = useState(false);
+  const adding = useTryPart(job.id);
+  const navigate = useNavigate();
+  const notify = useNotify();
+  const units = useUnits();
+  if (error) return <Failure error={error} retry={refetch} />;
+  if (!found) return null;
+  const rows = all ? found.parts : found.parts.slice(0, FIRST);
+  const add = (answer: Answer) => {
+    const part_id = found.ids[answer.place];
+    const { front, rear } = answer;
+    if (part_id === undefined || front === null || rear === null) return;
+    adding.mutate(
+      { part_id, setup_id: shown.record.id, front, rear },
+      {
+        onSuccess: (record) => void navigate(`/jobs/${job.id}/pairings/${record.id}`),
+        onError: (failed) => notify({ text: `Not added: ${failed.message}` }),
+      },
+    );
+  };
+  const length = (ratio: number) => units.length(ratio * shown.table.circumference_m);
+  return (
+    <section className={styles.section} aria-labelledby="would-do">
+      <h3 id="would-do">What would do it</h3>
+      <p className={styles.note}>
+        {found.lowest === null && found.highest === null ? (
+          "The job names neither a steepest pitch nor a wanted gear or speed: there is nothing to look for yet."
+        ) : (
+          <>
+            Hubs and gearboxes on the shelf, on this setup’s wheel, with the pairing of the highest top that
+            still climbs. Wanted:{" "}
+            {[
+              ...(found.lowest === null ? [] : [`a lowest gear of ${length(found.lowest)} or less`]),
+              ...(found.highest === null ? [] : [`a highest of ${length(found.highest)} or more`]),
+            ].join(", ")}
+            .
+          </>
+        )}
+      </p>
+      {found.parts.length === 0 && (
+        <p className={styles.none}>There is no hub or gearbox on the shelf yet.</p>
+      )}
+      {rows.length > 0 && (
+        <div className={tables.scroll}>
+          <table className={`${tables.table} ${styles.answers}`}>
+            <thead>
+              <tr>
+                <th scope="col">Part</th>
+                <th scope="col">State</th>
+                <th scope="col">Pairing</th>
+                <th scope="col">Lowest</th>
+                <th scope="col">Highest</th>
+                <th scope="col" className={styles.wordsColumn}>
+                  Why, and what would help
+                </th>
+                <th scope="col" className="no-print">
+                  <span className={styles.hidden}>Try it</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((each) => (
+                <tr key={found.ids[each.place]}>
+                  <th scope="row">{each.name}</th>
+                  <td>
+                    <StateMark state={each.state} />
+                  </td>
+                  <td>{each.front === null ? "—" : `${each.front} × ${each.rear}`}</td>
+                  <td>{each.lowest === null ? "—" : length(each.lowest)}</td>
+                  <td>{each.highest === null ? "—" : length(each.highest)}</td>
+                  <td className={styles.wordsColumn}>
+                    {capital(each.why)}
+                    {each.help?.length ? `; ${each.help.join(", or ")} would do it` : ""}
+                  </td>
+                  <td className="no-print">
+                    {each.front !== null && (
+                      <Button
+                        size="small"
+                        disabled={adding.isPending}
+                        aria-label={`Try ${each.name} as a setup`}
+                        onClick={() => add(each)}
+                      >
+                        Try it
+                      </Button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {found.parts.length > FIRST && (
+        <Button size="small" className="no-print" onClick={() => setAll(!all)}>
+          {all ? "Only the nearest" : `All ${found.parts.length}`}
+        </Button>
+      )}
+    </section>
+  );
+}

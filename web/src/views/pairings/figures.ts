@@ -1,0 +1,71 @@
+import type { Figure } from "../../figures/figures";
+
+/** What of a job the pairings stand on: the teeth that can be had, the frame, the rider's push. */
+export const teethFigures = (drive: string): Figure[] => [
+  {
+    at: `stock.${drive}.front`,
+    label: "Front teeth to be had",
+    kind: "teeth",
+    hint: "Empty: the usual ones",
+  },
+  { at: `stock.${drive}.rear`, label: "Rear teeth to be had", kind: "teeth", hint: "Empty: the usual ones" },
+  ...(drive === "belt"
+    ? ([
+        { at: "stock.belt.pitch_mm", label: "Belt pitch", kind: "mm" },
+        { at: "stock.belt.lengths", label: "Belt lengths, in teeth", kind: "teeth" },
+      ] as const)
+    : []),
+];
+
+export const FRAME_FIGURES: Figure[] = [
+  { at: "frame.chainstay_mm", label: "Chainstay at its shortest", kind: "mm" },
+  {
+    at: "frame.tensioning",
+    label: "Axle or eccentric",
+    kind: "choice",
+    choices: ["vertical", "sliding", "horizontal", "eccentric"],
+  },
+  { at: "frame.adjust_mm", label: "Can be set longer by", kind: "mm" },
+  { at: "frame.rear_max", label: "Largest rear that clears", kind: "number", unit: "teeth" },
+  { at: "frame.front_max", label: "Largest front that clears", kind: "number", unit: "teeth" },
+];
+
+export const PUSH_FIGURES: Figure[] = [
+  {
+    at: "rider.push_factor",
+    label: "Hardest push over weight",
+    kind: "number",
+    hint: "1 is standing on a pedal",
+  },
+  { at: "load.bicycle", label: "Kind of bicycle", kind: "choice", choices: ["usual", "tandem", "cargo"] },
+];
+
+/** What makers state of a hub or gearbox that bears on its pairing. */
+export const LIMIT_FIGURES: Figure[] = [
+  { at: "limits.primary_ratio_min", label: "Front ÷ rear, at least", kind: "number" },
+  { at: "limits.primary_ratio_min_heavy", label: "For heavy loads", kind: "number" },
+  { at: "limits.heavy_from_kg", label: "Heavy from", kind: "mass" },
+  { at: "limits.primary_ratio_min_tandem", label: "For tandems", kind: "number" },
+  { at: "limits.primary_ratio_min_cargo", label: "For cargo bicycles", kind: "number" },
+  { at: "limits.primary_ratio_min_motor", label: "With a motor", kind: "number" },
+  { at: "limits.input_torque_max_nm", label: "Torque in, at most", kind: "number", unit: "Nm" },
+  { at: "limits.motor_torque_max_nm", label: "Motor torque, at most", kind: "number", unit: "Nm" },
+  { at: "limits.system_mass_max_kg", label: "Mass in all, at most", kind: "mass" },
+  { at: "fit.teeth_min", label: "Smallest sprocket it takes", kind: "number" },
+  { at: "fit.teeth_max", label: "Largest sprocket it takes", kind: "number" },
+  { at: "limits.warranty", label: "Conditions of its warranty", kind: "text" },
+];
+
+/** What is stated of the chain or belt itself. */
+export const runFigures = (drive: string, cassette: boolean): Figure[] => [
+  { at: "run.tensioner", label: "Has a tensioner", kind: "flag" },
+  ...(drive === "belt"
+    ? ([{ at: "limits.pull_max_n", label: "Pull, at most", kind: "number", unit: "N" }] as const)
+    : []),
+  ...(cassette
+    ? ([
+        { at: "limits.rear_max", label: "Derailleur’s largest sprocket", kind: "number" },
+        { at: "limits.capacity", label: "Derailleur’s capacity", kind: "number", unit: "teeth" },
+      ] as const)
+    : []),
+];
