@@ -99,13 +99,7 @@ def pairings(result: Pairings) -> None:
     console.print(grid)
     if result.assumed:
         console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
-    console.print(Text(CAUTION))
-
-
-CAUTION = (
-    "Limits are the maker’s to state and to change: past one, parts can break under the rider. "
-    "Where a figure is not known, ask before you ride it."
-)
+    console.print(Text(result.caution))
 
 
 def rides(road: Route, result: Ride) -> None:

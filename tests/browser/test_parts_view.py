@@ -134,7 +134,7 @@ def test_a_part_that_was_changed_elsewhere_is_not_written_over(shelf, demo):
 
 def test_a_part_tells_all_that_is_known_and_what_is_not(shelf):
     shelf.get_by_role("button", name="14-speed hub, oil bath", exact=True).click()
-    expect(shelf.get_by_text("front ÷ rear at least 1.85; heavy or with a motor 2.3")).to_be_visible()
+    expect(shelf.get_by_text("front ÷ rear at least 1.85; from 130 kg on 2.3")).to_be_visible()
     expect(shelf.get_by_text("shifts at rest; wants the load off to shift")).to_be_visible()
     shelf.get_by_role("button", name="stepless hub, narrow", exact=True).click()
     expect(shelf.get_by_text("not known: look for the smallest primary ratio")).to_be_visible()

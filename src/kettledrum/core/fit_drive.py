@@ -12,11 +12,20 @@ from kettledrum.core.pairing_checks import PairingChecks
 from kettledrum.core.pairing_place import pairing_place
 from kettledrum.core.pushes import pushes
 from kettledrum.core.stage import SprocketsStage
-from kettledrum.core.stage_limits import mass_check
+from kettledrum.core.stage_limits import LimitKind, mass_check
 from kettledrum.core.stated import Limits
 from kettledrum.core.twin_chains import TOLERANCE_MM, twin_of
 
 _TWIN_TIGHT_MM = 1.0
+_ASK = "ask the maker before riding it"
+_REMEDIES: dict[LimitKind, str] = {
+    "ratio": "other teeth (see Pairings), a smaller wheel, or another hub",
+    "torque": _ASK,
+    "motor": _ASK,
+    "mass": "less load, or a part that is allowed more",
+    "pull": _ASK,
+    "teeth": "a smaller sprocket",
+}
 
 
 def _pairing(bike: Bike) -> tuple[PairingChecks, int, int] | None:
@@ -42,13 +51,9 @@ def _loop(bike: Bike) -> Iterator[Finding]:
             chain, belt = checks.loop(front, rear)
             fit: ChainFit | BeltFit | None = chain or belt
             assert fit is not None
-            yield Finding(
-                fit.state,
-                fit.what,
-                None
-                if fit.state == "holds"
-                else "other teeth (see Pairings), a tensioner, or an axle that slides",
-            )
+            helps = fit.state in ("tight", "fails")
+            remedy = "other teeth (see Pairings), a tensioner, or an axle that slides" if helps else None
+            yield Finding(fit.state, fit.what, remedy)
 
 
 def _twins(bike: Bike, stage: SprocketsStage) -> Iterator[Finding]:
@@ -112,7 +117,7 @@ def _limits(bike: Bike) -> Iterator[Finding]:
             yield Finding(
                 check.state,
                 check.what + derived,
-                "ask the maker before riding it" if check.state in ("fails", "not known") else None,
+                _REMEDIES.get(check.kind) if check.state in ("fails", "not known") else None,
             )
     for stage in bike.stages:
         if isinstance(stage, SprocketsStage) or (stage.gears.count == 1 and not stage.gears.is_stepless):

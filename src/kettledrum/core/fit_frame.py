@@ -111,6 +111,9 @@ def _axle(bike: Bike) -> Iterator[Finding]:
         )
 
 
+_HELD_BY = {"arm": "an arm", "dropout": "a slot in the dropout", "washers": "washers", "none": "nothing"}
+
+
 def _torque_support(bike: Bike) -> Iterator[Finding]:
     hub = bike.geared_hub
     if hub is None:
@@ -125,14 +128,15 @@ def _torque_support(bike: Bike) -> Iterator[Finding]:
         )
     elif has is None:
         yield not_known(
-            f"the axle is held by {needs}; whether the frame takes that is not said", "its dropouts"
+            f"the axle is held by {_HELD_BY[needs]}; whether the frame takes that is not said",
+            "its dropouts",
         )
     elif needs in has:
-        yield Finding("holds", f"the frame takes the axle’s {needs}")
+        yield Finding("holds", f"the frame takes {_HELD_BY[needs]} to hold the axle")
     else:
         yield Finding(
             "fails",
-            f"the axle is held by {needs}, which the frame does not take",
+            f"the axle is held by {_HELD_BY[needs]}, which the frame does not take",
             "an arm that fits, if made",
         )
 

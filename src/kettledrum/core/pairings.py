@@ -24,6 +24,10 @@ from kettledrum.core.validation import validate
 from kettledrum.core.wanted_gears import WantedGears, wanted_gears
 
 MOST_PAIRINGS = 3600
+CAUTION = (
+    "Limits are the maker’s to state and to change: past one, parts can break under the rider. "
+    "Where a figure is not known, ask before you ride it."
+)
 Changed = Literal["nothing", "front", "rear", "both"]
 
 
@@ -87,6 +91,7 @@ class Pairings(BaseModel):
     ratio_derived: bool
     wanted: WantedGears
     assumed: list[str]
+    caution: str
     pairings: list[Pairing]
 
 
@@ -162,6 +167,7 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
         ratio_derived=derived,
         wanted=wanted,
         assumed=[*job.assumed, *checks.assumed],
+        caution=CAUTION,
         pairings=found,
     )
 

@@ -3,7 +3,17 @@
 import math
 from typing import Annotated, Literal
 
-from pydantic import Discriminator, Field, JsonValue, Tag, model_validator
+from pydantic import (
+    Discriminator,
+    Field,
+    JsonValue,
+    StrictBool,
+    StrictFloat,
+    StrictInt,
+    StrictStr,
+    Tag,
+    model_validator,
+)
 
 from kettledrum.core.gears import MOST_GEARS
 from kettledrum.core.pieces import Piece, Pieces
@@ -18,6 +28,9 @@ OVERALL_LOWEST, OVERALL_HIGHEST = 0.001, 1000.0
 
 def _parts_kind(value: object) -> str:
     return "list" if isinstance(value, list) else "other"
+
+
+_Other = dict[str, JsonValue] | StrictStr | StrictBool | StrictInt | StrictFloat | None
 
 
 class Cranks(Model):
@@ -40,7 +53,7 @@ class Setup(Model):
     wheel: Wheel
     motors: list[dict[str, JsonValue]] | None = None
     parts: Annotated[
-        Annotated[Pieces, Tag("list")] | Annotated[JsonValue, Tag("other")], Discriminator(_parts_kind)
+        Annotated[Pieces, Tag("list")] | Annotated[_Other, Tag("other")], Discriminator(_parts_kind)
     ] = None
 
     @property

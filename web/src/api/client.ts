@@ -9,6 +9,7 @@ export type Damaged = components["schemas"]["Damaged"];
 export type Carried = components["schemas"]["Carried"];
 export type Familiar = components["schemas"]["Familiar"];
 export type FieldProblem = components["schemas"]["FieldProblem"];
+export type FitPage = components["schemas"]["FitPage"];
 export type Gear = components["schemas"]["Gear"];
 export type Gears = components["schemas"]["Gears"];
 export type Climb = components["schemas"]["Climb"];

@@ -2723,6 +2723,8 @@ export interface components {
             wanted: components["schemas"]["WantedGears"];
             /** Assumed */
             assumed: string[];
+            /** Caution */
+            caution: string;
             /** Pairings */
             pairings: components["schemas"]["Pairing"][];
         };
@@ -3257,7 +3259,9 @@ export interface components {
                 [key: string]: components["schemas"]["JsonValue"];
             }[] | null;
             /** Parts */
-            parts?: components["schemas"]["Piece"][] | components["schemas"]["JsonValue"];
+            parts?: components["schemas"]["Piece"][] | ({
+                [key: string]: components["schemas"]["JsonValue"];
+            } | string | boolean | number | null);
         };
         /**
          * SetupCoverage

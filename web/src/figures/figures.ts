@@ -1,8 +1,9 @@
-import { namesOf, numberOf, teethOf } from "../drafts/entry";
+import { namesOf, numberOf, ratiosOf, teethOf } from "../drafts/entry";
 import { kilogramsOf, massText, millimetresOf } from "../drafts/quantity";
 import type { System } from "../shell/units";
 
-export type Kind = "number" | "mm" | "mass" | "teeth" | "numbers" | "words" | "text" | "flag" | "choice";
+export type Kind =
+  "number" | "mm" | "mass" | "teeth" | "numbers" | "words" | "text" | "flag" | "choice" | "freewheels";
 
 /** A figure of a document: where it stands, what it is called, and how it is typed. */
 export interface Figure {
@@ -22,9 +23,21 @@ export function textOf(value: unknown, kind: Kind, system: System): string {
   if (value === undefined || value === null) return "";
   if (kind === "flag" && typeof value === "boolean") return value ? "yes" : "no";
   if (kind === "mass" && typeof value === "number") return massText(value, system);
+  if (isList(value) && kind === "freewheels") return value.map(freewheelText).join(", ");
   if (isList(value)) return value.map(String).join(kind === "words" ? ", " : " ");
   return typeof value === "object" ? JSON.stringify(value) : String(value as string | number | boolean);
 }
+
+/** "36 out" or just "36", which sits before the gears of its part. */
+function freewheelOf(text: string): unknown {
+  const [, points = "", side = ""] = /^\s*(\S*)\s*(.*?)\s*$/.exec(text) ?? [];
+  return { points: numberOf(points) ?? "", at: side.startsWith("o") ? "output" : "input" };
+}
+
+const freewheelText = (each: unknown): string => {
+  const { points, at } = each as { points?: unknown; at?: unknown };
+  return `${String(points)} ${at === "output" ? "out" : "in"}`;
+};
 
 /** What a field's text stands for; what is no figure stays as it was typed, for the server to judge. */
 export function valueOf(text: string, kind: Kind, system: System): unknown {
@@ -37,8 +50,11 @@ export function valueOf(text: string, kind: Kind, system: System): unknown {
     case "mass":
       return kilogramsOf(text, system);
     case "teeth":
-    case "numbers":
       return teethOf(text);
+    case "numbers":
+      return ratiosOf(text);
+    case "freewheels":
+      return text.split(",").flatMap((each) => (each.trim() === "" ? [] : [freewheelOf(each)]));
     case "words":
       return namesOf(text)?.filter((name) => name !== "");
     case "flag":

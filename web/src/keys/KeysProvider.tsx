@@ -59,6 +59,7 @@ function EverywhereKeys() {
   useSingleKey("j", () => open("job"));
   useSingleKey("r", () => open("road"));
   useSingleKey("g", () => open("pairings"));
+  useSingleKey("f", () => open("fit"));
   useSingleKey("s", () => open("setups"));
   useSingleKey("i", () => open("internals"));
   useSingleKey("l", () => open("line-up"));

@@ -25,6 +25,7 @@ const ShelfView = lazy(async () => ({ default: (await import("../views/shelf/She
 const PairingsView = lazy(async () => ({
   default: (await import("../views/pairings/PairingsView")).PairingsView,
 }));
+const FitView = lazy(async () => ({ default: (await import("../views/fit/FitView")).FitView }));
 const RoadView = lazy(async () => ({ default: (await import("../views/road/RoadView")).RoadView }));
 const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
 
@@ -56,6 +57,7 @@ export function App() {
                         <Route path="road/:roadId?" element={<RoadView />} />
                         <Route path="setups/:setupId?" element={<Setups />} />
                         <Route path="pairings/:setupId?" element={<PairingsView />} />
+                        <Route path="fit/:setupId?" element={<FitView />} />
                         <Route path="internals" element={<InternalsView />} />
                         <Route path="shelf" element={<ShelfView />} />
                         <Route path="line-up" element={<LineUp />} />

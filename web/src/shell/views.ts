@@ -13,6 +13,7 @@ export const VIEW_GROUPS = [
       { name: "Setups", path: "setups" },
       { name: "Internals", path: "internals" },
       { name: "Pairings", path: "pairings" },
+      { name: "Fit", path: "fit" },
     ],
   },
   { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },

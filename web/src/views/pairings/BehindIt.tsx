@@ -1,11 +1,13 @@
 import type { JobRecord, Pairings } from "../../api/client";
-import { useNeedEditing, useSetupEditing } from "../../drafts/DraftsProvider";
-import { changedNeed, needHeld } from "../../drafts/needHeld";
-import type { StageDraft } from "../../drafts/setupDraft";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { FigureFields } from "../../figures/FigureFields";
-import type { Held } from "../../figures/held";
-import { SaveState, SaveTrouble } from "../../shell/SaveState";
+import {
+  FiguresSaved,
+  FiguresTrouble,
+  NeedFigures,
+  StageFigures,
+  useFigureEditing,
+} from "../../figures/EditedFigures";
+import { FigureGroup } from "../../figures/FigureGroup";
 import { useUnits } from "../../shell/units";
 import { FRAME_FIGURES, LIMIT_FIGURES, PUSH_FIGURES, runFigures, teethFigures } from "./figures";
 import styles from "./Pairings.module.css";
@@ -21,96 +23,45 @@ const KINDS = { hub: "Hub", gearbox: "Gearbox", sprockets: "Chain or belt" };
 
 /** The figures that the pairings stand on, to be filled in beside them. */
 export function BehindIt({ job, bench, shown, found }: Props) {
-  const need = useNeedEditing(job);
-  const setup = useSetupEditing(job, shown.record);
-  const { stages } = setup.draft;
+  const both = useFigureEditing(job, bench, shown);
+  const { need, setup } = both;
+  const { stages } = setup.editing.draft;
   const place = found?.stage ?? stages.findIndex((stage) => stage.kind === "sprockets");
   const drive = stages[place]?.drive ?? "chain";
-  const needProblems = [...bench.needProblems, ...(need.entry?.problems ?? [])];
-  const setupProblems = [...bench.problemsOf(shown.record.id), ...(setup.entry?.problems ?? [])];
-  const putStage = (stage: StageDraft, kept: Held) =>
-    setup.change({ stages: stages.map((each) => (each.key === stage.key ? { ...each, kept } : each)) });
   return (
     <section className={`${styles.behind} no-print`} aria-labelledby="behind-it">
       <div className={styles.title}>
         <h3 id="behind-it">What it stands on</h3>
-        <SaveState entry={need.entry} refused={needProblems.length > 0} />
+        <FiguresSaved {...both} />
       </div>
-      <SaveTrouble entry={need.entry} elsewhere={[]} onDiscard={need.discard} onOverwrite={need.overwrite} />
-      <SaveTrouble
-        entry={setup.entry}
-        elsewhere={[]}
-        onDiscard={setup.discard}
-        onOverwrite={setup.overwrite}
-      />
-      <Group title="Teeth that can be had" note={`for every ${drive} of this job`}>
-        <NeedFigures figures={teethFigures(drive)} need={need} problems={needProblems} />
-      </Group>
-      <Group title="The frame" note="described once, used for every setup">
-        <NeedFigures figures={FRAME_FIGURES} need={need} problems={needProblems} />
-      </Group>
-      <Group title="The rider" note={found ? <PushText found={found} /> : undefined}>
-        <NeedFigures figures={PUSH_FIGURES} need={need} problems={needProblems} />
-      </Group>
+      <FiguresTrouble {...both} />
+      <FigureGroup title="Teeth that can be had" note={`for every ${drive} of this job`}>
+        <NeedFigures figures={teethFigures(drive)} need={need} />
+      </FigureGroup>
+      <FigureGroup title="The frame" note="described once, used for every setup">
+        <NeedFigures figures={FRAME_FIGURES} need={need} />
+      </FigureGroup>
+      <FigureGroup title="The rider" note={found ? <PushText found={found} /> : undefined}>
+        <NeedFigures figures={PUSH_FIGURES} need={need} />
+      </FigureGroup>
       {stages.map((stage, index) => {
         const sprockets = stage.kind === "sprockets";
         if (sprockets && index !== place) return null;
-        const figures = sprockets
-          ? runFigures(stage.drive, stage.rear.trim().split(/\s+/).length > 1)
-          : LIMIT_FIGURES;
+        const cassette = stage.rear.trim().split(/\s+/).length > 1;
         return (
-          <Group
+          <FigureGroup
             key={stage.key}
             title={stage.name || KINDS[stage.kind]}
             note={sprockets ? undefined : "what its maker states; empty is not known"}
           >
-            <FigureFields
-              figures={figures}
-              document={stage.kept}
-              place={`path[${index}]`}
-              problems={setupProblems}
-              onChange={(kept) => putStage(stage, kept)}
+            <StageFigures
+              figures={sprockets ? runFigures(stage.drive, cassette) : LIMIT_FIGURES}
+              setup={setup}
+              index={index}
             />
-          </Group>
+          </FigureGroup>
         );
       })}
-    </section>
-  );
-}
-
-interface NeedFiguresProps {
-  figures: ReturnType<typeof teethFigures>;
-  need: ReturnType<typeof useNeedEditing>;
-  problems: Workbench["needProblems"];
-}
-
-function NeedFigures({ figures, need, problems }: NeedFiguresProps) {
-  return (
-    <FigureFields
-      figures={figures}
-      document={needHeld(need.draft)}
-      place=""
-      problems={problems}
-      onChange={(held) => need.change(changedNeed(need.draft, held))}
-    />
-  );
-}
-
-function Group({
-  title,
-  note,
-  children,
-}: {
-  title: string;
-  note?: React.ReactNode;
-  children: React.ReactNode;
-}) {
-  return (
-    <section className={styles.group} aria-label={title}>
-      <h4>
-        {title} {note && <small>{note}</small>}
-      </h4>
-      {children}
     </section>
   );
 }

@@ -40,6 +40,7 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
             <li key={why}>{capital(why)}.</li>
           ))}
         </ul>
+        <p className={styles.caution}>{found.caution}</p>
         <dl>
           <Figure name="Front ÷ rear">{pairing.primary_ratio.toFixed(3)}</Figure>
           <Figure name="Lowest gear">

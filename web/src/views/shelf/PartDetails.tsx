@@ -83,8 +83,13 @@ function efficiencyOf({ efficiency }: Part): string {
 function limitsOf({ limits }: Part): string {
   const said = [
     limits?.primary_ratio_min && `front ÷ rear at least ${limits.primary_ratio_min}`,
-    limits?.primary_ratio_min_heavy && `heavy or with a motor ${limits.primary_ratio_min_heavy}`,
+    limits?.primary_ratio_min_heavy &&
+      `${limits.heavy_from_kg ? `from ${limits.heavy_from_kg} kg on` : "for heavy loads"} ${limits.primary_ratio_min_heavy}`,
+    limits?.primary_ratio_min_tandem && `for tandems ${limits.primary_ratio_min_tandem}`,
+    limits?.primary_ratio_min_cargo && `for cargo bicycles ${limits.primary_ratio_min_cargo}`,
+    limits?.primary_ratio_min_motor && `with a motor ${limits.primary_ratio_min_motor}`,
     limits?.input_torque_max_nm && `at most ${limits.input_torque_max_nm} Nm in`,
+    limits?.motor_torque_max_nm && `a motor of at most ${limits.motor_torque_max_nm} Nm`,
     limits?.system_mass_max_kg && `at most ${limits.system_mass_max_kg} kg in all`,
   ].filter(Boolean);
   return said.join("; ") || `${NOT_KNOWN}: look for the smallest primary ratio on the maker’s sheet`;

@@ -67,7 +67,7 @@ export function StatedFields({ field, draft, change }: Props) {
               {...field("ratioMin", "part.limits.primary_ratio_min")}
             />
             <FieldText
-              label="Heavy or with a motor"
+              label="For heavy loads"
               numeric
               {...field("ratioMinHeavy", "part.limits.primary_ratio_min_heavy")}
             />

@@ -1,0 +1,24 @@
+import { useQuery } from "@tanstack/react-query";
+import type { BenchSetup, Workbench } from "../drafts/useWorkbench";
+import { api, dataOf, type Brief, type FitPage } from "./client";
+
+/** Everything that must go together for one setup, as it is while typing. */
+export function useFit(bench: Workbench, shown: BenchSetup) {
+  // The mass is set against the reference, so that all setups go along.
+  const reference = bench.setups.find((each) => each.isReference)?.setup.name;
+  const brief: Brief = {
+    ...bench.need,
+    format: "kettledrum-brief/1",
+    ...(reference !== undefined && { reference }),
+    setups: bench.setups.map((each) => each.setup),
+  };
+  const body = { brief, setup: shown.setup.name };
+  return useQuery({
+    queryKey: ["fit", shown.record.id, body],
+    queryFn: ({ signal }) => dataOf<FitPage>(api.POST("/api/calculate/fit", { body, signal })),
+    placeholderData: (before, query) => (query?.queryKey[1] === shown.record.id ? before : undefined),
+    staleTime: Infinity,
+    gcTime: 10_000,
+    retry: false,
+  });
+}

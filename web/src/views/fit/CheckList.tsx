@@ -1,0 +1,67 @@
+import { useState } from "react";
+import Button from "@mui/material/Button";
+import type { FitPage } from "../../api/client";
+import { capital } from "../../shell/format";
+import { StateMark } from "../../shell/StateMark";
+import styles from "./Fit.module.css";
+
+type FitCheck = FitPage["checks"][number];
+
+const HELPS = { fails: "Would help: ", tight: "", "not known": "Look for: ", holds: "" };
+const WORST = { fails: 0, "not known": 1, tight: 2, holds: 3 };
+
+/** The checks by what they are about, the worst first; what holds can be left out. */
+export function CheckList({ page: { checks } }: { page: FitPage }) {
+  const [all, setAll] = useState(true);
+  const shown = all ? checks : checks.filter((each) => each.state !== "holds");
+  const topics = [...new Set(shown.map((each) => each.topic))];
+  const holding = checks.filter((each) => each.state === "holds").length;
+  return (
+    <section aria-label="Checks" className={styles.checks}>
+      {topics.map((topic) => (
+        <section key={topic} aria-label={capital(topic)}>
+          <h3>{capital(topic)}</h3>
+          <ul>
+            {shown
+              .filter((each) => each.topic === topic)
+              .toSorted((one, other) => WORST[one.state] - WORST[other.state])
+              .map((each) => (
+                <OneCheck key={each.id + each.what} check={each} />
+              ))}
+          </ul>
+        </section>
+      ))}
+      {shown.length === 0 && <p>Nothing fails, and all is known that the checks ask for.</p>}
+      {holding > 0 && holding < checks.length && (
+        <Button size="small" className={`${styles.more} no-print`} onClick={() => setAll(!all)}>
+          {all ? `Leave out the ${holding} that hold` : "Show those that hold too"}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function OneCheck({ check }: { check: FitCheck }) {
+  return (
+    <li data-state={check.state} title={`${check.reason} Source: ${check.source}.`}>
+      <StateMark state={check.state} />
+      <div>
+        <p>{capital(check.what)}.</p>
+        {check.state !== "holds" && (
+          <p className={styles.why}>
+            {check.reason}
+            {check.remedy && (
+              <>
+                {" "}
+                <strong>
+                  {HELPS[check.state]}
+                  {check.state === "tight" ? capital(check.remedy) : check.remedy}.
+                </strong>
+              </>
+            )}
+          </p>
+        )}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,88 @@
+import { useState } from "react";
+import Button from "@mui/material/Button";
+import type { JobRecord } from "../../api/client";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import {
+  FiguresSaved,
+  FiguresTrouble,
+  NeedFigures,
+  StageFigures,
+  useFigureEditing,
+} from "../../figures/EditedFigures";
+import { FigureFields } from "../../figures/FigureFields";
+import { FigureGroup } from "../../figures/FigureGroup";
+import { FRAME_FIGURES, RIM_FIGURES, STAGE_FIGURES } from "./figures";
+import styles from "./Fit.module.css";
+
+const KINDS = { hub: "Hub", gearbox: "Gearbox", sprockets: "Chain or belt" };
+
+interface Props {
+  job: JobRecord;
+  bench: Workbench;
+  shown: BenchSetup;
+}
+
+/** What the checks go by: the frame, once for all setups, and what is known of each part. */
+export function FitFigures({ job, bench, shown }: Props) {
+  const both = useFigureEditing(job, bench, shown);
+  const { need, setup } = both;
+  const { stages, keptOfWheel } = setup.editing.draft;
+  const [open, setOpen] = useState("frame");
+  const groups = [
+    { key: "frame", name: "The frame" },
+    ...stages.map((stage, index) => ({
+      key: `stage-${index}`,
+      name: stage.name || `${KINDS[stage.kind]}${stage.kind === "sprockets" ? "" : ` ${index + 1}`}`,
+    })),
+    { key: "rim", name: "Rim and spokes" },
+  ];
+  const shownGroup = groups.find((group) => group.key === open) ?? groups[0];
+  const index = Number(/^stage-(\d+)$/.exec(shownGroup?.key ?? "")?.[1] ?? -1);
+  const stage = stages[index];
+  return (
+    <section className={`${styles.section} no-print`} aria-labelledby="known-figures">
+      <div className={styles.title}>
+        <h3 id="known-figures">What is known</h3>
+        <FiguresSaved {...both} />
+      </div>
+      <FiguresTrouble {...both} />
+      <div className={styles.tabs} role="group" aria-label="Of what">
+        {groups.map((group) => (
+          <Button
+            key={group.key}
+            size="small"
+            variant={group.key === shownGroup?.key ? "contained" : "text"}
+            aria-pressed={group.key === shownGroup?.key}
+            onClick={() => setOpen(group.key)}
+          >
+            <span className={styles.tabName}>{group.name}</span>
+          </Button>
+        ))}
+      </div>
+      {shownGroup?.key === "frame" && (
+        <FigureGroup title="The frame" note="described once, used for every setup; empty is not known">
+          <NeedFigures figures={FRAME_FIGURES} need={need} />
+        </FigureGroup>
+      )}
+      {stage && (
+        <FigureGroup
+          title={shownGroup?.name ?? ""}
+          note="from its maker’s sheet, or measured; empty is not known"
+        >
+          <StageFigures figures={STAGE_FIGURES[stage.kind]} setup={setup} index={index} />
+        </FigureGroup>
+      )}
+      {shownGroup?.key === "rim" && (
+        <FigureGroup title="Rim and spokes" note="of the driven wheel">
+          <FigureFields
+            figures={RIM_FIGURES}
+            document={keptOfWheel}
+            place="wheel"
+            problems={setup.problems}
+            onChange={(kept) => setup.editing.change({ keptOfWheel: kept })}
+          />
+        </FigureGroup>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,101 @@
+import { Navigate, useParams } from "react-router";
+import type { FitPage, JobRecord } from "../../api/client";
+import { useFit } from "../../api/fit";
+import { useWorkbench, type BenchSetup, type Workbench } from "../../drafts/useWorkbench";
+import { SaveMenu } from "../../exchange/SaveMenu";
+import { tableSavings } from "../../exchange/tables";
+import { useJobOfView } from "../../shell/JobFrame";
+import { SetupChoice } from "../../shell/SetupChoice";
+import { STATE_ICONS } from "../../shell/StateMark";
+import { Failure, Loading } from "../../shell/Status";
+import { ViewHeading } from "../../shell/ViewHeading";
+import { NoSetups } from "../setups/NoSetups";
+import { BehaviourTable } from "./BehaviourTable";
+import { CheckList } from "./CheckList";
+import styles from "./Fit.module.css";
+import { FitFigures } from "./FitFigures";
+import { MassTable } from "./MassTable";
+import { WheelBuilding } from "./WheelBuilding";
+
+/** Whether everything of a setup goes together on the rider's frame, and what would help where it does not. */
+export function FitView() {
+  const job = useJobOfView();
+  const { setupId } = useParams();
+  const { bench, error, retry } = useWorkbench(job);
+  const first = job.setups[0];
+  if (!first) return <NoSetups job={job} />;
+  const record = job.setups.find((held) => held.id === setupId);
+  if (!record) return <Navigate to={`/jobs/${job.id}/fit/${first.id}`} replace />;
+  const shown = bench?.setups.find((setup) => setup.record.id === record.id);
+  return (
+    <>
+      <SetupChoice job={job} view="fit" shownId={record.id} />
+      {error && <Failure error={error} retry={retry} />}
+      {shown && bench ? (
+        <OfSetup key={record.id} job={job} bench={bench} shown={shown} />
+      ) : (
+        !error && <Loading what={record.setup.name} />
+      )}
+    </>
+  );
+}
+
+interface Props {
+  job: JobRecord;
+  bench: Workbench;
+  shown: BenchSetup;
+}
+
+function OfSetup({ job, bench, shown }: Props) {
+  const { data: page, error, refetch } = useFit(bench, shown);
+  if (error) return <Failure error={error} retry={refetch} />;
+  if (!page) return <Loading what="what goes together" />;
+  return (
+    <>
+      <ViewHeading
+        title="Fit"
+        text={<Counts page={page} />}
+        actions={<SaveMenu groups={[tableSavings("Checks", `${shown.setup.name}, fit`, () => rows(page))]} />}
+      />
+      <CheckList page={page} />
+      <p className={styles.caution}>{page.caution}</p>
+      <FitFigures job={job} bench={bench} shown={shown} />
+      <BehaviourTable page={page} table={shown.table} />
+      <WheelBuilding page={page} />
+      <MassTable page={page} job={job} bench={bench} shown={shown} />
+    </>
+  );
+}
+
+const PLURAL = { fails: "fail", "not known": "not known", tight: "tight", holds: "hold" };
+const STATES = ["fails", "not known", "tight", "holds"] as const;
+
+function Counts({ page }: { page: FitPage }) {
+  return (
+    <span className={styles.counts}>
+      {STATES.map((state) => {
+        const Icon = STATE_ICONS[state];
+        const count = page.counts[state] ?? 0;
+        return (
+          <span key={state} data-state={state} data-none={count === 0}>
+            <Icon fontSize="small" aria-hidden />
+            {count} {count === 1 ? state : PLURAL[state]}
+          </span>
+        );
+      })}
+    </span>
+  );
+}
+
+const rows = (page: FitPage) => [
+  ["topic", "rule", "state", "what", "remedy", "why it matters", "source"],
+  ...page.checks.map((each) => [
+    each.topic,
+    each.id,
+    each.state,
+    each.what,
+    each.remedy,
+    each.reason,
+    each.source,
+  ]),
+];

@@ -1,0 +1,148 @@
+import Add from "@mui/icons-material/Add";
+import Close from "@mui/icons-material/Close";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import type { FitPage, JobRecord } from "../../api/client";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import { useFigureEditing } from "../../figures/EditedFigures";
+import { FigureFields } from "../../figures/FigureFields";
+import type { Figure } from "../../figures/figures";
+import type { Held } from "../../figures/held";
+import { capital, percent } from "../../shell/format";
+import tables from "../../shell/table.module.css";
+import { useUnits, type Units } from "../../shell/units";
+import styles from "./Fit.module.css";
+
+interface Props {
+  page: FitPage;
+  job: JobRecord;
+  bench: Workbench;
+  shown: BenchSetup;
+}
+
+const PIECE: Figure[] = [
+  { at: "name", label: "Piece", kind: "text" },
+  { at: "mass_kg", label: "Mass", kind: "mass" },
+  { at: "at", label: "Sits in", kind: "choice", choices: ["rear wheel", "front wheel", "frame", "cranks"] },
+  { at: "price", label: "Price", kind: "number" },
+];
+
+/** Where the mass sits, and what comes off the reference and goes on. */
+export function MassTable({ page: { mass }, job, bench, shown }: Props) {
+  const units = useUnits();
+  const { more_kg: more } = mass;
+  return (
+    <section className={styles.section} aria-labelledby="mass">
+      <h3 id="mass">Mass, and where</h3>
+      <div className={styles.massColumns}>
+        <div className={tables.scroll}>
+          <table className={tables.table}>
+            <thead>
+              <tr>
+                <th scope="col">In</th>
+                <th scope="col">Known</th>
+                {more !== null && <th scope="col">Against the reference</th>}
+              </tr>
+            </thead>
+            <tbody>
+              {mass.places.map((place) => (
+                <tr key={place.at}>
+                  <th scope="row">{capital(place.at)}</th>
+                  <td>{units.partMass(place.mass_kg)}</td>
+                  {more !== null && <td>{signed(place.more_kg, units)}</td>}
+                </tr>
+              ))}
+              <tr>
+                <th scope="row">Together</th>
+                <td className={tables.strong}>{units.partMass(mass.known_kg)}</td>
+                {more !== null && <td className={tables.strong}>{signed(more, units)}</td>}
+              </tr>
+            </tbody>
+          </table>
+          <p className={styles.note}>
+            {mass.unsprung !== null && `${percent(mass.unsprung)} of it turns with the wheels, unsprung. `}
+            {mass.missing.length > 0 && `Without ${mass.missing.join(", ")}: mass or place not known.`}
+          </p>
+        </div>
+        {more !== null && (
+          <>
+            <Weighed title="Comes off" parts={mass.comes_off} units={units} />
+            <Weighed title="Goes on" parts={mass.goes_on} units={units} />
+          </>
+        )}
+      </div>
+      <Pieces job={job} bench={bench} shown={shown} />
+    </section>
+  );
+}
+
+function signed(kg: number | null, units: Units): string {
+  if (kg === null) return "—";
+  if (Math.abs(kg) < 0.005) return "same";
+  return `${kg > 0 ? "+" : "−"}${units.partMass(Math.abs(kg))}`;
+}
+
+function Weighed({
+  title,
+  parts,
+  units,
+}: {
+  title: string;
+  parts: FitPage["mass"]["goes_on"];
+  units: Units;
+}) {
+  return (
+    <div className={styles.weighed}>
+      <h4>{title}</h4>
+      {parts.length === 0 && <p>nothing</p>}
+      <ul>
+        {parts.map((part, place) => (
+          <li key={place}>
+            {part.name} <span>{part.mass_kg === null ? "not known" : units.partMass(part.mass_kg)}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+const isList = (value: unknown): value is Held[] => Array.isArray(value);
+
+/** What is on the bicycle besides the stages of its path: pieces with their mass, their place and their price. */
+function Pieces({ job, bench, shown }: Omit<Props, "page">) {
+  const { setup } = useFigureEditing(job, bench, shown);
+  const { kept } = setup.editing.draft;
+  const pieces = isList(kept.parts) ? kept.parts : [];
+  const other = kept.parts !== undefined && kept.parts !== null && !isList(kept.parts);
+  const put = (next: Held[]) =>
+    setup.editing.change({ kept: { ...kept, parts: next.length ? next : undefined } });
+  if (other)
+    return (
+      <p className={styles.note}>This setup’s file keeps other parts here, which are left as they are.</p>
+    );
+  return (
+    <div className="no-print">
+      {pieces.map((piece, place) => (
+        <div key={place} className={styles.piece}>
+          <FigureFields
+            figures={PIECE}
+            document={piece}
+            place={`parts[${place}]`}
+            problems={setup.problems}
+            onChange={(changed) => put(pieces.map((each, at) => (at === place ? changed : each)))}
+          />
+          <IconButton
+            size="small"
+            aria-label={`Take piece ${place + 1} off`}
+            onClick={() => put(pieces.filter((_each, at) => at !== place))}
+          >
+            <Close fontSize="small" />
+          </IconButton>
+        </div>
+      ))}
+      <Button startIcon={<Add />} onClick={() => put([...pieces, { name: `piece ${pieces.length + 1}` }])}>
+        Piece
+      </Button>
+    </div>
+  );
+}
