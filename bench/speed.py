@@ -19,7 +19,9 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from kettledrum.core import Brief, Setup, compare, gear_table, validate
-from kettledrum.demo import honey_round
+from kettledrum.core.pairings import pairings
+from kettledrum.core.would_do import would_do
+from kettledrum.demo import honey_round, stock
 from kettledrum.formats import as_json
 
 sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
@@ -106,6 +108,15 @@ def eight_setups() -> Brief:
     return validate(Brief, data)
 
 
+def six_hundred_pairings(brief: Brief) -> tuple[Brief, Setup]:
+    """The demo with 30 × 20 teeth to be had, and its setup with a hub of 14 gears."""
+    teeth = {"chain": {"front": list(range(30, 60)), "rear": list(range(13, 33))}}
+    data = as_json(brief)
+    assert isinstance(data, dict)
+    job = validate(Brief, {**data, "stock": teeth})
+    return job, next(each for each in job.setups if each.name == "Fourteen-speed hub")
+
+
 def core(brief: Brief) -> None:
     """The core alone, beside what tells how fast this machine is at the moment."""
     line("a million additions in a bare loop", timed(million, 9), "ms")
@@ -114,6 +125,10 @@ def core(brief: Brief) -> None:
         "gear table of the largest path (400 gears), core", timed(lambda: gear_table(largest, (60, 88))), "ms"
     )
     line("compare of 8 setups, core", timed(lambda: compare(brief)), "ms")
+    pairs, geared = six_hundred_pairings(brief)
+    line("600 pairings of a 14-gear hub, core", timed(lambda: pairings(pairs, geared)), "ms")
+    shelf = (stock() * 40)[:1000]
+    line("which of 1,000 parts would do, core", timed(lambda: would_do(brief, geared, shelf), 9), "ms")
 
 
 def through_the_api(served: Served, brief: Brief) -> None:

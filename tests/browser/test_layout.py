@@ -4,12 +4,12 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
-VIEWS = ["Job", "Road", "Setups", "Internals", "Line-up", "Parts"]
+VIEWS = ["Job", "Road", "Setups", "Internals", "Pairings", "Fit", "Line-up", "Parts"]
 
 
 def open_view(page: Page, address: str, view: str) -> None:
     page.goto(address)
-    page.get_by_role("navigation", name="Views").get_by_role("link", name=view).click()
+    page.get_by_role("navigation", name="Views").get_by_role("link", name=view, exact=True).click()
     expect(page.locator("main h2, main input").first).to_be_visible()
     expect(page.get_by_text("Opening")).to_have_count(0)
 

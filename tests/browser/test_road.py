@@ -159,7 +159,9 @@ def test_the_steepest_of_a_road_becomes_the_jobs(roads):
 
 def test_all_riding_says_which_bicycle(roads):
     all_riding = roads.get_by_role("region", name="All riding")
-    expect(all_riding).to_contain_text("One bicycle: E Twelve-speed crank gearbox covers 99 %.")
+    expect(all_riding).to_contain_text(
+        "One bicycle: E Twelve-speed crank gearbox covers 99 %; parts for 1355."
+    )
     expect(all_riding).to_contain_text("A second of these would add nothing to it.")
     row = all_riding.get_by_role("row", name=re.compile("As ridden: single-speed"))
     expect(row).to_contain_text("walking from 8.7 km to 10.1 km")

@@ -102,6 +102,17 @@ def test_a_vertical_dropout_takes_the_one_pairing_that_is_right():
     assert slack.error_mm == pytest.approx(0.6, abs=1e-6)
 
 
+def test_the_chain_that_is_mounted_is_the_one_that_is_looked_at():
+    frame = Frame(chainstay_mm=445, adjust_mm=16, tensioning="sliding")
+    assert chain_fit(44, 22, frame, mounted=104).state == "holds"
+    long = chain_fit(44, 22, frame, mounted=108)
+    assert "farther back than it goes" in long.what
+    # Two links fewer than the fewest that close: a whole inch and more is missing.
+    short = chain_fit(44, 22, frame, mounted=100)
+    assert (short.state, short.links) == ("fails", 100)
+    assert "too short to close" in short.what
+
+
 def test_an_axle_that_slides_takes_any_within_its_way():
     frame = Frame(chainstay_mm=430, adjust_mm=15, tensioning="horizontal")
     fit = chain_fit(44, 19, frame)

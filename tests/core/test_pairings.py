@@ -117,6 +117,27 @@ def test_a_heavier_limit_without_its_mass_is_not_known():
     assert any("but not from which mass on" in why for why in found[47, 24].why)
 
 
+def test_limits_that_contradict_each_other_are_named():
+    limits = {"primary_ratio_min": 2.0, "primary_ratio_min_heavy": 1.8, "heavy_from_kg": 200}
+    found = tried(job(sprockets([50], [24]), hub_with(**limits), front=[50], rear=[24]))[50, 24]
+    assert found.state == "not known"
+    assert any("contradict each other: 1.8 for heavy loads, 2 in general" in why for why in found.why)
+    with pytest.raises(InvalidInput, match="must be at least the smallest it takes, 20"):
+        job(sprockets([47], [24]), {**hub(0.5, 1), "fit": {"teeth_min": 20, "teeth_max": 16}})
+
+
+def test_torques_into_the_part_behind_by_hand():
+    motor = [{"at": "cranks", "torque_nm": 60}]
+    into = tried(job(sprockets([48], [24]), hub_with(), motors=motor, front=[48]))[48, 24].into
+    # All of it halved by 48 ÷ 24: 130.04, 19.89 and 60 Nm.
+    assert (into.hardest_nm, into.steady_nm, into.motor_nm) == (
+        pytest.approx(65.02, abs=0.01),
+        pytest.approx(9.95, abs=0.01),
+        30,
+    )
+    assert tried(job(sprockets([48], [24]), front=[48]))[48, 24].into is None
+
+
 def test_motor_and_mass_limits():
     motor = [{"at": "cranks", "torque_nm": 70}]
     limits = {"primary_ratio_min": 1.5, "primary_ratio_min_motor": 1.5, "input_torque_max_nm": 300}

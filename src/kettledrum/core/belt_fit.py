@@ -15,7 +15,7 @@ FEWEST_IN_MESH = 6
 """With fewer teeth in mesh a toothed belt drive’s load is reckoned down (ISO 5295, teeth in mesh factor)."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class BeltFit:
     """A belt on a pairing: its length in `teeth`, the axle at `centre_mm`, teeth in mesh front and rear.
 

@@ -24,7 +24,7 @@ FITS_MM, LOOSE_MM = 25.0, 40.0
 come off. The trade’s rule of thumb is 10 to 20 mm where the axle can be set."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class ChainFit:
     """A chain on a pairing.
 
@@ -51,8 +51,13 @@ _NOT_KNOWN = ChainFit(
 )
 
 
-def chain_fit(front: int, rear: int, frame: Frame | None, *, tensioner: bool = False) -> ChainFit:
-    """The chain of the fewest links that fits, of whole links if that can be, else with one half link."""
+def chain_fit(
+    front: int, rear: int, frame: Frame | None, *, tensioner: bool = False, mounted: int | None = None
+) -> ChainFit:
+    """The chain of the fewest links that fits, of whole links if that can be, else with one half link.
+
+    With `mounted` links, just that chain.
+    """
     reach = frame.reach_mm if frame else None
     if reach is None:
         return _NOT_KNOWN
@@ -76,12 +81,20 @@ def chain_fit(front: int, rear: int, frame: Frame | None, *, tensioner: bool = F
             return ChainFit("holds", "a tensioner takes up the slack", links, centre)
         return _set(links, centre, longest) if longest > shortest else _fixed(links, centre, shortest, radii)
 
+    if mounted is not None:
+        return fit(mounted) if mounted >= fewest else _too_short(mounted, least)
     whole = fit(fewest + fewest % 2)
     if whole.state == "holds":
         return whole
     # A half link is worth it only where the chain does not sit with whole ones.
     half = fit(fewest + 1 - fewest % 2)
     return half if RANK[half.state] < RANK[whole.state] else whole
+
+
+def _too_short(links: int, least: float) -> ChainFit:
+    """A chain with less than no slack: it does not close round the sprockets."""
+    missing = (least - links) * CHAIN_PITCH_MM
+    return ChainFit("fails", f"a chain of {links} links is {missing:.1f} mm too short to close", links)
 
 
 def _set(links: int, centre: float, longest: float) -> ChainFit:

@@ -69,7 +69,7 @@ def chainline(path: list[Stage], place: int, chainstay_mm: float | None) -> Chai
             )
             if value is None
         ]
-        what = f"{', '.join(missing)} missing: measure from the frame’s middle to the sprocket’s"
+        what = f"not known: {' and '.join(missing)}; lines are measured from the frame’s middle"
         return Chainline("not known", what, front_mm, rear_mm, [], [])
     assumed: list[str] = []
     fronts = _stand(stage, "front", front_mm, assumed, largest_out=True)

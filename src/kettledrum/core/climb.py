@@ -1,5 +1,7 @@
 """What a setup can climb, and what it is like on the flat and at its top."""
 
+from bisect import bisect_left
+from operator import attrgetter
 from typing import Literal
 
 from pydantic import BaseModel
@@ -201,7 +203,11 @@ class Scaled:
 
     def verdict(self, scale: float) -> tuple[Verdict | None, float | None]:
         """The verdict, and the margin of the ratio needed for it over the lowest one."""
-        day, minute = (None if speed is None else self._pitch(speed, scale) for speed in self.speeds_kmh)
+        at_day, at_minute = self.speeds_kmh
+        day = None if at_day is None else self._pitch(at_day, scale)
+        # What holds all day need not be looked at for a minute.
+        holds = at_minute is None or (day is not None and day[1] == "holds")
+        minute = None if holds or at_minute is None else self._pitch(at_minute, scale)
         verdict, by = _verdict(day, minute, self.job)
         speed = self.speeds_kmh[1 if by == "a minute" else 0]
         if speed is None:
@@ -214,11 +220,14 @@ class Scaled:
         return speed_kmh, _state(speed_kmh, cadence_rpm, self.job)
 
 
+_ENDS = attrgetter("to_kmh")
+
+
 def _gear_at(table: GearTable, rungs: list[Rung], speed_kmh: float) -> tuple[str | None, float]:
     """The gear that is taken at a speed, and the cadence; on a stepless path the one nearest to the band's
     middle.
     """
-    rung = next((rung for rung in rungs if speed_kmh <= rung.to_kmh), rungs[-1])
+    rung = rungs[min(bisect_left(rungs, speed_kmh, key=_ENDS), len(rungs) - 1)]
     if rung.gear is not None:
         gear = table.gears[rung.gear]
         return gear.label, speed_kmh / 0.06 / gear.development_m

@@ -48,11 +48,12 @@ def _loop(bike: Bike) -> Iterator[Finding]:
             checks, front, rear = found
             if place != checks.place.stage:
                 continue
-            chain, belt = checks.loop(front, rear)
+            chain, belt = checks.loop(front, rear, mounted=True)
             fit: ChainFit | BeltFit | None = chain or belt
             assert fit is not None
-            helps = fit.state in ("tight", "fails")
-            remedy = "other teeth (see Pairings), a tensioner, or an axle that slides" if helps else None
+            helps = "other teeth (see Pairings), a tensioner, or an axle that slides"
+            measured = "the chainstay length among the frame’s figures"
+            remedy = {"holds": None, "tight": helps, "fails": helps, "not known": measured}[fit.state]
             yield Finding(fit.state, fit.what, remedy)
 
 

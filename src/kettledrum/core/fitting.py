@@ -2,9 +2,9 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Field, StrictBool
+from pydantic import Field, StrictBool, model_validator
 
-from kettledrum.core.quantities import CrankMm, Model, Name, Teeth, Within
+from kettledrum.core.quantities import CrankMm, Model, Name, Teeth, Within, refused
 
 SpacingMm = Annotated[float, Within(60, 250, unit="mm")]
 """Between the faces that clamp an axle."""
@@ -61,6 +61,13 @@ class Fit(Model):
     plug: StrictBool | None = None
     spokes: SpokeHoles | None = None
     mass_at: MassAt | None = None
+
+    @model_validator(mode="after")
+    def _takes_some_sprocket(self) -> "Fit":
+        least, most = self.teeth_min, self.teeth_max
+        if least is not None and most is not None and least > most:
+            raise refused(f"must be at least the smallest it takes, {least}", "teeth_max")
+        return self
 
 
 class Run(Model):

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from kettledrum.core.belt_fit import BeltFit, belt_fit, belt_pull_n, smallest_front
 from kettledrum.core.brief import Brief
@@ -54,6 +54,7 @@ class PairingChecks:
             if not isinstance(each, SprocketsStage)
         ]
         self.always = list(self._always(setup))
+        self.behind = [each for each in self.geared if each.number > place.stage]
 
     @property
     def ratio_min(self) -> tuple[float | None, bool]:
@@ -68,11 +69,14 @@ class PairingChecks:
         ]
         return (max(derived), True) if derived else (None, False)
 
-    def loop(self, front: int, rear: int) -> tuple[ChainFit | None, BeltFit | None]:
-        """The chain or belt of a pairing."""
+    def loop(self, front: int, rear: int, *, mounted: bool = False) -> tuple[ChainFit | None, BeltFit | None]:
+        """The chain or belt of a pairing; the one that is `mounted`, where that is said."""
+        run = self.stage.run if mounted else None
         if self.stage.drive == "chain":
-            return chain_fit(front, rear, self.frame, tensioner=self.tensioner), None
-        fit = belt_fit(front, rear, self.frame, self.pitch_mm, self.lengths)
+            links = run.links if run else None
+            return chain_fit(front, rear, self.frame, tensioner=self.tensioner, mounted=links), None
+        lengths = [run.belt_teeth] if run and run.belt_teeth else self.lengths
+        fit = belt_fit(front, rear, self.frame, self.pitch_mm, lengths)
         torque = self.asked.worst_nm / self.before
         most = self.stage.limits.pull_max_n if self.stage.limits else None
         return None, replace(
@@ -101,6 +105,17 @@ class PairingChecks:
                 found.append(LimitCheck("teeth", "fails", what, teeth, most))
         return found
 
+    def into(self, front: int, rear: int) -> "IntoPart | None":
+        """The torques into the first part behind the pairing; None where there is none with gears."""
+        if not self.behind:
+            return None
+        part = self.behind[0]
+        before = part.before / part.mounted[self.place.stage] * front / rear
+        asked = self.asked
+        return IntoPart(
+            part.name, asked.hardest_nm / before, asked.steady_nm / before, asked.motor_nm / before
+        )
+
     def _pull(self, front: int, pull_n: float) -> LimitCheck:
         most = self.stage.limits.pull_max_n if self.stage.limits else None
         if most is None:
@@ -128,6 +143,16 @@ class PairingChecks:
             geared = not isinstance(stage, SprocketsStage) and stage.gears.count > 1
             if geared and number < self.place.stage:
                 yield from input_checks(stage, name, 1.0, RatioLimit(None, "", None), self.asked)
+
+
+@dataclass(slots=True)
+class IntoPart:
+    """Torques in Nm into a part in its lowest gear before it: the hardest push, steady climbing, a motor."""
+
+    name: str
+    hardest_nm: float
+    steady_nm: float
+    motor_nm: float
 
 
 class _Geared:

@@ -15,7 +15,7 @@ from kettledrum.core.errors import InvalidInput, Problem
 from kettledrum.core.gear_table import Gear, gear_table
 from kettledrum.core.inside_checks import RANK, State
 from kettledrum.core.ladder import ladder
-from kettledrum.core.pairing_checks import PairingChecks
+from kettledrum.core.pairing_checks import IntoPart, PairingChecks
 from kettledrum.core.pairing_place import PairingPlace, pairing_place
 from kettledrum.core.pushes import Pushes, pushes
 from kettledrum.core.setup import Setup
@@ -39,6 +39,7 @@ class Pairing:
     the highest one's speed at the band's high end. The `state` is the worst of its checks but those that only
     advise, `why` says what they all find, the worst first. `climb` is the verdict on the job's steepest pitch
     and `margin` what the lowest gear has to spare for it; both null without a pitch. A `chain` or a `belt`.
+    `into` are the torques into the part behind, null without one.
     `changed` is what of the mounted pairing must be bought; `new_chain` whether its chain or belt would be
     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
     teeth meet again: the more, the evener they wear. `short` is how much the gears fall short of what is
@@ -58,6 +59,7 @@ class Pairing:
     margin: float | None
     chain: ChainFit | None
     belt: BeltFit | None
+    into: IntoPart | None
     changed: Changed
     new_chain: bool | None
     repeats: int
@@ -111,7 +113,7 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
     moved_by_speed = any(stage.change and stage.change.by == "speed" for stage in setup.path)
     checks = PairingChecks(brief, setup, place, asked)
     wanted = wanted_gears(brief, table, share)
-    mounted_loop = checks.loop(*place.mounted)
+    mounted_loop = checks.loop(*place.mounted, mounted=True)
     found = []
     for front in place.fronts:
         for rear in place.rears:
@@ -121,7 +123,7 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
             else:
                 verdict, margin = scaled.verdict(scale)
             chain, belt = checks.loop(front, rear)
-            held = checks.of(front, rear, chain, belt)
+            held = sorted(checks.of(front, rear, chain, belt), key=_best_last)
             lowest, highest = _scaled(table.gears[0], scale), _scaled(table.gears[-1], scale)
             short, beyond = wanted.distance(lowest.ratio, highest.ratio)
             found.append(
@@ -132,13 +134,14 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
                     lowest,
                     highest,
                     highest.speed_kmh[1],
-                    _worst(held),
-                    [check.what for check in sorted(held, key=lambda check: -RANK[check.state])],
+                    next((check.state for check in held if not check.advises), "holds"),
+                    [check.what for check in held],
                     held,
                     verdict,
                     margin,
                     chain,
                     belt,
+                    checks.into(front, rear),
                     _changed(place.mounted, front, rear),
                     _is_another(mounted_loop, (chain, belt)),
                     place.repeats(front, rear),
@@ -221,8 +224,8 @@ def _changed(mounted: tuple[int, int], front: int, rear: int) -> Changed:
     return "front" if rear == mounted[1] else "both"
 
 
-def _worst(checks: list[LimitCheck]) -> State:
-    return max((check.state for check in checks if not check.advises), key=RANK.__getitem__, default="holds")
+def _best_last(check: LimitCheck) -> int:
+    return -RANK[check.state]
 
 
 _COST: dict[Changed, int] = {"nothing": 0, "front": 1, "rear": 2, "both": 3}

@@ -19,7 +19,7 @@ USUAL_PUSH_NM = 100 * GRAVITY * 0.17
 LimitKind = Literal["ratio", "torque", "motor", "mass", "pull", "teeth"]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class LimitCheck:
     """A limit of a part, with the figure it is held against; `derived` where no maker stated it, `advises`
     where it says what is missing and stands in no one's way.
@@ -61,6 +61,9 @@ def ratio_limit(limits: Limits, need: Need, asked: Pushes) -> RatioLimit:
             )
         elif asked.system_kg >= limits.heavy_from_kg:
             found.append((limits.primary_ratio_min_heavy, f" from {limits.heavy_from_kg:g} kg on"))
+    general, heavy = limits.primary_ratio_min, limits.primary_ratio_min_heavy
+    if general is not None and heavy is not None and heavy < general:
+        unsure.append(f"its limits contradict each other: {heavy:g} for heavy loads, {general:g} in general")
     own = {
         "tandems": (bicycle == "tandem", limits.primary_ratio_min_tandem),
         "cargo bicycles": (bicycle == "cargo", limits.primary_ratio_min_cargo),

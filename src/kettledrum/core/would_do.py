@@ -25,6 +25,8 @@ from kettledrum.core.wanted_gears import needed_ratio, wanted_gears
 _EXPLAINED = 8
 """Of so many parts that nearly do it, what would help is worked out."""
 _HALVINGS = 40
+NEARLY = 0.004
+"""What misses by less does it: no rider feels it, and no figure behind it is known so well."""
 
 
 @dataclass(slots=True)
@@ -167,7 +169,7 @@ class _Search:
         short_low = max(lowest / wanted - 1, 0.0) if wanted else 0.0
         top = self.wanted.highest
         short_high = max(top / highest - 1, 0.0) if top else 0.0
-        short_low, short_high = (0.0 if share < 1e-9 else share for share in (short_low, short_high))
+        short_low, short_high = (0.0 if share < NEARLY else share for share in (short_low, short_high))
         state, why = self._state(part, primary, least, known, short_low, short_high)
         return PartAnswer(
             place,
@@ -189,8 +191,8 @@ class _Search:
     ) -> tuple[State, str]:
         if low or high:
             missing = [
-                *([f"its lowest gear is {low:.1%} too high"] if low else []),
-                *([f"its highest gear is {high:.1%} too low"] if high else []),
+                *([f"its lowest gear is {low * 100:.1f} % too high"] if low else []),
+                *([f"its highest gear is {high * 100:.1f} % too low"] if high else []),
             ]
             bound = least is not None and primary < least * (1 + CLOSE)
             behind = f", at its smallest ratio of {least:.3g}" if low and bound else ""
@@ -212,21 +214,18 @@ class _Search:
         wanted = self.lowest_wanted(part)
         if not answer.short_low or wanted is None or answer.lowest is None:
             if answer.short_high:
-                answer.help.append("another hub or gearbox of more range, or a lower wanted speed")
+                answer.help.append("more range, or a lower wanted speed, would do it")
             return
         if self.wanted.by == "ratio":
-            answer.help.append("another hub or gearbox of more range")
+            answer.help.append("more range would do it")
             return
         smaller_mm = self.setup.wheel.diameter_m * 1000 * wanted / answer.lowest
-        # A smaller wheel lowers the top as well.
-        top = self.wanted.highest
-        lowered = (
-            top is not None and answer.highest is not None and answer.highest * wanted < top * answer.lowest
-        )
-        slower = ", which makes the top too slow" if lowered else ""
-        answer.help.append(f"a wheel of {smaller_mm:.0f} mm across, tyre and all{slower}")
+        # A smaller wheel lowers the top as well; with less load it stays as it is.
+        top, highest = self.wanted.highest, answer.highest
+        lowered = top is not None and highest is not None and highest * wanted < top * answer.lowest
+        answer.help.append(_would_do(f"a wheel of {smaller_mm:.0f} mm across, tyre and all,", not lowered))
         if self.wanted.by == "physics" and (less := self._less_load(answer.lowest, self.share(part))):
-            answer.help.append(f"{less:.0f} kg less to carry")
+            answer.help.append(_would_do(f"{less:.0f} kg less to carry", not answer.short_high))
 
     def _less_load(self, lowest: float, share: float) -> float | None:
         """How many kg of what is carried must stay at home for a lowest gear to do; None where that is not
@@ -247,3 +246,7 @@ class _Search:
             middle = (low + high) / 2
             low, high = (low, middle) if does(middle) else (middle, high)
         return math.ceil(high - 1e-6)
+
+
+def _would_do(what: str, does: bool) -> str:
+    return f"{what} would do it" if does else f"{what} would be low enough, but the top too slow"

@@ -2214,6 +2214,20 @@ export interface components {
             checks: components["schemas"]["Check"][];
         };
         /**
+         * IntoPart
+         * @description Torques in Nm into a part in its lowest gear before it: the hardest push, steady climbing, a motor.
+         */
+        IntoPart: {
+            /** Name */
+            name: string;
+            /** Hardest Nm */
+            hardest_nm: number;
+            /** Steady Nm */
+            steady_nm: number;
+            /** Motor Nm */
+            motor_nm: number;
+        };
+        /**
          * JobPlaces
          * @description A job and its setups by name.
          */
@@ -2631,6 +2645,7 @@ export interface components {
          *     the highest one's speed at the band's high end. The `state` is the worst of its checks but those that only
          *     advise, `why` says what they all find, the worst first. `climb` is the verdict on the job's steepest pitch
          *     and `margin` what the lowest gear has to spare for it; both null without a pitch. A `chain` or a `belt`.
+         *     `into` are the torques into the part behind, null without one.
          *     `changed` is what of the mounted pairing must be bought; `new_chain` whether its chain or belt would be
          *     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
          *     teeth meet again: the more, the evener they wear. `short` is how much the gears fall short of what is
@@ -2662,6 +2677,7 @@ export interface components {
             margin: number | null;
             chain: components["schemas"]["ChainFit"] | null;
             belt: components["schemas"]["BeltFit"] | null;
+            into: components["schemas"]["IntoPart"] | null;
             /**
              * Changed
              * @enum {string}

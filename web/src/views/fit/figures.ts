@@ -150,3 +150,28 @@ export const RIM_FIGURES: Figure[] = [
   { at: "rim.spokes_mm", label: "Old spokes, left right, mm", kind: "numbers" },
   { at: "rim.gauge_mm", label: "Spokes’ thickness", kind: "mm" },
 ];
+
+const MORE_LIMITS: Figure[] = [
+  { at: "limits.heavy_from_kg", label: "Heavy from", kind: "mass" },
+  { at: "limits.primary_ratio_min_tandem", label: "For tandems", kind: "number" },
+  { at: "limits.primary_ratio_min_cargo", label: "For cargo bicycles", kind: "number" },
+  { at: "limits.primary_ratio_min_motor", label: "With a motor", kind: "number" },
+  { at: "limits.motor_torque_max_nm", label: "Motor torque, at most", kind: "number", unit: "Nm" },
+  { at: "limits.warranty", label: "Conditions of its warranty", kind: "text" },
+];
+
+const MORE_BEHAVIOUR = BEHAVIOUR.filter(({ at }) => /rolls_back|slow_changes|freewheels/.test(at));
+
+/** What more may be known of a part on the shelf than its own fields ask for. */
+export const MORE_OF_PART: Partial<Record<string, Figure[]>> = {
+  hub: [
+    ...MORE_LIMITS,
+    { at: "fit.teeth_min", label: "Smallest sprocket it takes", kind: "number" },
+    { at: "fit.teeth_max", label: "Largest sprocket it takes", kind: "number" },
+    ...HUB,
+    ...SHIFTING,
+    ...MORE_BEHAVIOUR,
+  ],
+  gearbox: [...MORE_LIMITS, ...BOX, ...SHIFTING, ...MORE_BEHAVIOUR],
+  chaingear: [...MORE_LIMITS, ...BOX, ...SHIFTING, ...MORE_BEHAVIOUR],
+};

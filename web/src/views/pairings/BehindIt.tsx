@@ -9,7 +9,14 @@ import {
 } from "../../figures/EditedFigures";
 import { FigureGroup } from "../../figures/FigureGroup";
 import { useUnits } from "../../shell/units";
-import { FRAME_FIGURES, LIMIT_FIGURES, PUSH_FIGURES, runFigures, teethFigures } from "./figures";
+import {
+  BOX_LIMIT_FIGURES,
+  FRAME_FIGURES,
+  LIMIT_FIGURES,
+  PUSH_FIGURES,
+  runFigures,
+  teethFigures,
+} from "./figures";
 import styles from "./Pairings.module.css";
 
 interface Props {
@@ -55,7 +62,7 @@ export function BehindIt({ job, bench, shown, found }: Props) {
             note={sprockets ? undefined : "what its maker states; empty is not known"}
           >
             <StageFigures
-              figures={sprockets ? runFigures(stage.drive, cassette) : LIMIT_FIGURES}
+              figures={figuresOf(stage.kind, stage.drive, cassette)}
               setup={setup}
               index={index}
             />
@@ -65,6 +72,9 @@ export function BehindIt({ job, bench, shown, found }: Props) {
     </section>
   );
 }
+
+const figuresOf = (kind: "hub" | "gearbox" | "sprockets", drive: string, cassette: boolean) =>
+  kind === "sprockets" ? runFigures(drive, cassette) : kind === "hub" ? LIMIT_FIGURES : BOX_LIMIT_FIGURES;
 
 function PushText({ found: { pushes } }: { found: Pairings }) {
   const units = useUnits();

@@ -51,6 +51,13 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
           <Figure name="Steepest pitch">{pitchWords(pairing)}</Figure>
           <Figure name="Range">{(found.range * 100).toFixed(0)} %, unchanged</Figure>
           <LoopFigures pairing={pairing} />
+          {pairing.into && (
+            <Figure name={`Torque into ${pairing.into.name}`}>
+              {pairing.into.hardest_nm.toFixed(0)} Nm pushed hardest, {pairing.into.steady_nm.toFixed(0)} Nm
+              climbing
+              {pairing.into.motor_nm > 0 && `, ${pairing.into.motor_nm.toFixed(0)} Nm of the motor`}
+            </Figure>
+          )}
           <Figure name="To be bought">{mounted ? "nothing" : changeText(pairing, found.drive)}</Figure>
           <Figure name="Wear">
             {pairing.repeats === 1

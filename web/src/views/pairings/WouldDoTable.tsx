@@ -97,7 +97,7 @@ export function WouldDoTable({ job, bench, shown }: Props) {
                   <td>{each.highest === null ? "—" : length(each.highest)}</td>
                   <td className={styles.wordsColumn}>
                     {capital(each.why)}
-                    {each.help?.length ? `; ${each.help.join(", or ")} would do it` : ""}
+                    {each.help?.length ? `; ${each.help.join("; ")}` : ""}
                   </td>
                   <td className="no-print">
                     {each.front !== null && (

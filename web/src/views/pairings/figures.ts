@@ -56,9 +56,15 @@ export const LIMIT_FIGURES: Figure[] = [
   { at: "limits.warranty", label: "Conditions of its warranty", kind: "text" },
 ];
 
+/** A gearbox takes no sprocket that a hub would. */
+export const BOX_LIMIT_FIGURES = LIMIT_FIGURES.filter(({ at }) => !at.startsWith("fit."));
+
 /** What is stated of the chain or belt itself. */
 export const runFigures = (drive: string, cassette: boolean): Figure[] => [
   { at: "run.tensioner", label: "Has a tensioner", kind: "flag" },
+  drive === "belt"
+    ? { at: "run.belt_teeth", label: "Mounted belt, teeth", kind: "number" }
+    : { at: "run.links", label: "Mounted chain, links", kind: "number" },
   ...(drive === "belt"
     ? ([{ at: "limits.pull_max_n", label: "Pull, at most", kind: "number", unit: "N" }] as const)
     : []),

@@ -57,7 +57,7 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
       }}
     >
       <MadeBy draft={draft} change={change} problems={problems} field={field} />
-      <StatedFields field={field} draft={draft} change={change} />
+      <StatedFields field={field} draft={draft} change={change} problems={problems} />
       {elsewhere.length > 0 && (
         <Alert severity="error">
           {elsewhere.map((said) => (
@@ -113,13 +113,10 @@ const PLACES = [
   "efficiency.high",
   "mass_kg",
   "price",
-  "limits.primary_ratio_min",
-  "limits.primary_ratio_min_heavy",
-  "limits.input_torque_max_nm",
-  "limits.system_mass_max_kg",
+  "limits",
   "lubricant",
-  "behaviour.automatic",
-  "behaviour.loud_gears",
+  "behaviour",
+  "fit",
   "notes",
 ].map((place) => `part.${place}`);
 
@@ -129,7 +126,8 @@ function useKeptDraft(id: string, start: () => PartDraft) {
   const [draft, setDraft] = useState<PartDraft>(() => {
     try {
       const kept = sessionStorage.getItem(key);
-      return kept ? (JSON.parse(kept) as PartDraft) : start();
+      // One kept by an older version may lack what is newer.
+      return { ...start(), ...(JSON.parse(kept ?? "{}") as Partial<PartDraft>) };
     } catch {
       return start();
     }

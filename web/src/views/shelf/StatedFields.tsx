@@ -1,7 +1,11 @@
+import type { FieldProblem } from "../../api/client";
 import type { PartDraft } from "../../drafts/partDraft";
+import { FigureFields } from "../../figures/FigureFields";
+import type { Held } from "../../figures/held";
 import { ChoiceField } from "../../shell/ChoiceField";
 import { FieldText } from "../../shell/FieldText";
 import { useUnits } from "../../shell/units";
+import { MORE_OF_PART } from "../fit/figures";
 import type { PartField } from "./PartEditor";
 import styles from "./PartEditor.module.css";
 
@@ -9,6 +13,7 @@ interface Props {
   field: PartField;
   draft: PartDraft;
   change: (patch: Partial<PartDraft>) => void;
+  problems: FieldProblem[];
 }
 
 const FLAGS = [
@@ -28,9 +33,10 @@ const BEHAVIOUR: { key: Flag; label: string }[] = [
 ];
 
 /** What a maker states of a part; what is left empty is not known. */
-export function StatedFields({ field, draft, change }: Props) {
+export function StatedFields({ field, draft, change, problems }: Props) {
   const units = useUnits();
   const unit = units.system === "metric" ? "kg" : "lb";
+  const more = MORE_OF_PART[draft.kind];
   const geared = draft.kind === "hub" || draft.kind === "gearbox" || draft.kind === "chaingear";
   return (
     <>
@@ -107,18 +113,46 @@ export function StatedFields({ field, draft, change }: Props) {
           </Group>
         </>
       )}
+      {more && (
+        <Group title="What it needs of the bicycle, and more" spread>
+          <FigureFields
+            figures={more}
+            document={{ ...draft.kept }}
+            place="part"
+            problems={problems}
+            onChange={({ limits = {}, behaviour = {}, fit }) =>
+              change({
+                kept: {
+                  ...draft.kept,
+                  limits: limits as Held,
+                  behaviour: behaviour as Held,
+                  fit: fit as PartDraft["kept"]["fit"],
+                },
+              })
+            }
+          />
+        </Group>
+      )}
       <FieldText label="Notes" multiline {...field("notes", "part.notes")} />
     </>
   );
 }
 
-function Group({ title, note, children }: { title: string; note?: string; children: React.ReactNode }) {
+interface GroupProps {
+  title: string;
+  note?: string;
+  /** Its fields lay themselves out. */
+  spread?: boolean;
+  children: React.ReactNode;
+}
+
+function Group({ title, note, spread, children }: GroupProps) {
   return (
     <section className={styles.group} aria-label={title}>
       <h3>
         {title} {note && <small>{note}</small>}
       </h3>
-      <div className={styles.row}>{children}</div>
+      <div className={spread ? undefined : styles.row}>{children}</div>
     </section>
   );
 }

@@ -1,0 +1,304 @@
+"""What goes together: each rule where it holds, fails and cannot be told; spokes, slack and mass by hand."""
+
+import math
+from copy import deepcopy
+
+import pytest
+
+from examples import WHOLE_BRIEF, gearbox, hub, setup, sprockets
+from kettledrum.core import Brief, gear_table, validate
+from kettledrum.core.bite import bite
+from kettledrum.core.chainline import chainline
+from kettledrum.core.derailleur import derailleur_needs
+from kettledrum.core.fit import RULES, fit_page
+from kettledrum.core.fitting import SpokeHoles
+from kettledrum.core.frame import Frame
+from kettledrum.core.mass_moved import mass_moved
+from kettledrum.core.rim import Rim
+from kettledrum.core.setup import Setup
+from kettledrum.core.spokes import spoke_lengths, spoke_mm
+
+GEARS = (0.6, 0.8, 1.0, 1.3, 1.7)
+CHAIN, BELT = sprockets([44], [19]), sprockets([50], [24], "belt")
+
+
+def case(of=hub, *, fit=None, **stated):
+    return {**of(*GEARS), "name": "the part", **stated, **({"fit": fit} if fit else {})}
+
+
+def page(*path, frame=None, wants=None, reference=None, **parts):
+    made = setup(*path, **parts)
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [made, *([reference] if reference else [])]}
+    data |= {"frame": frame or {}, "wants": wants or {}}
+    data["reference"] = reference["name"] if reference else made["name"]
+    brief = validate(Brief, data)
+    return fit_page(brief, brief.setups[0])
+
+
+def states(found, rule: str) -> list[str]:
+    return [check.state for check in found.checks if check.id == rule]
+
+
+BELT_FRAME = {"chainstay_mm": 445, "adjust_mm": 15, "tensioning": "sliding"}
+CASES = [
+    ("belt-opening", (BELT,), {"belt_opening": True}, "holds"),
+    ("belt-opening", (BELT,), {"belt_opening": False}, "fails"),
+    ("belt-opening", (BELT,), {}, "not known"),
+    (
+        "gearbox-mount",
+        (case(gearbox, fit={"frame_mount": "six bolts"}), CHAIN),
+        {"mounts": ["six bolts"]},
+        "holds",
+    ),
+    ("gearbox-mount", (case(gearbox, fit={"frame_mount": "six bolts"}), CHAIN), {"mounts": []}, "fails"),
+    ("gearbox-mount", (case(gearbox, fit={"frame_mount": "six bolts"}), CHAIN), {}, "not known"),
+    ("gearbox-mount", (case(gearbox), CHAIN), {"mounts": ["six bolts"]}, "not known"),
+    ("bottom-bracket", (gearbox(1, 1.6), CHAIN), {"bottom_bracket": "68 mm"}, "not known"),
+    ("dropout-width", (CHAIN, case(fit={"dropout_mm": 135})), {"dropout_mm": 135}, "holds"),
+    ("dropout-width", (CHAIN, case(fit={"dropout_mm": 135})), {"dropout_mm": 130}, "tight"),
+    ("dropout-width", (CHAIN, case(fit={"dropout_mm": 142})), {"dropout_mm": 135}, "fails"),
+    ("dropout-width", (CHAIN, case()), {"dropout_mm": 135}, "not known"),
+    ("axle-kind", (CHAIN, case(fit={"axle": "nutted"})), {"axle": "nutted"}, "holds"),
+    ("axle-kind", (CHAIN, case(fit={"axle": "nutted"})), {"axle": "quick release"}, "tight"),
+    ("axle-kind", (CHAIN, case(fit={"axle": "nutted"})), {"axle": "thru"}, "fails"),
+    ("torque-support", (CHAIN, case(fit={"torque_support": "arm"})), {"torque_supports": ["arm"]}, "holds"),
+    (
+        "torque-support",
+        (CHAIN, case(fit={"torque_support": "arm"})),
+        {"torque_supports": ["washers"]},
+        "fails",
+    ),
+    ("torque-support", (CHAIN, case(fit={"torque_support": "arm"})), {}, "not known"),
+    ("torque-support", (CHAIN, case(fit={"torque_support": "none"})), {}, "holds"),
+    ("rotor-mount", (CHAIN, case(fit={"rotor": "splined"})), {"brake": "disc"}, "holds"),
+    (
+        "rotor-mount",
+        (CHAIN, case(fit={"rotor": "splined"})),
+        {"brake": "disc", "rotor": "six bolts"},
+        "tight",
+    ),
+    ("rotor-mount", (CHAIN, case(fit={"rotor": "none"})), {"brake": "disc"}, "fails"),
+    ("rotor-mount", (CHAIN, case()), {"brake": "disc"}, "not known"),
+    ("oil-and-rotor", (CHAIN, case(lubricant="oil bath")), {"brake": "disc"}, "tight"),
+    ("oil-and-rotor", (CHAIN, case(lubricant="grease")), {"brake": "disc"}, "holds"),
+    ("tyre-room", (CHAIN,), {"tyre_max_mm": 50}, "holds"),
+    ("tyre-room", (CHAIN,), {"tyre_max_mm": 44}, "tight"),
+    ("tyre-room", (CHAIN,), {"tyre_max_mm": 40}, "fails"),
+    ("tension", (CHAIN, case()), BELT_FRAME, "holds"),
+    ("tension", (BELT, case()), {"chainstay_mm": 440.3}, "fails"),
+    ("tension", (CHAIN, case()), {}, "not known"),
+    ("crank-length", (case(gearbox, fit={"crank_lengths_mm": [170, 175]}), CHAIN), {}, "holds"),
+    ("crank-length", (case(gearbox, fit={"crank_lengths_mm": [165, 175]}), CHAIN), {}, "fails"),
+    ("crank-length", (case(gearbox), CHAIN), {}, "not known"),
+    ("bar-and-shifter", (CHAIN, case(fit={"bars": ["flat", "swept"]})), {"bar": "swept"}, "holds"),
+    ("bar-and-shifter", (CHAIN, case(fit={"bars": ["flat", "swept"]})), {"bar": "drop"}, "fails"),
+    ("bar-and-shifter", (CHAIN, case(fit={"bars": ["flat", "swept"]})), {}, "not known"),
+    ("window", (CHAIN, case(fit={"shifter_reversed": True})), {}, "tight"),
+    ("turns-backwards", (CHAIN, case(behaviour={"turns_backwards": True})), {}, "holds"),
+    ("turns-backwards", (CHAIN, case(behaviour={"turns_backwards": False})), {}, "tight"),
+    ("turns-backwards", (CHAIN, case()), {}, "not known"),
+    ("plug", (CHAIN, case(fit={"plug": True})), {}, "tight"),
+]
+
+
+@pytest.mark.parametrize(("rule", "path", "frame", "state"), CASES)
+def test_each_rule_holds_fails_or_cannot_tell(rule, path, frame, state):
+    found = page(*path, frame=frame)
+    assert states(found, rule) == [state]
+    [check] = [each for each in found.checks if each.id == rule]
+    assert check.reason
+    assert check.source
+    # What fails or is missing says what would help, or where it is found.
+    assert (check.remedy is not None) >= (state in ("fails", "not known"))
+
+
+def test_rules_that_do_not_apply_are_silent():
+    plain = page(sprockets([44], [19]), hub(1.0))
+    assert {check.id for check in plain.checks} <= {
+        "tension",
+        "line",
+        "tyre-room",
+        "dropout-width",
+        "axle-kind",
+        "rotor-mount",
+    }
+    changes = {**case(), "change": {"by": "kick back"}}
+    assert states(page(CHAIN, changes), "bar-and-shifter") == []
+    assert len({rule.id for rule in RULES}) == len(RULES)
+
+
+def test_a_freewheel_at_the_cranks_makes_up_for_a_hub_that_does_not_turn_backwards():
+    free = {**CHAIN, "behaviour": {"freewheels": [{"points": 24}]}}
+    assert states(page(free, case(behaviour={"turns_backwards": False})), "turns-backwards") == ["holds"]
+
+
+@pytest.mark.parametrize(
+    ("path", "at", "state"),
+    [
+        ((gearbox(1, 1.6), CHAIN), "cranks", "fails"),
+        ((CHAIN, case()), "cranks", "holds"),
+        ((CHAIN, case()), "rear hub", "fails"),
+        ((CHAIN,), "rear hub", "holds"),
+    ],
+)
+def test_a_motor_wants_a_place_of_its_own(path, at, state):
+    assert states(page(*path, motors=[{"at": at, "torque_nm": 40}]), "motor-place") == [state]
+
+
+def test_hands_limits_and_warranty():
+    twist = case(fit={"shifter": "twist grip"}, limits={"warranty": "without a motor only"})
+    found = page(CHAIN, twist, wants={"hand_trouble": True})
+    assert states(found, "hands") == ["tight"]
+    assert any("without a motor only" in check.what for check in found.checks)
+    assert "not known" in states(found, "makers-limits")
+    low = page(sprockets([34], [19]), case(limits={"primary_ratio_min": 1.9, "system_mass_max_kg": 120}))
+    words = " ".join(check.what for check in low.checks if check.state == "fails")
+    assert "34 ÷ 19 = 1.789 is under 1.9" in words
+    assert "126 kg, over the 120 kg" in words
+    assert low.state == "fails"
+    assert low.counts["fails"] == 2
+
+
+def test_two_chains_on_one_axle():
+    pairs = {"kind": "sprockets", "pairs": [[28, 22], [38, 16]]}
+    frame = {"chainstay_mm": 430, "adjust_mm": 12, "tensioning": "horizontal"}
+    found = page(pairs, frame=frame)
+    [check] = [each for each in found.checks if each.id == "tension"]
+    assert "28 × 22 of" in check.what
+    assert states(page(pairs), "tension") == ["not known"]
+
+
+def test_a_chainline_by_hand():
+    path = validate(Setup, setup({**CHAIN, "run": {"front_line_mm": 50, "rear_line_mm": 44}})).path
+    # 6 mm over 440 mm is atan(0.01364), 0.78°.
+    found = chainline(path, 0, 440)
+    assert (found.state, found.slants[0].offset_mm) == ("holds", 6)
+    assert found.slants[0].degrees == pytest.approx(0.781, abs=0.001)
+    wide = {
+        **sprockets([30, 46], [11, 13, 15, 17, 20, 23, 26, 30]),
+        "run": {"front_line_mm": 47, "rear_line_mm": 45},
+    }
+    both = chainline(validate(Setup, setup(wide)).path, 0, 430)
+    # Rings 7.5 mm apart stand at 43.25 and 50.75; eight sprockets 4.8 mm apart from 28.2 (largest) to 61.8.
+    worst = both.slants[-1]
+    assert (worst.front, worst.rear) == (46, 30)
+    assert worst.offset_mm == pytest.approx(50.75 - (45 - 3.5 * 4.8))
+    assert both.state == "tight"
+    assert both.assumed == ["7.5 mm between front sprockets", "4.8 mm between rear sprockets"]
+    assert chainline(path, 0, None).state == "not known"
+    belt = {**BELT, "run": {"front_line_mm": 50, "rear_line_mm": 44}}
+    assert chainline(validate(Setup, setup(belt)).path, 0, 440).state == "fails"
+
+
+def test_what_a_derailleur_must_do_by_hand():
+    stage = {
+        **sprockets([28, 44], [11, 13, 15, 17, 20, 24, 28, 32]),
+        "limits": {"rear_max": 34, "capacity": 35},
+    }
+    made = validate(Setup, setup(stage)).path[0]
+    needs = derailleur_needs(made, "path[0]", Frame(chainstay_mm=430))
+    # (44 − 28) + (32 − 11) = 37 teeth, 2 more than it takes.
+    assert (needs.capacity, needs.rear_max) == (37, 32)
+    assert [check.state for check in needs.checks] == ["holds", "fails"]
+    # Round 44 and 32: 2 · 430 / 12.7 + 38 + a little = 105.8; with 2 more, the next even number is 108.
+    assert needs.links == 108
+    assert derailleur_needs(validate(Setup, setup(CHAIN)).path[0], "", None) is None
+
+
+SPOKES = SpokeHoles(holes=32, flange_mm=(58, 60), offset_mm=(34, 20), hole_mm=2.5)
+
+
+def test_a_spokes_length_against_the_distance_in_space():
+    for crosses in range(4):
+        turn = 2 * math.pi * 2 * crosses / 32
+        head = (29 * math.cos(turn), 29 * math.sin(turn), 34)
+        assert spoke_mm(600, 58, 34, 32, crosses, 2.5) == pytest.approx(math.dist(head, (300, 0, 0)) - 1.25)
+    # Radially: √((300 − 29)² + 34²) − 1.25.
+    assert spoke_mm(600, 58, 34, 32, 0, 2.5) == pytest.approx(math.hypot(271, 34) - 1.25)
+
+
+@pytest.mark.parametrize(
+    ("off", "state"),
+    [(0.4, "holds"), (-0.9, "holds"), (0.9, "tight"), (-1.9, "tight"), (1.2, "fails"), (-2.2, "fails")],
+)
+def test_old_spokes_do_within_their_threads(off, state):
+    plain = spoke_lengths(SPOKES, Rim(holes=32, effective_mm=600, crosses=3))
+    assert plain.state == "not known"
+    old = (plain.left_mm + off, plain.right_mm)
+    found = spoke_lengths(SPOKES, Rim(holes=32, effective_mm=600, crosses=3, spokes_mm=old))
+    assert found.state == state
+
+
+def test_an_offset_rim_brings_both_sides_together():
+    plain = spoke_lengths(SPOKES, Rim(holes=32, effective_mm=600, crosses=3))
+    moved = spoke_lengths(SPOKES, Rim(holes=32, effective_mm=600, crosses=3, offset_mm=-3))
+    assert moved.left_mm == pytest.approx(spoke_mm(600, 58, 31, 32, 3, 2.5))
+    assert moved.right_mm == pytest.approx(spoke_mm(600, 60, 23, 32, 3, 2.5))
+    assert abs(moved.left_mm - moved.right_mm) < abs(plain.left_mm - plain.right_mm)
+
+
+@pytest.mark.parametrize(
+    ("holes", "rim", "crosses", "words"),
+    [
+        (20, 20, 3, "3 crosses on 20 holes turn each spoke by 108°, past its tangent: at most 2"),
+        (32, 36, 3, "the hub has 32 holes, the rim 36"),
+        (30, 30, 2, "30 holes cannot be laced alike"),
+    ],
+)
+def test_spokes_that_cannot_be_laced_are_named(holes, rim, crosses, words):
+    hub_holes = SPOKES.model_copy(update={"holes": holes})
+    found = spoke_lengths(hub_holes, Rim(holes=rim, effective_mm=500, crosses=crosses))
+    assert found.state == "fails"
+    assert words in found.what
+    assert found.left_mm is None
+
+
+def test_many_spokes_in_a_small_wheel_and_what_must_be_had():
+    fit = {"spokes": {"holes": 36, "flange_mm": [90, 90], "offset_mm": [30, 25]}, "torque_support": "washers"}
+    small = {"bead_seat_mm": 406, "tyre_mm": 50, "rim": {"holes": 36, "effective_mm": 388, "crosses": 2}}
+    found = page(CHAIN, case(fit=fit), wheel=small)
+    assert states(found, "small-wheel") == ["tight"]
+    assert found.wheel.spokes.crosses == 2
+    assert any(part.startswith("18 spokes of") for part in found.wheel.parts)
+    assert "trued" in found.wheel.caution
+    assert page(CHAIN).wheel is None
+
+
+def test_slack_before_the_drive_bites_by_hand():
+    front = {
+        **CHAIN,
+        "front": [40],
+        "rear": [20],
+        "behaviour": {"freewheels": [{"points": 24, "at": "input"}]},
+    }
+    geared = {**hub(0.5, 1.0), "behaviour": {"freewheels": [{"points": 36, "at": "output"}]}}
+    made = validate(Setup, setup(front, geared))
+    found = bite(made.path, gear_table(made, (60, 90)))
+    assert found.points == [24, 36]
+    # 360/24 = 15° at the cranks; 360/36 = 10° at the wheel, which turns 2 · 0.5 = 1 and 2 · 1 = 2 times.
+    assert [each.largest_deg for each in found.gears] == [pytest.approx(25), pytest.approx(20)]
+    assert [each.mean_deg for each in found.gears] == [pytest.approx(12.5), pytest.approx(10)]
+    none = validate(Setup, setup(CHAIN))
+    assert bite(none.path, gear_table(none, (60, 90))).gears == []
+
+
+def test_mass_that_comes_off_and_goes_on():
+    old = setup({**CHAIN, "name": "chain", "mass_kg": 0.9, "fit": {"mass_at": "cranks"}}, name="Old")
+    parts = [{"name": "shifter", "mass_kg": 0.25, "at": "frame"}, {"name": "bell"}]
+    new = setup(
+        old["path"][0], {**hub(0.5, 1), "name": "geared hub", "mass_kg": 1.8}, name="New", parts=parts
+    )
+    moved = mass_moved(validate(Setup, new), validate(Setup, old))
+    assert moved.known_kg == pytest.approx(2.95)
+    assert moved.more_kg == pytest.approx(2.05)
+    assert moved.unsprung == pytest.approx(1.8 / 2.95)
+    assert {place.at: place.mass_kg for place in moved.places} == {
+        "rear wheel": 1.8,
+        "front wheel": 0,
+        "frame": 0.25,
+        "cranks": 0.9,
+    }
+    assert [part.name for part in moved.goes_on] == ["geared hub", "shifter", "bell"]
+    assert moved.comes_off == []
+    assert moved.missing == ["bell"]
+    assert mass_moved(validate(Setup, old), validate(Setup, old)).more_kg is None
