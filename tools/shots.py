@@ -112,13 +112,37 @@ def climb_and_flat(page: Page) -> None:
     page.get_by_role("heading", name="Climb and flat").evaluate("(it) => it.scrollIntoView()")
 
 
+def pairings(page: Page) -> None:
+    """Which sprockets an eight-speed hub may run, with one chosen that is refused."""
+    page.get_by_role("link", name="Pairings").click()
+    page.get_by_role("navigation", name="Setups").get_by_role("link", name="Eight-speed hub").click()
+    page.get_by_role("gridcell", name="42 × 23").click()
+
+
+def pairing(page: Page) -> None:
+    """One pairing, why it is tight, and its effect on the lanes."""
+    pairings(page)
+    page.get_by_role("gridcell", name="40 × 21").click()
+    page.get_by_text("With 40 × 21").wait_for()
+    page.get_by_role("region", name="Pairing 40 × 21").evaluate("(it) => it.scrollIntoView()")
+
+
+def fit(page: Page) -> None:
+    """Whether a hub of fourteen gears goes into the frame."""
+    page.get_by_role("link", name="Fit").click()
+    page.get_by_role("navigation", name="Setups").get_by_role("link", name="Fourteen-speed hub").click()
+    page.get_by_role("region", name="Checks").wait_for()
+
+
 PICTURES = [
+    ("pairings", pairings, 1280, "light"),
+    ("pairings-effect", pairing, 1280, "dark"),
+    ("fit", fit, 1280, "light"),
     ("road", road, 1280, "light"),
     ("road-all-riding", in_job("Ferry commute", all_riding), 1280, "dark"),
     ("road-phone", in_job("Ridge crossing", road), 390, "light"),
     ("line-up-climb", climb_and_flat, 1280, "light"),
     ("line-up", line_up, 1280, "light"),
-    ("line-up-dark", line_up, 1280, "dark"),
     ("line-up-phone", lambda _page: None, 390, "light"),
     ("setups", setup("Eight-speed hub"), 1280, "light"),
     ("setups-crank-gearbox", setup("Twelve-speed crank gearbox"), 1280, "dark"),
@@ -129,8 +153,6 @@ PICTURES = [
     ("shelf", shelf, 1280, "light"),
     ("line-up-familiar", familiar, 1280, "light"),
     ("shelf-part", part, 1280, "dark"),
-    ("setups-two-rings", in_the_valley(setup("Two rings")), 1280, "light"),
-    ("setups-chaingear", in_the_valley(setup("Chaingear and five")), 1280, "light"),
     ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),
 ]
 
