@@ -124,6 +124,22 @@ wheels = st.one_of(
 )
 
 
+motors = st.fixed_dictionaries(
+    {"at": st.sampled_from(["cranks", "rear hub", "front hub", {"before": 0}])},
+    optional={
+        "power_w": st.integers(100, 900),
+        "count": st.integers(1, 3),
+        "reduction": st.just([[12, 36], [14, 40]]),
+        "assist": st.just({"cutoff_kmh": 25, "levels": [{"name": "low", "share": 0.5}]}),
+        "battery": st.just({"energy_wh": 500, "voltage_v": 36}),
+    },
+).flatmap(
+    lambda motor: st.sampled_from([{"torque_nm": 60}, {"curve": [[0, 40], [90, 20.5], [120, 0]]}]).map(
+        lambda known: {**motor, **known}
+    )
+)
+
+
 @st.composite
 def setups(draw: st.DrawFn) -> dict[str, Any]:
     """Setup files, none of which goes beyond what one path may hold."""
@@ -133,7 +149,7 @@ def setups(draw: st.DrawFn) -> dict[str, Any]:
         "cranks": {"length_mm": draw(st.integers(120, 200))},
         "path": draw(st.lists(stages(), min_size=1, max_size=2)),
         "wheel": draw(wheels),
-        **draw(st.fixed_dictionaries({}, optional={"parts": kept, "motors": st.lists(kept, max_size=2)})),
+        **draw(st.fixed_dictionaries({}, optional={"parts": kept, "motors": st.lists(motors, max_size=2)})),
     }
 
 

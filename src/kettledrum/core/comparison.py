@@ -10,6 +10,8 @@ from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.ladder import Rung, ladder
 from kettledrum.core.lowest_gear import LowestGear, lowest_gears
+from kettledrum.core.motor_help import MotorHelp, motor_help
+from kettledrum.core.pushes import pushes
 from kettledrum.core.shift_order import is_a_step_above
 from kettledrum.core.stage import EfficiencySpread
 from kettledrum.core.wants import School, Wants
@@ -36,8 +38,8 @@ class ComparedSetup(GearTable):
     """A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
 
     `against` is null for the reference itself, and where there is none. What the job's rider can climb with
-    it, rides on the flat and at the top; what each school says of
-    its lowest gear; `efficiency` is the share of power that reaches the wheel.
+    it, rides on the flat and at the top; what each school says of its lowest gear; what its motors add, null
+    without. `efficiency` is the share of power that reaches the wheel.
     """
 
     lowest: Gear
@@ -49,6 +51,7 @@ class ComparedSetup(GearTable):
     flat: Flat
     top: Top
     lowest_gear: list[LowestGear]
+    motor: MotorHelp | None
 
 
 class Comparison(BaseModel):
@@ -103,6 +106,7 @@ def compare(brief: Brief) -> Comparison:
                 against=None if reference is None or table is reference else difference(table, reference),
                 **dict(found),
                 lowest_gear=lowest_gears(table, found.climb, wants),
+                motor=motor_help(setup, table, pushes(brief, setup), job) if setup.motors else None,
             )
         )
     return Comparison(

@@ -19,9 +19,9 @@ class Conditions:
     """A job in figures: what is moved; the rider's powers in W; cadences in rpm; the steepest pitch.
 
     `burst_w` is the power held for a minute, None where it is not known; so are `steepest` (rise over run)
-    and its length `steepest_m`. `grip` is the share of the load on the driven wheel that it can push with
-    on the loosest surface of the road, None where that is not known. `assumed` are the keys whose figures
-    were taken for want of the rider's own.
+    and its length `steepest_m`, and the air's `temperature_c`. `grip` is the share of the load on the driven
+    wheel that it can push with on the loosest surface of the road, None where that is not known. `assumed`
+    are the keys whose figures were taken for want of the rider's own.
     """
 
     resistance: Resistance
@@ -32,6 +32,7 @@ class Conditions:
     steepest: float | None
     steepest_m: float | None
     grip: float | None
+    temperature_c: float | None
     assumed: list[str]
 
 
@@ -70,6 +71,7 @@ def conditions(need: Need) -> Conditions:
         grind_rpm=given("rider.grind_rpm", rider.grind_rpm, GRIND_SHARE * low),
         steepest=road.steepest,
         steepest_m=road.steepest_m,
+        temperature_c=road.temperature_c,
         grip=min((GRIP[each.surface] for each in surfaces), default=None),
         assumed=assumed,
     )

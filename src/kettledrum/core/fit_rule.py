@@ -67,7 +67,7 @@ class Bike:
 
     def motors_at(self, place: str) -> bool:
         """Whether a motor drives there."""
-        return any(motor.get("at") == place for motor in self.setup.motors or [])
+        return any(motor.at == place for motor in self.setup.motors or [])
 
 
 @dataclass(frozen=True, slots=True)

@@ -28,8 +28,8 @@ def with_part(setup: Setup, part: Part) -> Setup:
     """A setup with a part in the place of the one it had, or added where it had none.
 
     A hub goes last in the path, a gearbox or chaingear first; a cassette takes the place of the rear teeth
-    of the last sprockets, a crankset that of the front teeth of the first. Raises InvalidInput where the
-    setup has no place for it, or the path would then have too many gears.
+    of the last sprockets, a crankset that of the front teeth of the first; a motor joins those there are.
+    Raises InvalidInput where the setup has no place for it, or the path would then have too many gears.
     """
     data: dict[str, Any] = setup.model_dump(mode="json", exclude_unset=True)
     given = part.model_dump(mode="json", exclude_unset=True)
@@ -57,7 +57,8 @@ def with_part(setup: Setup, part: Part) -> Setup:
     elif part.kind == "wheel":
         data["wheel"] = given["wheel"]
     else:
-        raise InvalidInput([Problem("kind", "a motor cannot be put into a setup yet")])
+        motor = {"at": "cranks", **given["motor"], "name": part.name}
+        data["motors"] = [*data.get("motors", []), motor]
     return validate(Setup, data)
 
 

@@ -6,6 +6,8 @@ from pydantic import BaseModel
 
 from kettledrum.core.brief import Need
 from kettledrum.core.conditions import conditions
+from kettledrum.core.motor_place import entry_place
+from kettledrum.core.path import path_options
 from kettledrum.core.road_load import GRAVITY
 from kettledrum.core.setup import Setup
 
@@ -18,8 +20,8 @@ class Pushes(BaseModel):
 
     `hardest_nm` is the push of `factor` times the rider's weight on a level crank, `steady_nm` that of the
     power of all day at the lowest easy cadence, `minute_nm` that of the power of a minute there, null where
-    it is not known. `motor_nm` is what motors at the cranks add. `factor_assumed` says that the factor is not
-    the rider's own.
+    it is not known. `motor_nm` is what motors before the hub add, as if at the cranks. `factor_assumed` says
+    that the factor is not the rider's own.
     """
 
     factor: float
@@ -59,5 +61,12 @@ def pushes(need: Need, setup: Setup) -> Pushes:
 
 
 def _crank_motors_nm(setup: Setup) -> float:
-    torques = [motor.get("torque_nm") for motor in setup.motors or [] if motor.get("at") == "cranks"]
-    return float(sum(torque for torque in torques if isinstance(torque, int | float)))
+    """The most torque of the motors that drive before a hub, as if it entered at the cranks."""
+    lowest = [min(option.ratio for option in stage.options) for stage in path_options(setup.path)]
+    hub = max((place for place, stage in enumerate(setup.path) if stage.kind == "hub"), default=len(lowest))
+    places = [(motor, entry_place(setup.path, motor)) for motor in setup.motors or []]
+    return sum(
+        motor.most_nm * math.prod(lowest[:place])
+        for motor, place in places
+        if place is not None and place <= hub and place < len(lowest)
+    )

@@ -16,12 +16,15 @@ from pydantic import (
 )
 
 from kettledrum.core.gears import MOST_GEARS
+from kettledrum.core.motor import Motor
+from kettledrum.core.motor_place import entry_place
 from kettledrum.core.pieces import Piece, Pieces
 from kettledrum.core.quantities import CrankMm, Model, Name, refused
 from kettledrum.core.stage import SprocketsStage, Stage
 from kettledrum.core.wheel import Wheel
 
 MOST_STAGES = 50
+MOST_MOTORS = 8
 OVERALL_LOWEST, OVERALL_HIGHEST = 0.001, 1000.0
 """An overall ratio outside these is a slip of the pen, and a long path could leave what a float holds."""
 
@@ -43,7 +46,8 @@ class Setup(Model):
     """Cranks, the path of stages from pedal to road, and the wheel.
 
     Raises for a path with more than 400 gears, or whose stages multiply out to an overall ratio
-    outside 0.001 to 1000. `motors` are kept as they are; so is anything but a list in `parts`.
+    outside 0.001 to 1000. Raises
+    for a motor that enters where the path has no place. Anything but a list in `parts` is kept as it is.
     """
 
     format: Literal["kettledrum-setup/1"]
@@ -51,7 +55,7 @@ class Setup(Model):
     cranks: Cranks
     path: Annotated[list[Stage], Field(min_length=1, max_length=MOST_STAGES)]
     wheel: Wheel
-    motors: list[dict[str, JsonValue]] | None = None
+    motors: Annotated[list[Motor], Field(max_length=MOST_MOTORS)] | None = None
     parts: Annotated[
         Annotated[Pieces, Tag("list")] | Annotated[_Other, Tag("other")], Discriminator(_parts_kind)
     ] = None
@@ -62,6 +66,16 @@ class Setup(Model):
         return (
             [each for each in self.parts if isinstance(each, Piece)] if isinstance(self.parts, list) else []
         )
+
+    @model_validator(mode="after")
+    def _motors_have_a_place(self) -> "Setup":
+        for number, motor in enumerate(self.motors or []):
+            if entry_place(self.path, motor) is None:
+                where = "a gearbox" if motor.at == "gearbox" else f"a stage before {len(self.path) + 1}"
+                raise refused(
+                    f"must be where the path has a place: there is not {where}", f"motors[{number}].at"
+                )
+        return self
 
     @model_validator(mode="after")
     def _path_can_be_worked_out(self) -> "Setup":

@@ -4,6 +4,7 @@ from typing import Any
 
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
+from kettledrum.core.motor import Motor
 from kettledrum.core.stage import Stage
 from kettledrum.core.wheel import Wheel
 
@@ -26,6 +27,12 @@ def readable_setup(setup: dict[str, Any]) -> dict[str, Any]:
         except ValidationError:
             unread["wheel.rim"] = wheel["rim"]
             readable["wheel"] = {key: value for key, value in wheel.items() if key != "rim"}
+    for place, motor in reversed(list(enumerate(setup.get("motors") or []))):
+        try:
+            Motor.model_validate(motor)
+        except ValidationError:
+            unread[f"motors[{place}]"] = motor
+            readable["motors"] = [each for each in readable["motors"] if each is not motor]
     parts = setup.get("parts")
     if unread or isinstance(parts, list):
         readable["parts"] = {KEPT: {**unread, **({"parts": parts} if parts is not None else {})}}

@@ -1,0 +1,106 @@
+"""What a motor adds at the wheel in each gear, what holds it, and where its help ends."""
+
+import math
+
+from pydantic import BaseModel
+
+from kettledrum.core.conditions import Conditions, slips_at
+from kettledrum.core.efficiency import stage_efficiency
+from kettledrum.core.electric import torque_held_by
+from kettledrum.core.gear_table import GearTable
+from kettledrum.core.motor_on_pitch import OnPitch, on_pitch
+from kettledrum.core.motor_place import entry_place
+from kettledrum.core.pushes import Pushes
+from kettledrum.core.road_load import GRAVITY
+from kettledrum.core.setup import Setup
+
+
+class MotorHelp(BaseModel):
+    """A setup's motors and its rider at the driven wheel, gear by gear, lowest first.
+
+    Torques of the wheel in Nm and pushes of the tyres in N: of the motors at their most from a standstill, of
+    the rider at the hardest push and at the power of all day, and of motors and the steady rider together.
+    `held_by` is what holds the motors back at the speed of each gear in the middle of the band.
+    `steepest_start` is the grade held from a standstill in the lowest gear by both together, `alone_start` by
+    the steady rider alone, as with a dead battery; `slips_at` the grade on which the driven wheel slips, null
+    where the ground is not known. `on_pitch` is how the steepest pitch is ridden with the highest assistance.
+
+    `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
+    `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
+    beyond it. Null where no limit is set.
+    """
+
+    wheel_torque_nm: list[float]
+    push_n: list[float]
+    rider_hardest_nm: list[float]
+    rider_steady_nm: list[float]
+    together_push_n: list[float]
+    held_by: list[str]
+    steepest_start: float
+    alone_start: float
+    slips_at: float | None
+    on_pitch: OnPitch | None
+    limit_speed_kmh: float | None
+    cadence_at_limit_rpm: float | None
+    comfortable_kmh: float
+    unreached_kmh: float | None
+
+
+def motor_help(setup: Setup, table: GearTable, asked: Pushes, job: Conditions) -> MotorHelp | None:
+    """Works out what motors add; None for a setup without.
+
+    A torque that enters behind the first k stages of a path reaches the wheel divided by the ratio of the
+    rest, times what the rest lets through: T·η / i. So the gears work for a motor at the cranks, and do
+    nothing for one in a wheel.
+    """
+    if not setup.motors:
+        return None
+    shares = [stage_efficiency(stage)[0].typical for stage in setup.path]
+    radius = table.circumference_m / (2 * math.pi)
+    middle_rpm = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
+    of_motors, hardest, steady, held = [], [], [], []
+    for gear in table.gears:
+        ratios = [
+            stage.options[option].ratio for stage, option in zip(table.stages, gear.choice, strict=True)
+        ]
+        through = math.prod(shares)
+        hardest.append(asked.hardest_nm * through / gear.ratio)
+        steady.append(asked.steady_nm * through / gear.ratio)
+        torque, holds = 0.0, []
+        for motor in setup.motors:
+            place = entry_place(setup.path, motor)
+            # The setup has no motor without a place for it.
+            assert place is not None
+            rest = math.prod(ratios[place:])
+            torque += motor.most_nm * math.prod(shares[place:]) / rest
+            turning = middle_rpm * math.prod(ratios[:place]) / motor.reduction_ratio
+            holds.append(torque_held_by(motor, turning)[1])
+        of_motors.append(torque)
+        held.append(" and ".join(dict.fromkeys(holds)))
+    together = [(motor + rider) / radius for motor, rider in zip(of_motors, steady, strict=True)]
+    limits = [motor.assist.cutoff_kmh for motor in setup.motors if motor.assist and motor.assist.cutoff_kmh]
+    limit = max(limits, default=None)
+    top = table.gears[-1]
+    return MotorHelp(
+        wheel_torque_nm=of_motors,
+        push_n=[torque / radius for torque in of_motors],
+        rider_hardest_nm=hardest,
+        rider_steady_nm=steady,
+        together_push_n=together,
+        held_by=held,
+        steepest_start=held_grade(together[0], job),
+        alone_start=held_grade(steady[0] / radius, job),
+        slips_at=None if job.grip is None else slips_at(job.grip, job.resistance.crr),
+        on_pitch=on_pitch(setup, table, job),
+        limit_speed_kmh=limit,
+        cadence_at_limit_rpm=None if limit is None else limit / 0.06 / top.development_m,
+        comfortable_kmh=top.speed_kmh[1],
+        unreached_kmh=None if limit is None else max(limit - top.speed_kmh[1], 0.0),
+    )
+
+
+def held_grade(push_n: float, job: Conditions) -> float:
+    """The grade on which a push at the tyres holds all the mass: sin θ + Crr·cos θ = F / (m·g)."""
+    share = push_n / (job.resistance.mass_kg * GRAVITY) / math.hypot(1, job.resistance.crr)
+    angle = math.asin(min(share, 1.0)) - math.atan(job.resistance.crr)
+    return math.tan(min(max(angle, 0.0), math.pi / 4))
