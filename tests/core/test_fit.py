@@ -145,6 +145,20 @@ def test_a_motor_wants_a_place_of_its_own(path, at, state):
     assert states(page(*path, motors=[{"at": at, "torque_nm": 40}]), "motor-place") == [state]
 
 
+def test_a_motor_geared_too_fast_and_two_that_fight():
+    fast = {"at": {"before": 0}, "torque_nm": 2, "no_load_rpm": 400}
+    # 400 rpm · 44/19 · 2.218 m · 0.06 is 123 km/h; geared down 3 times it is 41.
+    assert states(page(CHAIN, motors=[fast]), "motor-speed") == ["fails"]
+    slow = {**fast, "reduction": [[12, 36]]}
+    assert states(page(CHAIN, motors=[slow]), "motor-speed") == ["holds"]
+    assert states(page(CHAIN, motors=[{"at": "cranks", "torque_nm": 60}]), "motor-speed") == ["not known"]
+    assert states(page(CHAIN, motors=[slow]), "motors-fight") == []
+    other = {**slow, "reduction": [[12, 48]]}
+    assert states(page(CHAIN, motors=[slow, other]), "motors-fight") == ["tight"]
+    limits = [{**slow, "assist": {"cutoff_kmh": kmh}} for kmh in (25, 45)]
+    assert states(page(CHAIN, motors=limits), "motors-fight") == ["fails"]
+
+
 def test_hands_limits_and_warranty():
     twist = case(fit={"shifter": "twist grip"}, limits={"warranty": "without a motor only"})
     found = page(CHAIN, twist, wants={"hand_trouble": True})

@@ -10,6 +10,7 @@ from kettledrum.core.derailleur import derailleur_needs
 from kettledrum.core.fit_controls import CONTROL_RULES
 from kettledrum.core.fit_drive import DRIVE_RULES
 from kettledrum.core.fit_frame import FRAME_RULES
+from kettledrum.core.fit_motors import MOTOR_RULES
 from kettledrum.core.fit_rule import Bike, FitCheck, Rule
 from kettledrum.core.gear_table import gear_table
 from kettledrum.core.inside_checks import RANK, State
@@ -19,7 +20,7 @@ from kettledrum.core.spokes import SpokeLengths, spoke_lengths
 from kettledrum.core.stage import Stage
 from kettledrum.core.stated import Behaviour
 
-RULES: list[Rule] = [*FRAME_RULES, *DRIVE_RULES, *CONTROL_RULES]
+RULES: list[Rule] = [*FRAME_RULES, *DRIVE_RULES, *CONTROL_RULES, *MOTOR_RULES]
 
 WHEEL_CAUTION = (
     "A wheel carries its rider. It is to be trued, tensioned evenly and stress-relieved by someone who knows "

@@ -1,4 +1,4 @@
-"""Rules of cranks, bar and shifter, wheel and motor."""
+"""Rules of cranks, bar and shifter, and of the wheel."""
 
 from collections.abc import Iterator
 
@@ -102,28 +102,6 @@ def _backwards(bike: Bike) -> Iterator[Finding]:
         )
 
 
-def _motor_place(bike: Bike) -> Iterator[Finding]:
-    if bike.motors_at("cranks"):
-        case = bike.gearbox or bike.chaingear
-        if case is not None:
-            yield Finding(
-                "fails",
-                f"a motor at the cranks and {bike.name(case)} want the same place",
-                "gears in the hub, or a unit with motor and gears in one case",
-            )
-        else:
-            yield Finding("holds", "the motor has the cranks to itself")
-    if bike.motors_at("rear hub"):
-        if bike.geared_hub is not None:
-            yield Finding(
-                "fails",
-                "a motor in the rear hub leaves no room for gears there",
-                "a motor in the front hub or at the cranks",
-            )
-        else:
-            yield Finding("holds", "the motor has the rear hub to itself")
-
-
 def _spokes(bike: Bike) -> Iterator[Finding]:
     hub = bike.geared_hub
     if hub is None:
@@ -179,7 +157,6 @@ CONTROL_RULES = [
         TRADE,
         _backwards,
     ),
-    Rule("motor-place", "motor", "Motor and gears must not want the same place.", TRADE, _motor_place),
     Rule(
         "spokes",
         "wheel",

@@ -20,9 +20,22 @@ _STAGE_WORDS = {
     "pairs": "pairings",
     "gears": "gears",
     "drive": "chain or belt",
+    "limits": "limits of a part",
+    "behaviour": "behaviour of a part",
+    "fit": "fit of a part",
+    "run": "run of the chain",
+    "mass_kg": "mass of a part",
+    "price": "price of a part",
 }
+_LISTED = {"motors": "motor", "parts": "piece"}
 _ROAD_WORDS = {"legs": "legs", "rides": "how often", "start_m": "start"}
-_NEED_WORDS = {"name": "name of the job", "notes": "notes of the job", "rider": "rider"}
+_NEED_WORDS = {
+    "name": "name of the job",
+    "notes": "notes of the job",
+    "rider": "rider",
+    "frame": "frame",
+    "stock": "sprockets to be had",
+}
 
 
 def in_words(changes: list[Change]) -> str:
@@ -78,6 +91,8 @@ def _row_words(change: Change) -> str:
 
 def _document_words(before: Content, after: Content) -> str:
     key = _first_difference(before, after)
+    if key in _LISTED:
+        return _counted(_LISTED[key], before.get(key), after.get(key))
     if key != "path":
         return key
     if len(before["path"]) != len(after["path"]):
@@ -86,6 +101,14 @@ def _document_words(before: Content, after: Content) -> str:
         if old != new:
             return _STAGE_WORDS.get(_first_difference(old, new), "stages")
     return "stages"
+
+
+def _counted(what: str, before: Any, after: Any) -> str:
+    """One more, one fewer, or a change in one."""
+    counts = [len(each) if isinstance(each, list) else 0 for each in (before, after)]
+    if counts[0] == counts[1]:
+        return f"figures of a {what}"
+    return f"{'addition' if counts[1] > counts[0] else 'removal'} of a {what}"
 
 
 def _first_difference(before: Content, after: Content) -> str:

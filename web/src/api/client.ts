@@ -31,6 +31,7 @@ export type MemberSpeeds = components["schemas"]["MemberSpeeds"];
 export type JobPlaces = components["schemas"]["JobPlaces"];
 export type JobRecord = components["schemas"]["JobRecord"];
 export type JobSummary = components["schemas"]["JobSummary"];
+export type MotorHelp = components["schemas"]["MotorHelp"];
 export type Need = components["schemas"]["Need"];
 export type ProblemDetails = components["schemas"]["ProblemDetails"];
 export type RoadRecord = components["schemas"]["RoadRecord"];

@@ -1163,6 +1163,30 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Assist
+         * @description How a motor is called for: in proportion to the rider's power, by the torque on the pedals, or by hand.
+         *
+         *     It stops at `cutoff_kmh`, fading away over the last `fade_kmh` before. `levels` are shares of the rider's
+         *     power, 1 for as much again.
+         */
+        Assist: {
+            /**
+             * By
+             * @default power
+             * @enum {string}
+             */
+            by: "power" | "torque" | "throttle";
+            /** Cutoff Kmh */
+            cutoff_kmh?: number | null;
+            /**
+             * Fade Kmh
+             * @default 0
+             */
+            fade_kmh: number;
+            /** Levels */
+            levels?: components["schemas"]["HelpLevel"][] | null;
+        };
+        /**
          * AtPower
          * @description What can be climbed with a power in W of the rider.
          *
@@ -1234,6 +1258,31 @@ export interface components {
             first: components["schemas"]["BadPart"][];
             /** Sound */
             sound: number;
+        };
+        /**
+         * Battery
+         * @description Its energy in Wh, the share of it that may be used, its voltage and the largest current it gives.
+         */
+        Battery: {
+            /** Energy Wh */
+            energy_wh: number;
+            /**
+             * Usable
+             * @default 0.9
+             */
+            usable: number;
+            /** Voltage V */
+            voltage_v?: number | null;
+            /** Current Max A */
+            current_max_a?: number | null;
+        };
+        /**
+         * Before
+         * @description Between the stages of a path: before the one of this number, counted from 0.
+         */
+        Before: {
+            /** Before */
+            before: number;
         };
         /**
          * Behaves
@@ -1557,8 +1606,8 @@ export interface components {
          * @description A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
          *
          *     `against` is null for the reference itself, and where there is none. What the job's rider can climb with
-         *     it, rides on the flat and at the top; what each school says of
-         *     its lowest gear; `efficiency` is the share of power that reaches the wheel.
+         *     it, rides on the flat and at the top; what each school says of its lowest gear; what its motors add, null
+         *     without. `efficiency` is the share of power that reaches the wheel.
          */
         ComparedSetup: {
             /** Name */
@@ -1607,6 +1656,7 @@ export interface components {
             top: components["schemas"]["Top"];
             /** Lowest Gear */
             lowest_gear: components["schemas"]["LowestGear"][];
+            motor: components["schemas"]["MotorHelp"] | null;
         };
         /**
          * Comparison
@@ -2120,6 +2170,16 @@ export interface components {
             names?: string[] | null;
         };
         /**
+         * HelpLevel
+         * @description A level of assistance: so many times the rider's own power.
+         */
+        HelpLevel: {
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+        };
+        /**
          * HubStage
          * @description Gears inside the driven wheel.
          */
@@ -2572,6 +2632,103 @@ export interface components {
             state: "in band" | "grinding" | "walking" | "coasting";
         };
         /**
+         * Motor
+         * @description A motor by its sheet or its curve.
+         *
+         *     `at` says where its torque enters: at the cranks, before the gearbox in one case with it, in the hub of a
+         *     wheel, or before a stage of the path. `torque_nm` and `power_w` are the most it gives, `no_load_rpm` where
+         *     it gives nothing more; or `curve`, pairs of rpm and Nm, rising in rpm. They are its own figures: through
+         *     the `reduction`, pairs of driving and driven teeth, they reach the place where it enters. `count` of them
+         *     sit on one shaft. Raises for a motor of which no torque is known, and for a curve out of order.
+         */
+        Motor: {
+            /** Name */
+            name?: string | null;
+            /** At */
+            at: ("cranks" | "gearbox" | "rear hub" | "front hub") | components["schemas"]["Before"];
+            /** Torque Nm */
+            torque_nm?: number | null;
+            /** Power W */
+            power_w?: number | null;
+            /** No Load Rpm */
+            no_load_rpm?: number | null;
+            /** Curve */
+            curve?: [
+                number,
+                number
+            ][] | null;
+            /** Reduction */
+            reduction?: [
+                number,
+                number
+            ][] | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            assist?: components["schemas"]["Assist"] | null;
+            battery?: components["schemas"]["Battery"] | null;
+            winding?: components["schemas"]["Winding"] | null;
+            thermal?: components["schemas"]["Thermal"] | null;
+            /** Efficiency */
+            efficiency?: number | null;
+            /** Eases To Shift */
+            eases_to_shift?: boolean | null;
+            /** Regenerates */
+            regenerates?: boolean | null;
+            /** Mass Kg */
+            mass_kg?: number | null;
+            /** Mass At */
+            mass_at?: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
+            /** Price */
+            price?: number | null;
+        };
+        /**
+         * MotorHelp
+         * @description A setup's motors and its rider at the driven wheel, gear by gear, lowest first.
+         *
+         *     Torques of the wheel in Nm and pushes of the tyres in N: of the motors at their most from a standstill, of
+         *     the rider at the hardest push and at the power of all day, and of motors and the steady rider together.
+         *     `held_by` is what holds the motors back at the speed of each gear in the middle of the band.
+         *     `steepest_start` is the grade held from a standstill in the lowest gear by both together, `alone_start` by
+         *     the steady rider alone, as with a dead battery; `slips_at` the grade on which the driven wheel slips, null
+         *     where the ground is not known. `on_pitch` is how the steepest pitch is ridden with the highest assistance.
+         *
+         *     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
+         *     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
+         *     beyond it. Null where no limit is set.
+         */
+        MotorHelp: {
+            /** Wheel Torque Nm */
+            wheel_torque_nm: number[];
+            /** Push N */
+            push_n: number[];
+            /** Rider Hardest Nm */
+            rider_hardest_nm: number[];
+            /** Rider Steady Nm */
+            rider_steady_nm: number[];
+            /** Together Push N */
+            together_push_n: number[];
+            /** Held By */
+            held_by: string[];
+            /** Steepest Start */
+            steepest_start: number;
+            /** Alone Start */
+            alone_start: number;
+            /** Slips At */
+            slips_at: number | null;
+            on_pitch: components["schemas"]["OnPitch"] | null;
+            /** Limit Speed Kmh */
+            limit_speed_kmh: number | null;
+            /** Cadence At Limit Rpm */
+            cadence_at_limit_rpm: number | null;
+            /** Comfortable Kmh */
+            comfortable_kmh: number;
+            /** Unreached Kmh */
+            unreached_kmh: number | null;
+        };
+        /**
          * Need
          * @description What the bicycle must do: who rides, what is carried, where, and what is wanted.
          *
@@ -2597,6 +2754,49 @@ export interface components {
             brief: components["schemas"]["Brief"];
             /** Setup */
             setup: string;
+        };
+        /**
+         * OnPitch
+         * @description The steepest pitch with all the help there is: a steady ride in the gear nearest the band's middle.
+         *
+         *     Speed in km/h, cadence in rpm; the power of the motors in W at their own shafts, what they draw, the share
+         *     of it that comes out, the heat they make, the current in A where the battery's voltage is known. `assumed`
+         *     says that an efficiency was taken for want of the motor's constants. `warms_c` is how warm the hottest
+         *     becomes over the length of the pitch, `limit_s` after how long it would be too warm; null where that never
+         *     is or cannot be told. `state` is not known without thermal constants or the length of the pitch.
+         */
+        OnPitch: {
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Gear */
+            gear: string;
+            /** Cadence Rpm */
+            cadence_rpm: number;
+            /** Rider W */
+            rider_w: number;
+            /** Motor W */
+            motor_w: number;
+            /** In W */
+            in_w: number;
+            /** Efficiency */
+            efficiency: number | null;
+            /** Heat W */
+            heat_w: number;
+            /** Current A */
+            current_a: number | null;
+            /** Assumed */
+            assumed: boolean;
+            /** Seconds */
+            seconds: number | null;
+            /** Warms C */
+            warms_c: number | null;
+            /** Limit S */
+            limit_s: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
         };
         /**
          * OneChain
@@ -2936,8 +3136,8 @@ export interface components {
          *
          *     `hardest_nm` is the push of `factor` times the rider's weight on a level crank, `steady_nm` that of the
          *     power of all day at the lowest easy cadence, `minute_nm` that of the power of a minute there, null where
-         *     it is not known. `motor_nm` is what motors at the cranks add. `factor_assumed` says that the factor is not
-         *     the rider's own.
+         *     it is not known. `motor_nm` is what motors before the hub add, as if at the cranks. `factor_assumed` says
+         *     that the factor is not the rider's own.
          */
         Pushes: {
             /** Factor */
@@ -3256,7 +3456,8 @@ export interface components {
          * @description Cranks, the path of stages from pedal to road, and the wheel.
          *
          *     Raises for a path with more than 400 gears, or whose stages multiply out to an overall ratio
-         *     outside 0.001 to 1000. `motors` are kept as they are; so is anything but a list in `parts`.
+         *     outside 0.001 to 1000. Raises
+         *     for a motor that enters where the path has no place. Anything but a list in `parts` is kept as it is.
          */
         Setup: {
             /**
@@ -3271,9 +3472,7 @@ export interface components {
             path: (components["schemas"]["GearboxStage"] | components["schemas"]["SprocketsStage"] | components["schemas"]["HubStage"])[];
             wheel: components["schemas"]["Wheel"];
             /** Motors */
-            motors?: {
-                [key: string]: components["schemas"]["JsonValue"];
-            }[] | null;
+            motors?: components["schemas"]["Motor"][] | null;
             /** Parts */
             parts?: components["schemas"]["Piece"][] | ({
                 [key: string]: components["schemas"]["JsonValue"];
@@ -3593,6 +3792,22 @@ export interface components {
             share: number;
         };
         /**
+         * Thermal
+         * @description How a motor warms: the heat it takes up for a degree, the degrees above the air for each W it sheds,
+         *     and the temperature in °C that its windings bear.
+         */
+        Thermal: {
+            /** Capacity J K */
+            capacity_j_k: number;
+            /** Resistance K W */
+            resistance_k_w: number;
+            /**
+             * Limit C
+             * @default 120
+             */
+            limit_c: number;
+        };
+        /**
          * Top
          * @description The highest gear at the highest easy cadence: speed in km/h, the power in W of the rider that it
          *     takes on the flat, and the grade on which the power of all day is enough; negative for a descent.
@@ -3808,6 +4023,22 @@ export interface components {
             places: string[];
             /** Why */
             why: string;
+        };
+        /**
+         * Winding
+         * @description The constants of a direct-current motor: resistance in Ω, torque for each ampere, current without
+         *     load.
+         */
+        Winding: {
+            /** Resistance Ohm */
+            resistance_ohm: number;
+            /** Torque Constant Nm A */
+            torque_constant_nm_a: number;
+            /**
+             * No Load A
+             * @default 0
+             */
+            no_load_a: number;
         };
         /**
          * WouldDoOnShelf

@@ -1,5 +1,5 @@
 import { useId, useRef, useState, type KeyboardEvent } from "react";
-import type { Gear } from "../api/client";
+import type { Gear, MotorHelp } from "../api/client";
 import type { BenchSetup } from "../drafts/useWorkbench";
 import { bandSpeeds, explanation, gearName } from "../shell/format";
 import { setupColour } from "../shell/palette";
@@ -113,12 +113,40 @@ export function Lane({ setup, x, top, speedKmh, reading, describedBy, onPoint }:
           </g>
         );
       })}
+      {table.motor && <AssistanceEnd motor={table.motor} x={x} top={top} />}
       {triggersOf(table).map((kmh) => (
         <g key={kmh} className={styles.trigger}>
           <line x1={x(kmh)} x2={x(kmh)} y1={top - 3} y2={top + ROW + BAR + 3} stroke={colour} />
           <title>changes by itself at {units.speed(kmh)}</title>
         </g>
       ))}
+    </g>
+  );
+}
+
+/** Where assistance ends, and what of it lies beyond the highest gear, which pedalling does not reach. */
+function AssistanceEnd({ motor, x, top }: { motor: MotorHelp; x: (kmh: number) => number; top: number }) {
+  const units = useUnits();
+  const { limit_speed_kmh: limit, unreached_kmh: beyond } = motor;
+  if (limit === null) return null;
+  const height = ROW + BAR;
+  return (
+    <g className={styles.assistance}>
+      {beyond !== null && beyond > 0 && (
+        <rect
+          x={x(limit - beyond)}
+          width={Math.max(x(limit) - x(limit - beyond), 1)}
+          y={top}
+          height={height}
+          className={styles.unreached}
+        >
+          <title>
+            assistance from {units.speed(limit - beyond)} to {units.speed(limit)} is beyond the highest gear
+          </title>
+        </rect>
+      )}
+      <line x1={x(limit)} x2={x(limit)} y1={top - 3} y2={top + height + 3} />
+      <title>assistance ends at {units.speed(limit)}</title>
     </g>
   );
 }

@@ -2,11 +2,11 @@ import { useState } from "react";
 import type { FieldProblem } from "../api/client";
 import { ChoiceField } from "../shell/ChoiceField";
 import { FieldText } from "../shell/FieldText";
-import { problemsAt } from "../shell/problems";
+import { problemsAt, sentence } from "../shell/problems";
 import { useUnits, type System } from "../shell/units";
 import { valueAt, withValue, type Held } from "./held";
 import styles from "./FigureFields.module.css";
-import { textOf, valueOf, type Figure } from "./figures";
+import { textOf, valueOf, type Figure, type Kind } from "./figures";
 
 interface Props {
   figures: readonly Figure[];
@@ -40,6 +40,24 @@ export function FigureFields({ figures, document, place, problems, onChange }: P
   );
 }
 
+const NUMERIC = new Set<Kind>(["number", "mm", "mass", "percent", "speed"]);
+
+function unitOf(kind: Kind, system: System): string | undefined {
+  const metric = system === "metric";
+  switch (kind) {
+    case "mm":
+      return "mm";
+    case "percent":
+      return "%";
+    case "mass":
+      return metric ? "kg" : "lb";
+    case "speed":
+      return metric ? "km/h" : "mph";
+    default:
+      return undefined;
+  }
+}
+
 interface FieldProps {
   figure: Figure;
   value: unknown;
@@ -55,7 +73,9 @@ function FigureField({ figure, value, place, problems, system, onChange }: Field
   const [typed, setTyped] = useState("");
   const same = JSON.stringify(valueOf(typed, kind, system)) === JSON.stringify(value);
   const shown = same && value !== undefined ? typed : textOf(value, kind, system);
-  if (kind === "flag" || kind === "choice") {
+  const inside = problemsAt(problems, place);
+  if (kind === "flag" || kind === "choice" || kind === "entry") {
+    const [wrong] = inside;
     const known =
       kind === "flag" ? FLAGS : [UNKNOWN, ...(choices ?? []).map((each) => ({ value: each, label: each }))];
     return (
@@ -63,20 +83,20 @@ function FigureField({ figure, value, place, problems, system, onChange }: Field
         label={label}
         value={shown}
         choices={known}
+        problem={wrong && sentence(wrong, place)}
         onChange={(text) => onChange(valueOf(text, kind, system))}
       />
     );
   }
-  const inside = problemsAt(problems, place);
   return (
     <FieldText
       label={label}
       place={place}
       value={shown}
       problems={inside}
-      unit={kind === "mm" ? "mm" : kind === "mass" ? (system === "metric" ? "kg" : "lb") : unit}
+      unit={unitOf(kind, system) ?? unit}
       hint={hint}
-      numeric={kind === "number" || kind === "mm" || kind === "mass"}
+      numeric={NUMERIC.has(kind)}
       list={kind === "teeth"}
       onChange={(text) => {
         setTyped(text);

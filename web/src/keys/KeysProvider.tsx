@@ -60,6 +60,7 @@ function EverywhereKeys() {
   useSingleKey("r", () => open("road"));
   useSingleKey("g", () => open("pairings"));
   useSingleKey("f", () => open("fit"));
+  useSingleKey("o", () => open("motors"));
   useSingleKey("s", () => open("setups"));
   useSingleKey("i", () => open("internals"));
   useSingleKey("l", () => open("line-up"));

@@ -26,6 +26,9 @@ const PairingsView = lazy(async () => ({
   default: (await import("../views/pairings/PairingsView")).PairingsView,
 }));
 const FitView = lazy(async () => ({ default: (await import("../views/fit/FitView")).FitView }));
+const MotorsView = lazy(async () => ({
+  default: (await import("../views/motors/MotorsView")).MotorsView,
+}));
 const RoadView = lazy(async () => ({ default: (await import("../views/road/RoadView")).RoadView }));
 const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
 
@@ -58,6 +61,7 @@ export function App() {
                         <Route path="setups/:setupId?" element={<Setups />} />
                         <Route path="pairings/:setupId?" element={<PairingsView />} />
                         <Route path="fit/:setupId?" element={<FitView />} />
+                        <Route path="motors/:setupId?" element={<MotorsView />} />
                         <Route path="internals" element={<InternalsView />} />
                         <Route path="shelf" element={<ShelfView />} />
                         <Route path="line-up" element={<LineUp />} />

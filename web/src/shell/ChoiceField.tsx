@@ -6,10 +6,12 @@ interface Props {
   value: string;
   choices: { value: string; label: string }[];
   onChange: (value: string) => void;
+  /** What is wrong with the choice. */
+  problem?: string | undefined;
 }
 
 /** One of a few things to choose from. */
-export function ChoiceField({ label, value, choices, onChange }: Props) {
+export function ChoiceField({ label, value, choices, onChange, problem }: Props) {
   const id = useId();
   return (
     <TextField
@@ -17,6 +19,8 @@ export function ChoiceField({ label, value, choices, onChange }: Props) {
       id={id}
       label={label}
       value={value}
+      error={problem !== undefined}
+      helperText={problem}
       onChange={(event) => onChange(event.target.value)}
       slotProps={{ select: { native: true } }}
     >

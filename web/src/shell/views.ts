@@ -14,6 +14,7 @@ export const VIEW_GROUPS = [
       { name: "Internals", path: "internals" },
       { name: "Pairings", path: "pairings" },
       { name: "Fit", path: "fit" },
+      { name: "Motors", path: "motors" },
     ],
   },
   { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },

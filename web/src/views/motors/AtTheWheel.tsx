@@ -1,0 +1,81 @@
+import type { ComparedSetup, MotorHelp } from "../../api/client";
+import type { Cell } from "../../exchange/tables";
+import { capital, gearName } from "../../shell/format";
+import tables from "../../shell/table.module.css";
+import styles from "./Motors.module.css";
+
+interface Props {
+  table: ComparedSetup;
+  help: MotorHelp;
+}
+
+export const wheelRows = (table: ComparedSetup, help: MotorHelp): Cell[][] => [
+  ["gear", "motor, Nm", "steady rider, Nm", "hardest push, Nm", "motor and steady rider, N", "held by"],
+  ...table.gears.map((gear, place) => [
+    gear.label,
+    help.wheel_torque_nm[place]?.toFixed(1),
+    help.rider_steady_nm[place]?.toFixed(1),
+    help.rider_hardest_nm[place]?.toFixed(1),
+    help.together_push_n[place]?.toFixed(0),
+    help.held_by[place],
+  ]),
+];
+
+/** Torque at the driven wheel, gear by gear: the rider’s and the motors’ as one bar, so that any two can be compared. */
+export function AtTheWheel({ table, help }: Props) {
+  const most = Math.max(
+    ...table.gears.map(
+      (_gear, place) => (help.wheel_torque_nm[place] ?? 0) + (help.rider_steady_nm[place] ?? 0),
+    ),
+  );
+  return (
+    <section aria-labelledby="at-the-wheel">
+      <h3 id="at-the-wheel" className={styles.heading}>
+        Torque at the driven wheel
+        <span className={styles.key}>
+          <i className={styles.riderKey} aria-hidden /> rider all day{" "}
+          <i className={styles.motorKey} aria-hidden /> motors at their most
+        </span>
+      </h3>
+      <div className={tables.scroll}>
+        <table className={`${tables.table} ${styles.wheel}`}>
+          <thead>
+            <tr>
+              <th scope="col">Gear</th>
+              <th scope="col" className={styles.barColumn}>
+                <span className="visually-hidden">Drawn</span>
+              </th>
+              <th scope="col">Rider</th>
+              <th scope="col">Motors</th>
+              <th scope="col">Push together</th>
+              <th scope="col">Hardest push</th>
+              <th scope="col">Motors held by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {table.gears.map((gear, place) => {
+              const motor = help.wheel_torque_nm[place] ?? 0;
+              const rider = help.rider_steady_nm[place] ?? 0;
+              return (
+                <tr key={gear.label}>
+                  <th scope="row">{capital(gearName(table, gear))}</th>
+                  <td className={styles.barColumn}>
+                    <span className={styles.bar} aria-hidden>
+                      <i className={styles.riderKey} style={{ width: `${(rider / most) * 100}%` }} />
+                      <i className={styles.motorKey} style={{ width: `${(motor / most) * 100}%` }} />
+                    </span>
+                  </td>
+                  <td>{rider.toFixed(0)} Nm</td>
+                  <td className={tables.strong}>{motor.toFixed(0)} Nm</td>
+                  <td>{help.together_push_n[place]?.toFixed(0)} N</td>
+                  <td>{help.rider_hardest_nm[place]?.toFixed(0)} Nm</td>
+                  <td>{help.held_by[place]}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,89 @@
+import type { ComparedSetup, MotorHelp } from "../../api/client";
+import type { Workbench } from "../../drafts/useWorkbench";
+import { percent } from "../../shell/format";
+import { grade, pitchText } from "../../shell/climbing";
+import { StateMark } from "../../shell/StateMark";
+import { useUnits } from "../../shell/units";
+import styles from "./Motors.module.css";
+
+interface Props {
+  table: ComparedSetup;
+  help: MotorHelp;
+  bench: Workbench;
+}
+
+/** What the motors come to: from a standstill, up the steepest pitch, at the limit of assistance, and dead. */
+export function MotorFacts({ table, help, bench }: Props) {
+  const units = useUnits();
+  const { on_pitch: pitch, slips_at: slips } = help;
+  return (
+    <div className={styles.facts}>
+      <section aria-labelledby="from-standstill">
+        <h3 id="from-standstill">From a standstill, lowest gear</h3>
+        <dl>
+          <Fact name="Together up to">{grade(help.steepest_start)}</Fact>
+          <Fact name="With a dead battery">{grade(help.alone_start)}</Fact>
+          {slips !== null && <Fact name="The driven wheel slips from">{grade(slips)}</Fact>}
+        </dl>
+      </section>
+      <section aria-labelledby="up-the-pitch">
+        <h3 id="up-the-pitch">Up the steepest pitch{pitch && `, ${pitchText(bench.need)}`}</h3>
+        {!pitch && <p className={styles.note}>The job names no steepest pitch yet.</p>}
+        {pitch && (
+          <>
+            <dl>
+              <Fact name="Speed">{units.speed(pitch.speed_kmh)}</Fact>
+              <Fact name="Cadence">
+                {pitch.cadence_rpm.toFixed(0)} rpm, {table.stepless ? pitch.gear : `gear ${pitch.gear}`}
+              </Fact>
+              <Fact name="Motors give">{pitch.motor_w.toFixed(0)} W</Fact>
+              <Fact name={pitch.assumed ? "and draw, assumed" : "and draw"}>{pitch.in_w.toFixed(0)} W</Fact>
+              {pitch.efficiency !== null && <Fact name="Efficiency">{percent(pitch.efficiency)}</Fact>}
+              {pitch.current_a !== null && <Fact name="Current">{pitch.current_a.toFixed(1)} A</Fact>}
+            </dl>
+            <p className={styles.heat}>
+              <StateMark state={pitch.state} /> {heatText(pitch)}
+            </p>
+          </>
+        )}
+      </section>
+      <section aria-labelledby="assistance-limit">
+        <h3 id="assistance-limit">Where assistance ends</h3>
+        {help.limit_speed_kmh === null || help.cadence_at_limit_rpm === null ? (
+          <p className={styles.note}>No speed is set at which it ends; local law may set one.</p>
+        ) : (
+          <>
+            <dl>
+              <Fact name="Ends at">{units.speed(help.limit_speed_kmh)}</Fact>
+              <Fact name="Cadence there, highest gear">{help.cadence_at_limit_rpm.toFixed(0)} rpm</Fact>
+              <Fact name="Comfortable up to">{units.speed(help.comfortable_kmh)}</Fact>
+            </dl>
+            <p className={styles.note}>
+              {help.unreached_kmh !== null && help.unreached_kmh > 0
+                ? `${units.speed(help.unreached_kmh)} of assistance lie beyond the highest gear: unused, unless you pedal faster. Some give that up for a low first gear, and write the reason down.`
+                : "The gears reach past it: all of the assistance can be used."}
+            </p>
+          </>
+        )}
+      </section>
+    </div>
+  );
+}
+
+function Fact({ name, children }: { name: string; children: React.ReactNode }) {
+  return (
+    <div>
+      <dt>{name}</dt>
+      <dd>{children}</dd>
+    </div>
+  );
+}
+
+function heatText(pitch: NonNullable<MotorHelp["on_pitch"]>): string {
+  const heat = `${pitch.heat_w.toFixed(0)} W of heat`;
+  if (pitch.warms_c === null)
+    return `${heat}; how warm that makes it is not known without its heat capacity and cooling, and the pitch’s length.`;
+  const minutes = (seconds: number) => `${(seconds / 60).toFixed(1)} min`;
+  const limit = pitch.limit_s === null ? "" : `; too hot after ${minutes(pitch.limit_s)}`;
+  return `${heat}: ${pitch.warms_c.toFixed(0)} °C after ${minutes(pitch.seconds ?? 0)} of it${limit}.`;
+}

@@ -1,0 +1,162 @@
+import { useState } from "react";
+import Add from "@mui/icons-material/Add";
+import Button from "@mui/material/Button";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import { Navigate, useParams } from "react-router";
+import type { JobRecord } from "../../api/client";
+import { useWorkbench, type BenchSetup, type Workbench } from "../../drafts/useWorkbench";
+import { SaveMenu } from "../../exchange/SaveMenu";
+import { tableSavings } from "../../exchange/tables";
+import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../figures/EditedFigures";
+import { FigureFields } from "../../figures/FigureFields";
+import type { Held } from "../../figures/held";
+import { useJobOfView } from "../../shell/JobFrame";
+import { problemsAt, sentence } from "../../shell/problems";
+import { SetupChoice } from "../../shell/SetupChoice";
+import { Failure, Loading } from "../../shell/Status";
+import { ViewHeading } from "../../shell/ViewHeading";
+import { NoSetups } from "../setups/NoSetups";
+import { AtTheWheel, wheelRows } from "./AtTheWheel";
+import { motorFigures } from "./figures";
+import styles from "./Motors.module.css";
+import { MotorFacts } from "./MotorFacts";
+import { STARTING_MOTORS } from "./startingMotors";
+
+/** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
+export function MotorsView() {
+  const job = useJobOfView();
+  const { setupId } = useParams();
+  const { bench, error, retry } = useWorkbench(job);
+  const first = job.setups[0];
+  if (!first) return <NoSetups job={job} />;
+  const record = job.setups.find((held) => held.id === setupId);
+  if (!record) return <Navigate to={`/jobs/${job.id}/motors/${first.id}`} replace />;
+  const shown = bench?.setups.find((setup) => setup.record.id === record.id);
+  return (
+    <>
+      <SetupChoice job={job} view="motors" shownId={record.id} />
+      {error && <Failure error={error} retry={retry} />}
+      {shown && bench ? (
+        <OfSetup key={record.id} job={job} bench={bench} shown={shown} />
+      ) : (
+        !error && <Loading what={record.setup.name} />
+      )}
+    </>
+  );
+}
+
+interface Props {
+  job: JobRecord;
+  bench: Workbench;
+  shown: BenchSetup;
+}
+
+const isList = (value: unknown): value is Held[] => Array.isArray(value);
+
+function OfSetup({ job, bench, shown }: Props) {
+  const both = useFigureEditing(job, bench, shown);
+  const { editing, problems } = both.setup;
+  const { kept, stages } = editing.draft;
+  const motors = isList(kept.motors) ? kept.motors : [];
+  const put = (next: Held[]) =>
+    editing.change({ kept: { ...kept, motors: next.length > 0 ? next : undefined } });
+  const help = shown.table.motor;
+  return (
+    <>
+      <ViewHeading
+        title="Motors"
+        text={
+          motors.length === 0
+            ? "this setup is driven by its rider alone"
+            : "what they add at the wheel depends on where they drive"
+        }
+        actions={
+          help && (
+            <SaveMenu
+              groups={[
+                tableSavings("Torques", `${shown.setup.name}, motors`, () => wheelRows(shown.table, help)),
+              ]}
+            />
+          )
+        }
+      />
+      {help && <AtTheWheel table={shown.table} help={help} />}
+      {help && <MotorFacts table={shown.table} help={help} bench={bench} />}
+      <p className={styles.caution}>
+        Motors, batteries and what they drive can hurt. How fast, how strong and how far a motor may help is
+        for local law and its maker to say; nothing here raises a limit. A battery that was dropped, swells,
+        smells or gets hot is not charged again, and none is opened or charged unattended. Brakes must suit
+        the speed and the load; have a qualified mechanic look at the bicycle.
+      </p>
+      <section className={`${styles.section} no-print`} aria-labelledby="its-motors">
+        <div className={styles.title}>
+          <h3 id="its-motors">Its motors</h3>
+          <FiguresSaved {...both} />
+          <AddMotor
+            hasGearbox={stages.some((stage) => stage.kind === "gearbox")}
+            onAdd={(motor) => put([...motors, motor])}
+          />
+        </div>
+        <FiguresTrouble {...both} />
+        {motors.length === 0 && (
+          <p className={styles.note}>
+            None yet. Add one of its kind and type what its sheet says; what is left empty is not known.
+          </p>
+        )}
+        {motors.map((motor, place) => (
+          <section key={place} className={styles.motor} aria-label={`Motor ${place + 1}`}>
+            <div className={styles.title}>
+              <h4>
+                Motor {place + 1}
+                {typeof motor.name === "string" && `: ${motor.name}`}
+              </h4>
+              <Button size="small" onClick={() => put(motors.filter((_each, at) => at !== place))}>
+                Take it off
+              </Button>
+            </div>
+            {problemsAt(problems, `motors[${place}]`)
+              .filter((problem) => problem.where === `motors[${place}]`)
+              .map((problem) => (
+                <p key={problem.what} role="alert">
+                  {sentence(problem, problem.where)}
+                </p>
+              ))}
+            <FigureFields
+              figures={motorFigures(stages.length)}
+              document={motor}
+              place={`motors[${place}]`}
+              problems={problems}
+              onChange={(changed) => put(motors.map((each, at) => (at === place ? changed : each)))}
+            />
+          </section>
+        ))}
+      </section>
+    </>
+  );
+}
+
+function AddMotor({ hasGearbox, onAdd }: { hasGearbox: boolean; onAdd: (motor: Held) => void }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button startIcon={<Add />} aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        Add motor
+      </Button>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {STARTING_MOTORS.map(({ name, motor, needs }) => (
+          <MenuItem
+            key={name}
+            disabled={needs === "gearbox" && !hasGearbox}
+            onClick={() => {
+              setAnchor(null);
+              onAdd(motor);
+            }}
+          >
+            {name}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}
