@@ -12,6 +12,8 @@ from kettledrum.core import Brief, InvalidInput, compare, validate
 from kettledrum.core.conditions import conditions
 from kettledrum.core.electric import drawn, torque_held_by
 from kettledrum.core.motor import Motor
+from kettledrum.core.motor_range import setup_ranges
+from kettledrum.core.route import Route
 
 HUB = {**hub(0.5, 1.0, 2.0), "efficiency": 1}
 PAIR = {**sprockets([40], [20]), "efficiency": 1}
@@ -229,3 +231,66 @@ def test_a_hub_motor_runs_slow_and_hot_on_a_long_climb():
     assert hotter.state == "fails"
     # Until then: t = −RC·ln(1 − ΔT/(P·R)).
     assert hotter.limit_s == pytest.approx(-1000 * math.log(1 - 28 / (hotter.heat_w * 0.5)))
+
+
+ASSIST = {"cutoff_kmh": 25, "levels": [{"name": "low", "share": 0.25}, {"name": "high", "share": 2}]}
+PEDELEC = {**CRANK, "assist": ASSIST, "battery": {"energy_wh": 500}, "efficiency": 0.8}
+
+
+def reach(given_motor, legs=((10_000, 0),), **road):
+    lane = validate(
+        Route, {"name": "Lane", "legs": [{"length_m": long, "grade": grade} for long, grade in legs]}
+    )
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(PAIR, HUB, motors=[given_motor])]}
+    data.pop("reference")
+    data["road"] = {"crr": 0.008, "cda_m2": 0.55, "altitude_m": 300, "temperature_c": 20, **road}
+    brief = validate(Brief, data)
+    [found] = setup_ranges(brief, [lane])
+    return {level.level: level for level in found.levels}, conditions(brief).resistance
+
+
+def test_range_on_a_flat_road_by_hand():
+    levels, moves = reach(PEDELEC)
+    # With a quarter as much again, 156.25 W at the wheel keep up the speed that the solver of the road finds.
+    speed = moves.speed_mps(156.25, 0)
+    low = levels["low"]
+    assert low.speed_kmh == pytest.approx(speed * 3.6, rel=2e-3)
+    # 31.25 W of help are 39.1 W drawn; 500 Wh, of them 90 %.
+    wh_km = 31.25 / 0.8 / 3600 / speed * 1000
+    assert low.wh_km == pytest.approx(wh_km, rel=3e-3)
+    assert low.range_km == pytest.approx(450 / wh_km, rel=3e-3)
+    assert low.motor_share == pytest.approx(1 / 5, rel=2e-3)
+    # With twice as much it would be faster than 25 km/h: the motor gives what holds that.
+    high = levels["high"]
+    assert high.speed_kmh == pytest.approx(25, rel=1e-3)
+    needed = moves.power_w(25 / 3.6, 0) - 125
+    assert high.wh_km == pytest.approx(needed / 0.8 / 25, rel=3e-3)
+
+
+def test_range_falls_with_hills_wind_and_cold():
+    flat, _ = reach(PEDELEC)
+    hilly, _ = reach(PEDELEC, legs=((5000, 0.05), (5000, -0.05)))
+    windy, _ = reach(PEDELEC, wind_kmh=15)
+    cold, _ = reach(PEDELEC, temperature_c=0)
+    for other in (hilly, windy, cold):
+        assert other["low"].range_km < flat["low"].range_km
+    # 20 degrees at 0.6 % each, and the denser air besides.
+    assert cold["low"].range_km < flat["low"].range_km * 0.88
+    assert reach({"at": "cranks", "torque_nm": 60})[0] == {}
+
+
+def test_the_climbs_share_of_the_energy_by_the_balance():
+    levels, moves = reach(PEDELEC, legs=((10_000, 0.06),))
+    speed = moves.speed_mps(156.25, 0.06)
+    assert levels["low"].speed_kmh == pytest.approx(speed * 3.6, rel=2e-3)
+    # What is drawn, what comes out of it and what the rider does lift all and overcome the rest.
+    work_j = 10_000 / speed * 156.25
+    assert work_j == pytest.approx(moves.force_n(speed, 0.06) * 10_000, rel=1e-6)
+    assert levels["low"].wh_km * 10 * 3600 * 0.8 == pytest.approx(work_j / 5, rel=3e-3)
+
+
+def test_compare_says_how_far_the_battery_goes():
+    data = {**deepcopy(WHOLE_BRIEF), "reference": None, "setups": [setup(PAIR, HUB, motors=[PEDELEC])]}
+    [ranges] = setup_ranges(validate(Brief, data), [])
+    assert helped(PEDELEC).motor.range_km == pytest.approx(ranges.levels[-1].range_km)
+    assert helped(CRANK).motor.range_km is None

@@ -17,6 +17,7 @@ from kettledrum.api.problem_details import FieldProblem
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
 from kettledrum.core import Brief, InvalidInput, KettledrumError
+from kettledrum.core.motor_range_result import SetupRange
 from kettledrum.core.quantities import Name
 from kettledrum.core.ride_result import Coverage, Ride
 from kettledrum.core.route import Route, RouteEdit
@@ -157,6 +158,14 @@ def _laid_out(
     places = route.places
     every = -(-len(places) // _MOST_PLACES) if places else 1
     return profile(route), [*places[::every], places[-1]] if places else None
+
+
+@strict.post("/range")
+def range_on_roads(job_id: str, brief: Brief, store: TheStore) -> list[SetupRange]:
+    """How far the batteries of a brief's setups go on a job's roads, at each level of assistance."""
+    from kettledrum.core.motor_range import setup_ranges
+
+    return setup_ranges(brief, [route for _, route in store.roads.routes(job_id)])
 
 
 @strict.post("/coverage")

@@ -27,7 +27,8 @@ class MotorHelp(BaseModel):
 
     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
-    beyond it. Null where no limit is set.
+    beyond it. Null where no limit is set. `range_km` is how far the battery goes with the most help over the
+    brief's roads, or else the plain terrain; null without a battery.
     """
 
     wheel_torque_nm: list[float]
@@ -44,9 +45,12 @@ class MotorHelp(BaseModel):
     cadence_at_limit_rpm: float | None
     comfortable_kmh: float
     unreached_kmh: float | None
+    range_km: float | None = None
 
 
-def motor_help(setup: Setup, table: GearTable, asked: Pushes, job: Conditions) -> MotorHelp | None:
+def motor_help(
+    setup: Setup, table: GearTable, asked: Pushes, job: Conditions, range_km: float | None = None
+) -> MotorHelp | None:
     """Works out what motors add; None for a setup without.
 
     A torque that enters behind the first k stages of a path reaches the wheel divided by the ratio of the
@@ -95,6 +99,7 @@ def motor_help(setup: Setup, table: GearTable, asked: Pushes, job: Conditions) -
         limit_speed_kmh=limit,
         cadence_at_limit_rpm=None if limit is None else limit / 0.06 / top.development_m,
         comfortable_kmh=top.speed_kmh[1],
+        range_km=range_km,
         unreached_kmh=None if limit is None else max(limit - top.speed_kmh[1], 0.0),
     )
 

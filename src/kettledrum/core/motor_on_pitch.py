@@ -1,17 +1,16 @@
 """A steep pitch ridden with a motor: how fast, how well it works there, and how hot it gets."""
 
 import math
-from dataclasses import dataclass
 
 from pydantic import BaseModel
 
 from kettledrum.core.conditions import Conditions
+from kettledrum.core.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
 from kettledrum.core.efficiency import stage_efficiency
-from kettledrum.core.electric import drawn, torque_held_by
-from kettledrum.core.gear_table import Gear, GearTable
+from kettledrum.core.electric import drawn
+from kettledrum.core.gear_table import GearTable
 from kettledrum.core.inside_checks import RANK, State
 from kettledrum.core.motor import Motor
-from kettledrum.core.motor_place import entry_place
 from kettledrum.core.setup import Setup
 
 FASTEST_MPS = 30.0
@@ -47,15 +46,6 @@ class OnPitch(BaseModel):
     state: State
 
 
-@dataclass(frozen=True, slots=True)
-class _Driven:
-    """A motor in one gear: its turns for a turn of the wheel, and the share that reaches the wheel."""
-
-    motor: Motor
-    turns: float
-    share: float
-
-
 def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     """The steady speed at which rider and motors bring what the steepest pitch asks for; None without one.
 
@@ -69,13 +59,13 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     found = [
         (gear, driven, _steady_mps(driven, table, job, share))
         for gear in table.gears
-        for driven in [_driven(setup, table, gear)]
+        for driven in [driven_in(setup, table, gear)]
     ]
     gear, driven, speed = min(
-        found, key=lambda each: abs(math.log(max(_cadence(each[2], each[0]), 1e-9) / middle))
+        found, key=lambda each: abs(math.log(max(cadence_in(each[2], each[0]), 1e-9) / middle))
     )
-    helps = [(each, _torque(each, speed, table, job)) for each in driven]
-    draws = [drawn(each.motor, torque, _rpm(each, speed, table)) for each, torque in helps]
+    helps = [(each, called_for(each, speed, table, job)) for each in driven]
+    draws = [drawn(each.motor, torque, motor_rpm(each, speed, table)) for each, torque in helps]
     out, into = sum(each.out_w for each in draws), sum(each.in_w for each in draws)
     currents = [each.current_a for each in draws]
     seconds = job.steepest_m / speed if job.steepest_m is not None and speed > 0 else None
@@ -87,7 +77,7 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     return OnPitch(
         speed_kmh=speed * 3.6,
         gear=gear.label,
-        cadence_rpm=_cadence(speed, gear),
+        cadence_rpm=cadence_in(speed, gear),
         rider_w=job.power_w,
         motor_w=out,
         in_w=into,
@@ -102,49 +92,13 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     )
 
 
-def _driven(setup: Setup, table: GearTable, gear: Gear) -> list[_Driven]:
-    ratios = [stage.options[option].ratio for stage, option in zip(table.stages, gear.choice, strict=True)]
-    shares = [stage_efficiency(stage)[0].typical for stage in setup.path]
-    driven = []
-    for motor in setup.motors or []:
-        place = entry_place(setup.path, motor)
-        assert place is not None
-        turns = 1 / (math.prod(ratios[place:]) * motor.reduction_ratio)
-        driven.append(_Driven(motor, turns, math.prod(shares[place:])))
-    return driven
-
-
-def _cadence(speed_mps: float, gear: Gear) -> float:
-    return speed_mps * 60 / gear.development_m
-
-
-def _rpm(driven: _Driven, speed_mps: float, table: GearTable) -> float:
-    return speed_mps * 60 / table.circumference_m * driven.turns
-
-
-def _torque(driven: _Driven, speed_mps: float, table: GearTable, job: Conditions) -> float:
-    """The torque of the motors on a shaft, as far as they can, and as far as they are called for."""
-    motor, rpm = driven.motor, _rpm(driven, speed_mps, table)
-    torque, _ = torque_held_by(motor, rpm)
-    assist = motor.assist
-    if assist is None:
-        return torque
-    if assist.by != "throttle" and assist.levels and rpm > 0:
-        most_w = job.power_w * max(level.share for level in assist.levels)
-        torque = min(torque, most_w / (rpm * math.pi / 30))
-    if assist.cutoff_kmh is not None:
-        left_kmh = assist.cutoff_kmh - speed_mps * 3.6
-        torque *= min(max(left_kmh / assist.fade_kmh, 0.0), 1.0) if assist.fade_kmh else float(left_kmh > 0)
-    return torque
-
-
-def _steady_mps(driven: list[_Driven], table: GearTable, job: Conditions, share: float) -> float:
+def _steady_mps(driven: list[Driven], table: GearTable, job: Conditions, share: float) -> float:
     assert job.steepest is not None
     low, high = 0.0, FASTEST_MPS
     for _ in range(_HALVINGS):
         speed = (low + high) / 2
         brought = job.power_w * share + sum(
-            _torque(each, speed, table, job) * _rpm(each, speed, table) * math.pi / 30 * each.share
+            called_for(each, speed, table, job) * motor_rpm(each, speed, table) * math.pi / 30 * each.share
             for each in driven
         )
         if brought >= job.resistance.power_w(speed, job.steepest):

@@ -40,6 +40,7 @@ export type RoadStep = components["schemas"]["RoadStep"];
 export type RouteEdit = components["schemas"]["RouteEdit"];
 export type Rung = components["schemas"]["Rung"];
 export type Setup = components["schemas"]["Setup"];
+export type SetupRange = components["schemas"]["SetupRange"];
 export type SetupRide = components["schemas"]["SetupRide"];
 export type SetupRecord = components["schemas"]["SetupRecord"];
 export type Stage = NonNullable<Setup["path"]>[number];

@@ -10,6 +10,7 @@ import {
   type RoadRecord,
   type RoadRide,
   type RoadStep,
+  type SetupRange,
 } from "./client";
 import { useKeepAnswer } from "./jobs";
 import { sendInSteps } from "./steps";
@@ -62,6 +63,20 @@ export function useCoverage(job: JobRecord, bench: Workbench | undefined) {
         }),
       ),
     enabled: bench !== undefined && bench.setups.length > 0,
+  });
+}
+
+/** How far the batteries go on a job’s roads, at each level of assistance. */
+export function useRanges(job: JobRecord, bench: Workbench) {
+  const body = briefOf(bench);
+  return useQuery({
+    ...KEPT,
+    queryKey: ["ranges", job.id, job.roads.map((road) => [road.id, road.version]), body],
+    queryFn: ({ signal }) =>
+      dataOf<SetupRange[]>(
+        api.POST("/api/jobs/{job_id}/range", { params: { path: { job_id: job.id } }, body, signal }),
+      ),
+    enabled: bench.setups.some(({ setup }) => setup.motors?.some((motor) => motor.battery)),
   });
 }
 

@@ -1138,6 +1138,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/range": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Range On Roads
+         * @description How far the batteries of a brief's setups go on a job's roads, at each level of assistance.
+         */
+        post: operations["range_on_roads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/coverage": {
         parameters: {
             query?: never;
@@ -2385,6 +2405,25 @@ export interface components {
             grade: number;
         };
         /**
+         * LevelRange
+         * @description A level of assistance over all roads: energy in Wh for a km, the range in km that the battery gives.
+         *
+         *     With the mean speed in km/h and the share of the work at the wheel that the motors do. The range is null
+         *     where nothing is drawn.
+         */
+        LevelRange: {
+            /** Level */
+            level: string;
+            /** Wh Km */
+            wh_km: number;
+            /** Range Km */
+            range_km: number | null;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Motor Share */
+            motor_share: number;
+        };
+        /**
          * Likeness
          * @description The derailleur drive that comes nearest.
          *
@@ -2697,7 +2736,8 @@ export interface components {
          *
          *     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
          *     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
-         *     beyond it. Null where no limit is set.
+         *     beyond it. Null where no limit is set. `range_km` is how far the battery goes with the most help over the
+         *     brief's roads, or else the plain terrain; null without a battery.
          */
         MotorHelp: {
             /** Wheel Torque Nm */
@@ -2727,6 +2767,8 @@ export interface components {
             comfortable_kmh: number;
             /** Unreached Kmh */
             unreached_kmh: number | null;
+            /** Range Km */
+            range_km?: number | null;
         };
         /**
          * Need
@@ -3515,6 +3557,20 @@ export interface components {
             letter: string;
             /** Name */
             name: string;
+        };
+        /**
+         * SetupRange
+         * @description The ranges of a setup by level, least help first; none where it has no motor or no battery is known.
+         *
+         *     `assumed` says that an efficiency was taken for want of the motor's constants.
+         */
+        SetupRange: {
+            /** Name */
+            name: string;
+            /** Levels */
+            levels: components["schemas"]["LevelRange"][];
+            /** Assumed */
+            assumed: boolean;
         };
         /**
          * SetupRecord
@@ -9807,6 +9863,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoadRide"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    range_on_roads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brief"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupRange"][];
                 };
             };
             /** @description Bad Request */

@@ -21,6 +21,7 @@ import { AtTheWheel, wheelRows } from "./AtTheWheel";
 import { motorFigures } from "./figures";
 import styles from "./Motors.module.css";
 import { MotorFacts } from "./MotorFacts";
+import { RangeTable } from "./RangeTable";
 import { STARTING_MOTORS } from "./startingMotors";
 
 /** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
@@ -83,6 +84,7 @@ function OfSetup({ job, bench, shown }: Props) {
       />
       {help && <AtTheWheel table={shown.table} help={help} />}
       {help && <MotorFacts table={shown.table} help={help} bench={bench} />}
+      {help && <RangeTable job={job} bench={bench} shown={shown} />}
       <p className={styles.caution}>
         Motors, batteries and what they drive can hurt. How fast, how strong and how far a motor may help is
         for local law and its maker to say; nothing here raises a limit. A battery that was dropped, swells,

@@ -1,0 +1,28 @@
+"""What a battery comes to over roads; without arrays, so that it can be told of before any is needed."""
+
+from pydantic import BaseModel
+
+
+class LevelRange(BaseModel):
+    """A level of assistance over all roads: energy in Wh for a km, the range in km that the battery gives.
+
+    With the mean speed in km/h and the share of the work at the wheel that the motors do. The range is null
+    where nothing is drawn.
+    """
+
+    level: str
+    wh_km: float
+    range_km: float | None
+    speed_kmh: float
+    motor_share: float
+
+
+class SetupRange(BaseModel):
+    """The ranges of a setup by level, least help first; none where it has no motor or no battery is known.
+
+    `assumed` says that an efficiency was taken for want of the motor's constants.
+    """
+
+    name: str
+    levels: list[LevelRange]
+    assumed: bool

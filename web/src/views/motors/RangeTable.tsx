@@ -1,0 +1,65 @@
+import type { JobRecord } from "../../api/client";
+import { useRanges } from "../../api/roads";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import { capital, percent } from "../../shell/format";
+import { Failure } from "../../shell/Status";
+import tables from "../../shell/table.module.css";
+import { useUnits } from "../../shell/units";
+import styles from "./Motors.module.css";
+
+interface Props {
+  job: JobRecord;
+  bench: Workbench;
+  shown: BenchSetup;
+}
+
+/** How far the battery goes over the job’s roads, with each level of assistance. */
+export function RangeTable({ job, bench, shown }: Props) {
+  const { data, error, refetch } = useRanges(job, bench);
+  const units = useUnits();
+  if (error) return <Failure error={error} retry={refetch} />;
+  const found = data?.find((each) => each.name === shown.setup.name);
+  const known = shown.setup.motors?.some((motor) => motor.battery);
+  return (
+    <section className={styles.section} aria-labelledby="range">
+      <h3 id="range">How far the battery goes</h3>
+      {!known && <p className={styles.note}>Not known without the battery’s energy, in Wh.</p>}
+      {known && found && (
+        <>
+          <p className={styles.note}>
+            {job.roads.length > 0 ? "On the job’s roads by how often they are ridden" : "On a plain terrain"},
+            steadily at {bench.need.rider.power_w} W of your own, with the job’s wind, load and cold; without
+            momentum, and nothing won back by braking.
+            {found.assumed && " The motor’s constants are not known: an efficiency of 80 % is taken."}
+          </p>
+          <div className={tables.scroll}>
+            <table className={`${tables.table} ${styles.range}`}>
+              <thead>
+                <tr>
+                  <th scope="col">Level</th>
+                  <th scope="col">Range</th>
+                  <th scope="col">Energy</th>
+                  <th scope="col">Mean speed</th>
+                  <th scope="col">Of the work, by motors</th>
+                </tr>
+              </thead>
+              <tbody>
+                {found.levels.map((level) => (
+                  <tr key={level.level}>
+                    <th scope="row">{capital(level.level)}</th>
+                    <td className={tables.strong}>
+                      {level.range_km === null ? "no end" : units.distance(level.range_km * 1000, 0)}
+                    </td>
+                    <td>{level.wh_km.toFixed(1)} Wh/km</td>
+                    <td>{units.speed(level.speed_kmh)}</td>
+                    <td>{percent(level.motor_share)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
