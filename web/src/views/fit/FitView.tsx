@@ -1,15 +1,11 @@
-import { Navigate, useParams } from "react-router";
-import type { FitPage, JobRecord } from "../../api/client";
+import type { FitPage } from "../../api/client";
 import { useFit } from "../../api/fit";
-import { useWorkbench, type BenchSetup, type Workbench } from "../../drafts/useWorkbench";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
-import { useJobOfView } from "../../shell/JobFrame";
-import { SetupChoice } from "../../shell/SetupChoice";
 import { STATE_ICONS } from "../../shell/StateMark";
 import { Failure, Loading } from "../../shell/Status";
 import { ViewHeading } from "../../shell/ViewHeading";
-import { NoSetups } from "../setups/NoSetups";
+import { OneSetup, type OfSetup } from "../setups/OneSetup";
 import { BehaviourTable } from "./BehaviourTable";
 import { CheckList } from "./CheckList";
 import styles from "./Fit.module.css";
@@ -18,35 +14,9 @@ import { MassTable } from "./MassTable";
 import { WheelBuilding } from "./WheelBuilding";
 
 /** Whether everything of a setup goes together on the rider's frame, and what would help where it does not. */
-export function FitView() {
-  const job = useJobOfView();
-  const { setupId } = useParams();
-  const { bench, error, retry } = useWorkbench(job);
-  const first = job.setups[0];
-  if (!first) return <NoSetups job={job} />;
-  const record = job.setups.find((held) => held.id === setupId);
-  if (!record) return <Navigate to={`/jobs/${job.id}/fit/${first.id}`} replace />;
-  const shown = bench?.setups.find((setup) => setup.record.id === record.id);
-  return (
-    <>
-      <SetupChoice job={job} view="fit" shownId={record.id} />
-      {error && <Failure error={error} retry={retry} />}
-      {shown && bench ? (
-        <OfSetup key={record.id} job={job} bench={bench} shown={shown} />
-      ) : (
-        !error && <Loading what={record.setup.name} />
-      )}
-    </>
-  );
-}
+export const FitView = () => <OneSetup view="fit" of={Shown} />;
 
-interface Props {
-  job: JobRecord;
-  bench: Workbench;
-  shown: BenchSetup;
-}
-
-function OfSetup({ job, bench, shown }: Props) {
+function Shown({ job, bench, shown }: OfSetup) {
   const { data: page, error, refetch } = useFit(bench, shown);
   if (error) return <Failure error={error} retry={refetch} />;
   if (!page) return <Loading what="what goes together" />;

@@ -3,20 +3,14 @@ import Add from "@mui/icons-material/Add";
 import Button from "@mui/material/Button";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import { Navigate, useParams } from "react-router";
-import type { JobRecord } from "../../api/client";
-import { useWorkbench, type BenchSetup, type Workbench } from "../../drafts/useWorkbench";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../figures/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Held } from "../../figures/held";
-import { useJobOfView } from "../../shell/JobFrame";
 import { problemsAt, sentence } from "../../shell/problems";
-import { SetupChoice } from "../../shell/SetupChoice";
-import { Failure, Loading } from "../../shell/Status";
 import { ViewHeading } from "../../shell/ViewHeading";
-import { NoSetups } from "../setups/NoSetups";
+import { OneSetup, type OfSetup } from "../setups/OneSetup";
 import { AtTheWheel, wheelRows } from "./AtTheWheel";
 import { motorFigures } from "./figures";
 import styles from "./Motors.module.css";
@@ -25,37 +19,11 @@ import { RangeTable } from "./RangeTable";
 import { STARTING_MOTORS } from "./startingMotors";
 
 /** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
-export function MotorsView() {
-  const job = useJobOfView();
-  const { setupId } = useParams();
-  const { bench, error, retry } = useWorkbench(job);
-  const first = job.setups[0];
-  if (!first) return <NoSetups job={job} />;
-  const record = job.setups.find((held) => held.id === setupId);
-  if (!record) return <Navigate to={`/jobs/${job.id}/motors/${first.id}`} replace />;
-  const shown = bench?.setups.find((setup) => setup.record.id === record.id);
-  return (
-    <>
-      <SetupChoice job={job} view="motors" shownId={record.id} />
-      {error && <Failure error={error} retry={retry} />}
-      {shown && bench ? (
-        <OfSetup key={record.id} job={job} bench={bench} shown={shown} />
-      ) : (
-        !error && <Loading what={record.setup.name} />
-      )}
-    </>
-  );
-}
-
-interface Props {
-  job: JobRecord;
-  bench: Workbench;
-  shown: BenchSetup;
-}
+export const MotorsView = () => <OneSetup view="motors" of={Shown} />;
 
 const isList = (value: unknown): value is Held[] => Array.isArray(value);
 
-function OfSetup({ job, bench, shown }: Props) {
+function Shown({ job, bench, shown }: OfSetup) {
   const both = useFigureEditing(job, bench, shown);
   const { editing, problems } = both.setup;
   const { kept, stages } = editing.draft;

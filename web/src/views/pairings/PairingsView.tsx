@@ -1,19 +1,15 @@
 import { useState } from "react";
-import { Navigate, useParams } from "react-router";
-import type { JobRecord, Pairing, Pairings } from "../../api/client";
+import type { Pairing, Pairings } from "../../api/client";
 import { usePairings } from "../../api/pairings";
 import { Hill, ToothGrid } from "../../charts/ToothGrid";
 import { useSetupEditing } from "../../drafts/DraftsProvider";
-import { useWorkbench, type BenchSetup, type Workbench } from "../../drafts/useWorkbench";
 import { SaveMenu } from "../../exchange/SaveMenu";
-import { useJobOfView } from "../../shell/JobFrame";
 import { useNotify } from "../../shell/Notices";
-import { SetupChoice } from "../../shell/SetupChoice";
 import { StateMark } from "../../shell/StateMark";
 import { Failure, Loading } from "../../shell/Status";
 import { useUnits, MEASURE_NAMES } from "../../shell/units";
 import { ViewHeading } from "../../shell/ViewHeading";
-import { NoSetups } from "../setups/NoSetups";
+import { OneSetup, type OfSetup } from "../setups/OneSetup";
 import { BehindIt } from "./BehindIt";
 import { pairingSavings } from "./pairingSavings";
 import { PairingDetails } from "./PairingDetails";
@@ -23,35 +19,9 @@ import { TwinFinder } from "./TwinFinder";
 import { WouldDoTable } from "./WouldDoTable";
 
 /** Which sprockets a setup may run, what each pairing makes of it, and what would do if none does. */
-export function PairingsView() {
-  const job = useJobOfView();
-  const { setupId } = useParams();
-  const { bench, error, retry } = useWorkbench(job);
-  const first = job.setups[0];
-  if (!first) return <NoSetups job={job} />;
-  const record = job.setups.find((held) => held.id === setupId);
-  if (!record) return <Navigate to={`/jobs/${job.id}/pairings/${first.id}`} replace />;
-  const shown = bench?.setups.find((setup) => setup.record.id === record.id);
-  return (
-    <>
-      <SetupChoice job={job} view="pairings" shownId={record.id} />
-      {error && <Failure error={error} retry={retry} />}
-      {shown && bench ? (
-        <OfSetup key={record.id} job={job} bench={bench} shown={shown} />
-      ) : (
-        !error && <Loading what={record.setup.name} />
-      )}
-    </>
-  );
-}
+export const PairingsView = () => <OneSetup view="pairings" of={Shown} />;
 
-interface Props {
-  job: JobRecord;
-  bench: Workbench;
-  shown: BenchSetup;
-}
-
-function OfSetup({ job, bench, shown }: Props) {
+function Shown({ job, bench, shown }: OfSetup) {
   const { data: found, error, refetch } = usePairings(bench, shown);
   const [looked, setLooked] = useState("");
   const editing = useSetupEditing(job, shown.record);

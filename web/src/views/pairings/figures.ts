@@ -1,4 +1,5 @@
 import type { Figure } from "../../figures/figures";
+import { FRAME_FIGURES as ALL_OF_FRAME } from "../fit/figures";
 
 /** What of a job the pairings stand on: the teeth that can be had, the frame, the rider's push. */
 export const teethFigures = (drive: string): Figure[] => [
@@ -17,18 +18,8 @@ export const teethFigures = (drive: string): Figure[] => [
     : []),
 ];
 
-export const FRAME_FIGURES: Figure[] = [
-  { at: "frame.chainstay_mm", label: "Chainstay at its shortest", kind: "mm" },
-  {
-    at: "frame.tensioning",
-    label: "Axle or eccentric",
-    kind: "choice",
-    choices: ["vertical", "sliding", "horizontal", "eccentric"],
-  },
-  { at: "frame.adjust_mm", label: "Can be set longer by", kind: "mm" },
-  { at: "frame.rear_max", label: "Largest rear that clears", kind: "number", unit: "teeth" },
-  { at: "frame.front_max", label: "Largest front that clears", kind: "number", unit: "teeth" },
-];
+/** What of the frame bears on a pairing. */
+export const FRAME_FIGURES = ALL_OF_FRAME.filter(({ at }) => /stay|adjust|tensioning|_max$/.test(at));
 
 export const PUSH_FIGURES: Figure[] = [
   {

@@ -1,0 +1,44 @@
+import type { ComponentType } from "react";
+import { Navigate, useParams } from "react-router";
+import type { JobRecord } from "../../api/client";
+import { useWorkbench, type BenchSetup, type Workbench } from "../../drafts/useWorkbench";
+import { useJobOfView } from "../../shell/JobFrame";
+import { SetupChoice } from "../../shell/SetupChoice";
+import { Failure, Loading } from "../../shell/Status";
+import { NoSetups } from "./NoSetups";
+
+export interface OfSetup {
+  job: JobRecord;
+  bench: Workbench;
+  shown: BenchSetup;
+}
+
+interface Props {
+  /** The view’s path, which the links to the other setups lead to. */
+  view: string;
+  /** What is shown of the setup. */
+  of: ComponentType<OfSetup>;
+}
+
+/** A view about one setup at a time: which one, chosen above, and what is to be seen of it. */
+export function OneSetup({ view, of: Shown }: Props) {
+  const job = useJobOfView();
+  const { setupId } = useParams();
+  const { bench, error, retry } = useWorkbench(job);
+  const first = job.setups[0];
+  if (!first) return <NoSetups job={job} />;
+  const record = job.setups.find((held) => held.id === setupId);
+  if (!record) return <Navigate to={`/jobs/${job.id}/${view}/${first.id}`} replace />;
+  const shown = bench?.setups.find((setup) => setup.record.id === record.id);
+  return (
+    <>
+      <SetupChoice job={job} view={view} shownId={record.id} />
+      {error && <Failure error={error} retry={retry} />}
+      {shown && bench ? (
+        <Shown key={record.id} job={job} bench={bench} shown={shown} />
+      ) : (
+        !error && <Loading what={record.setup.name} />
+      )}
+    </>
+  );
+}
