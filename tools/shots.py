@@ -86,14 +86,6 @@ def familiar(page: Page) -> None:
     page.get_by_role("heading", name="In familiar terms").evaluate("(it) => it.scrollIntoView()")
 
 
-def part(page: Page) -> None:
-    """A part of the shelf being changed."""
-    page.get_by_role("link", name="Parts").click()
-    page.get_by_label("Range, %").fill("300-400")
-    page.get_by_role("button", name="9-speed hub, grease", exact=True).click()
-    page.get_by_role("button", name="Change it").click()
-
-
 def road(page: Page) -> None:
     """A road ridden with each setup, read where it is steep."""
     page.get_by_role("link", name="Road").click()
@@ -134,7 +126,19 @@ def fit(page: Page) -> None:
     page.get_by_role("region", name="Checks").wait_for()
 
 
+def motors(page: Page) -> None:
+    """A motor added at the cranks, and what it does in each gear."""
+    page.get_by_role("link", name="Motors").click()
+    page.get_by_role("navigation", name="Setups").get_by_role("link", name="Five-speed hub").click()
+    page.get_by_role("button", name="Add motor").click()
+    page.get_by_role("menuitem", name="Motor at the cranks").click()
+    page.get_by_label("Assistance ends at, km/h").fill("45")
+    page.get_by_text("lie beyond the highest gear").wait_for()
+    page.evaluate("() => window.scrollTo(0, 0)")
+
+
 PICTURES = [
+    ("motors", motors, 1280, "light"),
     ("pairings", pairings, 1280, "light"),
     ("pairings-effect", pairing, 1280, "dark"),
     ("fit", fit, 1280, "light"),
@@ -152,7 +156,6 @@ PICTURES = [
     ("internals-phone", in_the_valley(internals), 390, "dark"),
     ("shelf", shelf, 1280, "light"),
     ("line-up-familiar", familiar, 1280, "light"),
-    ("shelf-part", part, 1280, "dark"),
     ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),
 ]
 

@@ -96,3 +96,13 @@ def test_the_line_up_prints_on_one_clean_sheet(page, demo):
     expect(page.get_by_role("navigation", name="Views")).to_be_hidden()
     expect(page.get_by_role("button", name="mph")).to_be_hidden()
     expect(page.get_by_role("heading", name="Honey round")).to_be_visible()
+
+
+def test_the_dark_theme_prints_dark_ink_on_white(page, demo):
+    page.emulate_media(color_scheme="dark")
+    page.goto(demo.address)
+    heading = page.get_by_role("heading", name="Line-up")
+    expect(heading).to_have_css("color", "rgb(236, 230, 218)")
+    page.emulate_media(color_scheme="dark", media="print")
+    expect(heading).to_have_css("color", "rgb(30, 36, 38)")
+    expect(page.locator("body")).to_have_css("background-color", "rgb(255, 255, 255)")

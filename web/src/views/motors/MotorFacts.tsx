@@ -82,7 +82,7 @@ function Fact({ name, children }: { name: string; children: React.ReactNode }) {
 function heatText(pitch: NonNullable<MotorHelp["on_pitch"]>): string {
   const heat = `${pitch.heat_w.toFixed(0)} W of heat`;
   if (pitch.warms_c === null)
-    return `${heat}; how warm that makes it is not known without its heat capacity and cooling, and the pitch’s length.`;
+    return `${heat}; how warm that makes it is not known without ${pitch.seconds === null ? "the pitch’s length, and " : ""}its heat capacity and cooling.`;
   const minutes = (seconds: number) => `${(seconds / 60).toFixed(1)} min`;
   const limit = pitch.limit_s === null ? "" : `; too hot after ${minutes(pitch.limit_s)}`;
   return `${heat}: ${pitch.warms_c.toFixed(0)} °C after ${minutes(pitch.seconds ?? 0)} of it${limit}.`;
