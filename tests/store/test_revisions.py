@@ -12,13 +12,6 @@ from kettledrum.core import Brief, InvalidInput, Need, Setup, validate
 from kettledrum.store import StaleWrite, Store, brief_of, revisions
 
 
-@pytest.fixture
-def store(tmp_path: Path):
-    store = Store(tmp_path)
-    yield store
-    store.close()
-
-
 @pytest.fixture(autouse=True)
 def every_change_apart(monkeypatch):
     """Changes made in quick succession count as typed in one stroke; not in these tests."""

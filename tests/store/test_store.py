@@ -1,10 +1,8 @@
 """The store: what was answered is on disk, what was refused changed nothing."""
 
-import json
 import sqlite3
 import threading
 from contextlib import closing
-from pathlib import Path
 
 import pytest
 from alembic.autogenerate import compare_metadata
@@ -13,20 +11,13 @@ from hypothesis import HealthCheck, given, settings
 from sqlmodel import SQLModel, create_engine
 
 import strategies
-from examples import WHOLE_BRIEF, brief, hub, setup, sprockets
+from examples import WHOLE_BRIEF, brief, setup, sprockets
 from kettledrum.core import Brief, InvalidInput, Need, Setup, validate
 from kettledrum.demo import fill, honey_round
 from kettledrum.store import NotFound, StaleWrite, Store, StoreUnusable, brief_of
 from kettledrum.store.database import open_database
 from kettledrum.store.migrating import upgrade
 from kettledrum.store.sqlite_file import FILE_NAME
-
-
-@pytest.fixture
-def store(tmp_path: Path):
-    store = Store(tmp_path)
-    yield store
-    store.close()
 
 
 def a_setup(name: str, front: int = 42) -> Setup:
@@ -321,45 +312,3 @@ def test_a_new_store_is_as_the_migrations_would_leave_it(tmp_path):
     upgrade(engine)
     engine.dispose()
     assert shape(tmp_path / "new") == shape(tmp_path / "migrated")
-
-
-def test_what_an_older_version_kept_unread_goes_to_the_notes_and_the_rest_stays(store):
-    job = store.add_job(
-        validate(Brief, {**brief(setup(name="One")), "notes": "Bees.", "load": {"cargo_kg": 31}})
-    )
-    with closing(sqlite3.connect(store.directory / "kettledrum.sqlite")) as connection:
-        [(text,)] = connection.execute("SELECT need FROM job").fetchall()
-        need = {**json.loads(text), "road": {"steepest": 0.14, "mood": "long"}, "wants": {"top_kmh": "fast"}}
-        need["load"]["bike_kg"] = 10_000
-        connection.execute("UPDATE job SET need = ?", (json.dumps(need),))
-        connection.commit()
-    found = store.job(job.id).need
-    assert (found.load.cargo_kg, found.load.bike_kg, found.road.steepest) == (31, None, 0.14)
-    assert found.notes == (
-        "Bees.\nKept from an older version: load.bike_kg = 10000\n"
-        'Kept from an older version: road.mood = "long"\n'
-        'Kept from an older version: wants.top_kmh = "fast"'
-    )
-    # From the next change on it is so on disk as well.
-    store.change_need(job.id, found, store.job(job.id).version)
-    assert store.job(job.id).need == found
-
-
-def test_what_an_older_version_kept_unread_of_a_setup_goes_to_its_parts(store):
-    job = store.add_job(validate(Brief, brief(setup(sprockets([44], [19]), hub(1, 2), name="One"))))
-    with closing(sqlite3.connect(store.directory / "kettledrum.sqlite")) as connection:
-        [(text,)] = connection.execute("SELECT document FROM setup").fetchall()
-        old = json.loads(text)
-        old["path"][1] |= {"limits": {"torque": "much"}, "price": 80, "mass_kg": "2 kg"}
-        old |= {"parts": ["bell"]}
-        connection.execute("UPDATE setup SET document = ?", (json.dumps(old),))
-        connection.commit()
-    [found] = store.job(job.id).setups
-    assert (found.setup.path[1].price, found.setup.path[1].limits) == (80, None)
-    assert found.setup.parts == {
-        "kept from an older version": {
-            "path[1].limits": {"torque": "much"},
-            "path[1].mass_kg": "2 kg",
-            "parts": ["bell"],
-        }
-    }

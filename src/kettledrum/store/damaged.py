@@ -15,6 +15,7 @@ from kettledrum.core.route import Route
 from kettledrum.formats import Everything
 from kettledrum.store.errors import NotFound
 from kettledrum.store.old_needs import readable_need
+from kettledrum.store.old_setups import readable_setup
 from kettledrum.store.sqlite_file import COMPANIONS, FILE_NAME, damage_in, opened, stamped
 
 _WHAT = "damaged"
@@ -196,6 +197,7 @@ def _brief(need: Any, rows: list[tuple[Any, ...]], reference_id: str | None) -> 
     kept: list[Any] = []
     for setup_id, _, document, _, _ in rows:
         setup = _loaded(document)
+        setup = readable_setup(setup) if isinstance(setup, dict) else setup
         try:
             Brief.model_validate({**base, "setups": [*kept, setup]})
         except ValidationError:

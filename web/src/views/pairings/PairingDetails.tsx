@@ -47,6 +47,7 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
             {units.gear(pairing.lowest)}
             {before && !mounted && `, ${difference(pairing.lowest.ratio / before.lowest.ratio - 1)}`}
           </Figure>
+          <Figure name="Highest gear">{units.gear(pairing.highest)}</Figure>
           <Figure name="Top pedalling speed">{units.speed(pairing.top_kmh)}</Figure>
           <Figure name="Steepest pitch">{pitchWords(pairing)}</Figure>
           <Figure name="Range">{(found.range * 100).toFixed(0)} %, unchanged</Figure>
