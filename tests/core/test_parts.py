@@ -6,7 +6,7 @@ from examples import NINE_SPEED_HUB, gearbox, hub, setup, sprockets
 from kettledrum.core import InvalidInput, Setup, validate
 from kettledrum.core.part import Part
 from kettledrum.core.part_figures import part_figures
-from kettledrum.core.part_use import part_from, with_part
+from kettledrum.core.part_use import part_from, tried_with, with_part
 from kettledrum.demo import stock
 
 HUB = {"kind": "hub", "name": "5-speed hub", "gears": {"ratios": [0.5, 0.6, 0.75, 1, 1.5]}}
@@ -68,8 +68,8 @@ def test_a_part_takes_the_place_of_the_one_there_was_or_a_new_one():
     ("data", "message"),
     [
         (
-            {"kind": "motor", "name": "x", "motor": {"torque_nm": 70}},
-            "kind: a motor cannot be put into a setup yet",
+            {"kind": "motor", "name": "x", "motor": {"at": "gearbox", "torque_nm": 70}},
+            "motors[0].at: must be where the path has a place: there is not a gearbox",
         ),
         (CASSETTE, "path: has no sprockets that a cassette could take the place of"),
     ],
@@ -79,6 +79,28 @@ def test_a_part_that_has_no_place_is_refused(data, message):
     with pytest.raises(InvalidInput) as refusal:
         with_part(twin, part(data))
     assert str(refusal.value) == message
+
+
+def test_a_motor_joins_those_there_are():
+    one = with_part(
+        validate(Setup, setup()), part({"kind": "motor", "name": "small", "motor": {"torque_nm": 40}})
+    )
+    two = with_part(
+        one, part({"kind": "motor", "name": "front", "motor": {"at": "front hub", "torque_nm": 30}})
+    )
+    assert [(motor.name, motor.at) for motor in two.motors] == [("small", "cranks"), ("front", "front hub")]
+
+
+def test_a_part_for_a_trial_makes_a_setup_of_its_own():
+    like = validate(Setup, setup(sprockets([50], [24], "belt"), hub(1), name="Old"))
+    tried = tried_with(like, part({"kind": "hub", "name": "geared", "gears": {"ratios": [0.5, 1]}}), 46, 20)
+    assert tried.name == "geared, 46 × 20"
+    assert (tried.path[0].drive, tried.path[0].front, tried.path[0].rear) == ("belt", [46], [20])
+    assert tried.path[1].gears.ratios == [0.5, 1]
+    box = tried_with(like, part({"kind": "gearbox", "name": "box", "gears": {"ratios": [0.5, 1]}}), 32, 30)
+    assert [stage.kind for stage in box.path] == ["gearbox", "sprockets"]
+    with pytest.raises(InvalidInput, match="a cassette makes no setup of its own"):
+        tried_with(like, part(CASSETTE), 46, 20)
 
 
 def test_parts_come_out_of_a_setup_as_what_they_are():
