@@ -11,7 +11,9 @@ from test_setups import field, saved
 def motors(page: Page, demo) -> Page:
     page.goto(demo.address)
     page.get_by_role("link", name="Motors").click()
-    page.get_by_role("navigation", name="Setups").get_by_role("link", name="Five-speed hub").click()
+    link = page.get_by_role("navigation", name="Setups").get_by_role("link", name="Five-speed hub")
+    link.click()
+    expect(link).to_have_attribute("aria-current", "page")
     expect(page.get_by_text("this setup is driven by its rider alone")).to_be_visible()
     return page
 

@@ -16,7 +16,10 @@ def pairings(page: Page, demo) -> Page:
 
 
 def show(page: Page, setup: str) -> None:
-    page.get_by_role("navigation", name="Setups").get_by_role("link", name=setup).click()
+    link = page.get_by_role("navigation", name="Setups").get_by_role("link", name=setup)
+    link.click()
+    # The grid of the setup before must not be taken for this one's.
+    expect(link).to_have_attribute("aria-current", "page")
     expect(page.get_by_role("grid", name=re.compile("Pairings: front down"))).to_be_visible()
 
 
