@@ -71,6 +71,7 @@ def test_what_of_the_assistance_pedalling_does_not_reach_is_shown_on_the_lanes(m
     saved(motors)
     motors.get_by_role("link", name="Line-up").click()
     expect(motors.get_by_text("assistance ends at 45.0 km/h")).to_be_attached()
+    expect(motors.get_by_text("Motors are left out here, as if their batteries were dead")).to_be_visible()
     expect(motors.get_by_text("assistance from 36.1 km/h to 45.0 km/h is beyond")).to_be_attached()
 
 

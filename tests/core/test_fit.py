@@ -159,6 +159,42 @@ def test_a_motor_geared_too_fast_and_two_that_fight():
     assert states(page(CHAIN, motors=limits), "motors-fight") == ["fails"]
 
 
+def test_limits_behind_two_rings_or_set_pairings_are_held_against_the_lowest():
+    hub_limits = case(
+        limits={"primary_ratio_min": 1.9, "input_torque_max_nm": 100, "system_mass_max_kg": 150}
+    )
+    for path in (
+        (sprockets([30, 44], [19]), hub_limits),
+        ({"kind": "sprockets", "pairs": [[30, 19], [44, 19]]}, hub_limits),
+    ):
+        found = page(*path)
+        # 30 ÷ 19 = 1.579 is under 1.9; 130.04 Nm / 1.579 = 82 Nm is within 100.
+        words = {check.state: check.what for check in found.checks if check.id == "makers-limits"}
+        assert "the lowest ratio before the part is 1.579, under 1.9" in words["fails"]
+        assert any("puts 82 Nm in, within 100 Nm" in check.what for check in found.checks)
+    silent = page(sprockets([30, 44], [19]), case(limits={"system_mass_max_kg": 150}))
+    assert "not known" in states(silent, "makers-limits")
+
+
+def test_a_stepless_gearbox_without_limits_is_no_silent_pass():
+    stepless = {
+        "kind": "gearbox",
+        "gears": {"stepless": {"low": 0.5, "high": 2}},
+        "limits": {"system_mass_max_kg": 150},
+    }
+    assert "not known" in states(page(stepless, CHAIN), "makers-limits")
+
+
+@pytest.mark.parametrize(("eases", "state"), [(True, "holds"), (False, "tight"), (None, "not known")])
+def test_a_motor_before_gears_that_do_not_shift_under_load(eases, state):
+    known = {} if eases is None else {"eases_to_shift": eases}
+    gears = case(behaviour={"shifts_under_load": False})
+    crank = {"at": "cranks", "torque_nm": 60, **known}
+    assert states(page(CHAIN, gears, motors=[crank]), "motor-eases") == [state]
+    assert states(page(CHAIN, case(), motors=[crank]), "motor-eases") == []
+    assert states(page(CHAIN, gears, motors=[{**crank, "at": "front hub"}]), "motor-eases") == []
+
+
 def test_hands_limits_and_warranty():
     twist = case(fit={"shifter": "twist grip"}, limits={"warranty": "without a motor only"})
     found = page(CHAIN, twist, wants={"hand_trouble": True})

@@ -9,7 +9,7 @@ import numpy as np
 from kettledrum.core.arrays import Floats, Places
 from kettledrum.core.brief import Brief
 from kettledrum.core.climb import BALANCE_KMH
-from kettledrum.core.efficiency import path_efficiency
+from kettledrum.core.efficiency import USUAL_EFFICIENCY, path_efficiency
 from kettledrum.core.gears_taken import gears_taken
 from kettledrum.core.motion import Drives
 from kettledrum.core.plain_terrain import plain_terrain
@@ -21,7 +21,6 @@ from kettledrum.core.setup import Setup
 
 COASTS_KMH = 35.0
 """Faster than this nobody is asked to pedal, where the rider does not say."""
-USUAL_EFFICIENCY = 0.93
 STEP_KMH = 1.0
 FASTEST_KMH = 60
 MOST_MISSED = 3

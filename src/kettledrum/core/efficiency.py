@@ -24,6 +24,8 @@ MANY_GEARS = _spread(0.885, 0.92, 0.95)
 STEPLESS = _spread(0.8, 0.86, 0.91)
 CRANK_GEARBOX = _spread(0.885, 0.92, 0.95)
 _FEW, _SOME = 3, 8
+USUAL_EFFICIENCY = 0.93
+"""Of a whole path of which nothing is known yet."""
 
 
 def stage_efficiency(stage: Stage) -> tuple[EfficiencySpread, bool]:

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from kettledrum.core.fit_rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.spokes import spoke_lengths
+from kettledrum.core.stage import has_gears
 
 SMALL_RIM_MM = 420.0
 MANY_HOLES = 32
@@ -30,7 +31,7 @@ def _crank_length(bike: Bike) -> Iterator[Finding]:
 
 def _bar(bike: Bike) -> Iterator[Finding]:
     for stage in bike.stages:
-        if stage.kind == "sprockets" or (stage.gears.count == 1 and not stage.gears.is_stepless):
+        if not has_gears(stage):
             continue
         if stage.change is not None and stage.change.by != "lever":
             continue

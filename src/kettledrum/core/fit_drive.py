@@ -1,5 +1,6 @@
 """Rules of chain and belt: tension, line, what a derailleur takes, and the makers' limits."""
 
+import math
 from collections.abc import Iterator
 
 from kettledrum.core.belt_fit import BeltFit
@@ -10,9 +11,10 @@ from kettledrum.core.errors import InvalidInput
 from kettledrum.core.fit_rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.pairing_checks import PairingChecks
 from kettledrum.core.pairing_place import pairing_place
+from kettledrum.core.path import path_options
 from kettledrum.core.pushes import pushes
-from kettledrum.core.stage import SprocketsStage
-from kettledrum.core.stage_limits import LimitKind, mass_check
+from kettledrum.core.stage import SprocketsStage, has_gears
+from kettledrum.core.stage_limits import LimitKind, input_checks, mass_check, ratio_limit, torque_state
 from kettledrum.core.stated import Limits
 from kettledrum.core.twin_chains import TOLERANCE_MM, twin_of
 
@@ -120,8 +122,10 @@ def _limits(bike: Bike) -> Iterator[Finding]:
                 check.what + derived,
                 _REMEDIES.get(check.kind) if check.state in ("fails", "not known") else None,
             )
+    else:
+        yield from _behind_several(bike)
     for stage in bike.stages:
-        if isinstance(stage, SprocketsStage) or (stage.gears.count == 1 and not stage.gears.is_stepless):
+        if not has_gears(stage):
             continue
         limits = stage.limits or Limits()
         if limits.system_mass_max_kg is None:
@@ -133,6 +137,26 @@ def _limits(bike: Bike) -> Iterator[Finding]:
             yield Finding(mass.state, mass.what)
         if limits.warranty:
             yield Finding("tight", f"{bike.name(stage)}, conditions of its warranty: {limits.warranty}")
+
+
+def _behind_several(bike: Bike) -> Iterator[Finding]:
+    """The limits of what lies behind several rings or set pairings, in the lowest of them."""
+    asked = pushes(bike.brief, bike.setup)
+    lowest = [min(option.ratio for option in stage.options) for stage in path_options(bike.stages)]
+    for place, stage in enumerate(bike.stages):
+        if not has_gears(stage):
+            continue
+        before, name = math.prod(lowest[:place]), bike.name(stage)
+        least = ratio_limit(stage.limits or Limits(), bike.brief, asked)
+        if least.unsure:
+            yield Finding("not known", f"{name}: {least.unsure}", _ASK)
+        if least.least is not None and place > 0:
+            state = torque_state(least.least, before)
+            under = "under" if state == "fails" else "over"
+            words = f"the lowest ratio before {name} is {before:.3f}, {under} {least.least:g}{least.because}"
+            yield Finding(state, words, _REMEDIES["ratio"] if state == "fails" else None)
+        for check in input_checks(stage, name, before, least, asked):
+            yield Finding(check.state, check.what, _ASK if check.state in ("fails", "not known") else None)
 
 
 DRIVE_RULES = [

@@ -7,6 +7,7 @@ from kettledrum.core.fit_rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.motor import Motor
 from kettledrum.core.motor_place import entry_place
 from kettledrum.core.path import path_options
+from kettledrum.core.stage import has_gears
 
 FASTEST_KMH = 100.0
 """A motor that would turn the wheel faster than this without load is geared wrongly, or not for a bicycle."""
@@ -84,7 +85,34 @@ def _fight(bike: Bike) -> Iterator[Finding]:
         )
 
 
+def _eases(bike: Bike) -> Iterator[Finding]:
+    """A motor before gears that do not shift under load must let go while they do."""
+    hub = next((place for place, stage in enumerate(bike.stages) if has_gears(stage)), None)
+    if hub is None:
+        return
+    stage = bike.stages[hub]
+    if stage.behaviour is None or stage.behaviour.shifts_under_load is not False:
+        return
+    for motor in bike.setup.motors or []:
+        place = entry_place(bike.stages, motor)
+        if place is None or place > hub:
+            continue
+        name = motor.name or "the motor"
+        if motor.eases_to_shift is None:
+            what = f"{bike.name(stage)} does not shift under load; whether {name} eases off is not known"
+            yield not_known(what, "“shift detection” or a brake lever’s switch on its sheet")
+        elif motor.eases_to_shift:
+            yield Finding("holds", f"{name} eases off while {bike.name(stage)} shifts")
+        else:
+            yield Finding(
+                "tight",
+                f"{bike.name(stage)} does not shift under load, and {name} does not ease off",
+                "let go of pedals or throttle before each shift",
+            )
+
+
 MOTOR_RULES = [
+    Rule("motor-eases", "motor", "Gears forced to shift under a motor’s load wear and break.", TRADE, _eases),
     Rule("motor-place", "motor", "Motor and gears must not want the same place.", TRADE, _motor_place),
     Rule(
         "motor-speed", "motor", "A motor that runs away takes the wheel, and hands, with it.", TRADE, _speed

@@ -11,7 +11,7 @@ from kettledrum.core.pairing_place import PairingPlace
 from kettledrum.core.path import path_options
 from kettledrum.core.pushes import Pushes
 from kettledrum.core.setup import Setup
-from kettledrum.core.stage import HubStage, SprocketsStage, Stage
+from kettledrum.core.stage import HubStage, SprocketsStage, Stage, has_gears
 from kettledrum.core.stage_limits import (
     CLOSE,
     LimitCheck,
@@ -140,8 +140,7 @@ class PairingChecks:
                 # Sprockets state no motor torque.
                 if check is not None and not (stage.kind == "sprockets" and check.state == "not known"):
                     yield check
-            geared = not isinstance(stage, SprocketsStage) and stage.gears.count > 1
-            if geared and number < self.place.stage:
+            if has_gears(stage) and number < self.place.stage:
                 yield from input_checks(stage, name, 1.0, RatioLimit(None, "", None), self.asked)
 
 

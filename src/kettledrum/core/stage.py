@@ -124,3 +124,8 @@ class SprocketsStage(StatedByMaker):
 
 
 Stage = Annotated[GearboxStage | SprocketsStage | HubStage, Field(discriminator="kind")]
+
+
+def has_gears(stage: Stage) -> bool:
+    """Whether a stage is a case with gears to choose from, in steps or without."""
+    return not isinstance(stage, SprocketsStage) and (stage.gears.is_stepless or stage.gears.count > 1)

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from pydantic import BaseModel
 
 from kettledrum.core.brief import Need
-from kettledrum.core.efficiency import BELT, PLAIN_CHAIN, usual_case
+from kettledrum.core.efficiency import BELT, PLAIN_CHAIN, USUAL_EFFICIENCY, usual_case
 from kettledrum.core.gear_table import gear_table
 from kettledrum.core.inside_checks import RANK, State
 from kettledrum.core.load import Load
@@ -118,7 +118,7 @@ class _Search:
         )
         self.circumference_m = setup.wheel.circumference_m
         table = gear_table(setup, need.rider.cadence_rpm)
-        self.wanted = wanted_gears(need, table, 0.93)
+        self.wanted = wanted_gears(need, table, USUAL_EFFICIENCY)
         self.needed: dict[float, float | None] = {}
 
     def lowest_wanted(self, part: Part) -> float | None:

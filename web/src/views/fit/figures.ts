@@ -151,14 +151,25 @@ export const RIM_FIGURES: Figure[] = [
   { at: "rim.gauge_mm", label: "Spokes’ thickness", kind: "mm" },
 ];
 
-const MORE_LIMITS: Figure[] = [
+/** What makers state of a hub or gearbox that bears on its pairing. */
+export const LIMIT_FIGURES: Figure[] = [
+  { at: "limits.primary_ratio_min", label: "Front ÷ rear, at least", kind: "number" },
+  { at: "limits.primary_ratio_min_heavy", label: "For heavy loads", kind: "number" },
   { at: "limits.heavy_from_kg", label: "Heavy from", kind: "mass" },
   { at: "limits.primary_ratio_min_tandem", label: "For tandems", kind: "number" },
   { at: "limits.primary_ratio_min_cargo", label: "For cargo bicycles", kind: "number" },
   { at: "limits.primary_ratio_min_motor", label: "With a motor", kind: "number" },
+  { at: "limits.input_torque_max_nm", label: "Torque in, at most", kind: "number", unit: "Nm" },
   { at: "limits.motor_torque_max_nm", label: "Motor torque, at most", kind: "number", unit: "Nm" },
+  { at: "limits.system_mass_max_kg", label: "Mass in all, at most", kind: "mass" },
+  { at: "fit.teeth_min", label: "Smallest sprocket it takes", kind: "number" },
+  { at: "fit.teeth_max", label: "Largest sprocket it takes", kind: "number" },
   { at: "limits.warranty", label: "Conditions of its warranty", kind: "text" },
 ];
+
+/** Those of the limits that the shelf's own fields ask for. */
+const ON_SHELF = /_min$|_heavy$|input_torque|system_mass|teeth_/;
+const MORE_LIMITS = LIMIT_FIGURES.filter(({ at }) => !ON_SHELF.test(at));
 
 const MORE_BEHAVIOUR = BEHAVIOUR.filter(({ at }) => /rolls_back|slow_changes|freewheels/.test(at));
 
@@ -166,8 +177,7 @@ const MORE_BEHAVIOUR = BEHAVIOUR.filter(({ at }) => /rolls_back|slow_changes|fre
 export const MORE_OF_PART: Partial<Record<string, Figure[]>> = {
   hub: [
     ...MORE_LIMITS,
-    { at: "fit.teeth_min", label: "Smallest sprocket it takes", kind: "number" },
-    { at: "fit.teeth_max", label: "Largest sprocket it takes", kind: "number" },
+    ...LIMIT_FIGURES.filter(({ at }) => at.startsWith("fit.")),
     ...HUB,
     ...SHIFTING,
     ...MORE_BEHAVIOUR,

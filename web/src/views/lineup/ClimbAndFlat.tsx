@@ -23,6 +23,8 @@ export function ClimbAndFlat({ bench }: { bench: Workbench }) {
           : "How steep the steepest pitch is, is not known: say it under Job, and each setup is held against it."}
         {bench.slipsAt !== null &&
           ` On the loosest surface the wheel slips from about ${grade(bench.slipsAt)}.`}
+        {setups.some(({ table }) => table.motor) &&
+          " Motors are left out here, as if their batteries were dead; Motors shows what they add."}
         {bench.assumed.length > 0 && ` Not known, and assumed: ${assumptions(bench.assumed)}.`}
       </p>
       <div className={tables.scroll}>

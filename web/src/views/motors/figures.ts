@@ -42,5 +42,4 @@ export const motorFigures = (stages: number): Figure[] => [
   { at: "thermal.resistance_k_w", label: "Degrees for a watt", kind: "number", unit: "K/W" },
   { at: "thermal.limit_c", label: "Windings bear", kind: "number", unit: "°C" },
   { at: "eases_to_shift", label: "Eases off to shift", kind: "flag" },
-  { at: "regenerates", label: "Charges when braking", kind: "flag" },
 ];

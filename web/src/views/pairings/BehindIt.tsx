@@ -7,16 +7,10 @@ import {
   StageFigures,
   useFigureEditing,
 } from "../../figures/EditedFigures";
+import { LIMIT_FIGURES } from "../fit/figures";
 import { FigureGroup } from "../../figures/FigureGroup";
 import { useUnits } from "../../shell/units";
-import {
-  BOX_LIMIT_FIGURES,
-  FRAME_FIGURES,
-  LIMIT_FIGURES,
-  PUSH_FIGURES,
-  runFigures,
-  teethFigures,
-} from "./figures";
+import { BOX_LIMIT_FIGURES, FRAME_FIGURES, PUSH_FIGURES, runFigures, teethFigures } from "./figures";
 import styles from "./Pairings.module.css";
 
 interface Props {

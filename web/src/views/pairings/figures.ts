@@ -1,5 +1,5 @@
 import type { Figure } from "../../figures/figures";
-import { FRAME_FIGURES as ALL_OF_FRAME } from "../fit/figures";
+import { FRAME_FIGURES as ALL_OF_FRAME, LIMIT_FIGURES } from "../fit/figures";
 
 /** What of a job the pairings stand on: the teeth that can be had, the frame, the rider's push. */
 export const teethFigures = (drive: string): Figure[] => [
@@ -29,22 +29,6 @@ export const PUSH_FIGURES: Figure[] = [
     hint: "1 is standing on a pedal",
   },
   { at: "load.bicycle", label: "Kind of bicycle", kind: "choice", choices: ["usual", "tandem", "cargo"] },
-];
-
-/** What makers state of a hub or gearbox that bears on its pairing. */
-export const LIMIT_FIGURES: Figure[] = [
-  { at: "limits.primary_ratio_min", label: "Front ÷ rear, at least", kind: "number" },
-  { at: "limits.primary_ratio_min_heavy", label: "For heavy loads", kind: "number" },
-  { at: "limits.heavy_from_kg", label: "Heavy from", kind: "mass" },
-  { at: "limits.primary_ratio_min_tandem", label: "For tandems", kind: "number" },
-  { at: "limits.primary_ratio_min_cargo", label: "For cargo bicycles", kind: "number" },
-  { at: "limits.primary_ratio_min_motor", label: "With a motor", kind: "number" },
-  { at: "limits.input_torque_max_nm", label: "Torque in, at most", kind: "number", unit: "Nm" },
-  { at: "limits.motor_torque_max_nm", label: "Motor torque, at most", kind: "number", unit: "Nm" },
-  { at: "limits.system_mass_max_kg", label: "Mass in all, at most", kind: "mass" },
-  { at: "fit.teeth_min", label: "Smallest sprocket it takes", kind: "number" },
-  { at: "fit.teeth_max", label: "Largest sprocket it takes", kind: "number" },
-  { at: "limits.warranty", label: "Conditions of its warranty", kind: "text" },
 ];
 
 /** A gearbox takes no sprocket that a hub would. */

@@ -42,7 +42,7 @@ export const PartRow = memo(function PartRow({ record, actions }: Props) {
         <td>{typeof part.price === "number" ? plainRatio(part.price) : "—"}</td>
         <td className="no-print">
           <span className={styles.rowActions}>
-            {actions.use && part.kind !== "motor" && (
+            {actions.use && (
               <button
                 type="button"
                 className={styles.act}
