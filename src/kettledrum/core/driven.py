@@ -45,12 +45,18 @@ def motor_rpm(driven: Driven, speed_mps: float, table: GearTable) -> float:
 
 
 def called_for(
-    driven: Driven, speed_mps: float, table: GearTable, job: Conditions, level: float | None = None
+    driven: Driven,
+    speed_mps: float,
+    table: GearTable,
+    job: Conditions,
+    level: float | None = None,
+    rider_w: float | None = None,
 ) -> float:
     """The torque of the motors on a shaft, as far as they can, and as far as they are called for.
 
-    By a `level`, so many times the rider's power; by their highest one unless given; by all they have where
-    they have none or are called for by hand. Nothing above the limit of assistance.
+    By a `level`, so many times the rider's power, which is that of all day unless `rider_w` is given; by
+    their highest one unless given; by all they have where they have none or are called for by hand. Nothing
+    above the limit of assistance.
     """
     motor, rpm = driven.motor, motor_rpm(driven, speed_mps, table)
     torque, _ = torque_held_by(motor, rpm)
@@ -59,7 +65,8 @@ def called_for(
         return torque
     if assist.by != "throttle" and assist.levels and rpm > 0:
         share = max(each.share for each in assist.levels) if level is None else level
-        torque = min(torque, job.power_w * share / (rpm * math.pi / 30))
+        power = job.power_w if rider_w is None else rider_w
+        torque = min(torque, power * share / (rpm * math.pi / 30))
     if assist.cutoff_kmh is not None:
         left_kmh = assist.cutoff_kmh - speed_mps * 3.6
         torque *= min(max(left_kmh / assist.fade_kmh, 0.0), 1.0) if assist.fade_kmh else float(left_kmh > 0)

@@ -85,3 +85,19 @@ def _torque_of_power(motor: Motor, most_w: float, omega: float, own: float) -> f
     each = most_w / motor.count
     current = (math.sqrt((k * omega) ** 2 + 4 * resistance * each) - k * omega) / (2 * resistance)
     return max(motor.count * k * (current - winding.no_load_a), 0.0)
+
+
+def returned_w(motor: Motor, torque_nm: float, rpm: float) -> float:
+    """The electrical power in W that all motors on the shaft give back while a torque in Nm drives them.
+
+    With I = T / k − I₀ a motor, k·ω·I − I²·R comes back; without constants, T·ω·efficiency. Nothing comes
+    back where that would be less than nothing.
+    """
+    omega = rpm * math.pi / 30
+    winding = motor.winding
+    if winding is None:
+        return torque_nm * omega * (motor.efficiency or USUAL_EFFICIENCY)
+    k = winding.torque_constant_nm_a
+    current = torque_nm / motor.count / k - winding.no_load_a
+    back = motor.count * (k * omega * current - current**2 * winding.resistance_ohm)
+    return max(back, 0.0) if current > 0 else 0.0

@@ -17,12 +17,8 @@ import numpy as np
 
 from kettledrum.core.arrays import Flags, Floats, Places
 from kettledrum.core.profile import Profile
-from kettledrum.core.road_load import GRAVITY, Resistance
+from kettledrum.core.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
 
-BRAKED_KMH = 50.0
-"""A loaded rider brakes on a descent rather than go faster than this."""
-WALKING_KMH = 4.5
-"""A bicycle is pushed at most this fast, and no faster than the rider's power allows."""
 _BLOCK_STEPS = 32
 _SETTLED = 1e-5
 _NEWTON, _ROUGHLY, _ROUGH_PASSES = 40, 3, 2

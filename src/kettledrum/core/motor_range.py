@@ -13,11 +13,10 @@ from kettledrum.core.driven import Driven, cadence_in, called_for, driven_in, mo
 from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.electric import drawn
 from kettledrum.core.gear_table import GearTable, gear_table
-from kettledrum.core.motion import BRAKED_KMH
 from kettledrum.core.motor_range_result import LevelRange, SetupRange
 from kettledrum.core.plain_terrain import plain_terrain
 from kettledrum.core.profile import profile
-from kettledrum.core.road_load import GRAVITY
+from kettledrum.core.road_load import BRAKED_KMH, GRAVITY
 from kettledrum.core.route import Route
 from kettledrum.core.setup import Setup
 

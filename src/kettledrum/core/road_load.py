@@ -5,6 +5,10 @@ from dataclasses import dataclass
 
 GRAVITY = 9.806_65
 """m/s², standard."""
+BRAKED_KMH = 50.0
+"""A loaded rider brakes on a descent rather than go faster than this."""
+WALKING_KMH = 4.5
+"""A bicycle is pushed at most this fast, and no faster than the rider's power allows."""
 FASTEST_MPS = 70.0
 """No speed beyond this is looked for; terminal speed down the steepest pitch lies below it."""
 _HALVINGS, _REFINEMENTS = 12, 4

@@ -15,6 +15,7 @@ from pydantic import (
     model_validator,
 )
 
+from kettledrum.core.automatic import Automatic
 from kettledrum.core.gears import MOST_GEARS
 from kettledrum.core.motor import Motor
 from kettledrum.core.motor_place import entry_place
@@ -46,8 +47,8 @@ class Setup(Model):
     """Cranks, the path of stages from pedal to road, and the wheel.
 
     Raises for a path with more than 400 gears, or whose stages multiply out to an overall ratio
-    outside 0.001 to 1000. Raises
-    for a motor that enters where the path has no place. Anything but a list in `parts` is kept as it is.
+    outside 0.001 to 1000. Raises for a motor that enters where the path has no place, and for `shifting` that
+    counts more gears than there are. Anything but a list in `parts` is kept as it is.
     """
 
     format: Literal["kettledrum-setup/1"]
@@ -56,6 +57,7 @@ class Setup(Model):
     path: Annotated[list[Stage], Field(min_length=1, max_length=MOST_STAGES)]
     wheel: Wheel
     motors: Annotated[list[Motor], Field(max_length=MOST_MOTORS)] | None = None
+    shifting: Automatic | None = None
     parts: Annotated[
         Annotated[Pieces, Tag("list")] | Annotated[_Other, Tag("other")], Discriminator(_parts_kind)
     ] = None
@@ -75,6 +77,23 @@ class Setup(Model):
                 raise refused(
                     f"must be where the path has a place: there is not {where}", f"motors[{number}].at"
                 )
+        return self
+
+    @model_validator(mode="after")
+    def _shifting_has_its_gears(self) -> "Setup":
+        if self.shifting is None:
+            return self
+        gears = math.prod(_gear_count(stage) for stage in self.path)
+        stepless = any(_is_stepless(stage) for stage in self.path)
+        if self.shifting.start_gear is not None and self.shifting.start_gear > (1 if stepless else gears):
+            what = "goes with definite gears" if stepless else f"must be at most {gears}, the gears there are"
+            raise refused(what, "shifting.start_gear")
+        speeds = self.shifting.speeds_kmh
+        if speeds and (stepless or len(speeds) != gears - 1):
+            what = (
+                "goes with definite gears" if stepless else f"must be one for each of the {gears - 1} shifts"
+            )
+            raise refused(what, "shifting.speeds_kmh")
         return self
 
     @model_validator(mode="after")

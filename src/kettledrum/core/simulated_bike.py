@@ -1,0 +1,290 @@
+"""A bicycle simulated in steps of time: its rider, its motors and its gears on a course.
+
+In each step of Δt the forces are those at its beginning: m·Δv = F·Δt, and with the mean speed v̄ the way is
+v̄·Δt. Then ½·m·(v₁² − v₀²) = F·v̄·Δt exactly, so that the books of each step balance whatever its length.
+"""
+
+import math
+from dataclasses import dataclass
+
+from kettledrum.core.brief import Brief
+from kettledrum.core.climb import BALANCE_KMH, GETS_OFF_KMH
+from kettledrum.core.conditions import conditions
+from kettledrum.core.course import Course
+from kettledrum.core.driven import Driven, called_for, driven_in
+from kettledrum.core.efficiency import path_efficiency
+from kettledrum.core.electric import drawn, returned_w, torque_held_by
+from kettledrum.core.gear_table import gear_table
+from kettledrum.core.pushes import pushes
+from kettledrum.core.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH
+from kettledrum.core.setup import Setup
+from kettledrum.core.shifter import Shifter
+
+STEP_S = 0.05
+BRAKES_MPS2 = 1.5
+"""How hard one brakes to a stop."""
+REST_S = 2.0
+"""How long one stands before the start and after the stop."""
+OVER_THE_TOP = 1.1
+"""How far above the band one spins for a moment, before a shift has come."""
+_SLOW_MPS, _ARRIVED_M = 0.05, 1.0
+_MEAN_OF_PEAK = 2 / math.pi
+_WALK_MPS, _BRAKED_MPS = WALKING_KMH / 3.6, BRAKED_KMH / 3.6
+
+
+@dataclass(slots=True)
+class Books:
+    """Where energy came from and where it went, in J, over all of a ride.
+
+    In: the rider's, at the pedals or pushing, and the batteries'. Out: lost in the drive and in the motors,
+    to air, tyres and height, in the brakes, and what the batteries got back.
+    """
+
+    rider_j: float = 0.0
+    battery_j: float = 0.0
+    drive_j: float = 0.0
+    motors_j: float = 0.0
+    air_j: float = 0.0
+    tyres_j: float = 0.0
+    height_j: float = 0.0
+    brakes_j: float = 0.0
+    returned_j: float = 0.0
+
+
+@dataclass(slots=True)
+class _Cell:
+    """A motor's battery: the energy in J that is left and the most that it holds; None where not known."""
+
+    left_j: float | None
+    most_j: float | None
+
+
+class SimulatedBike:
+    """One setup of a brief on a course, from a standstill to the stop at its end.
+
+    `level` is the share of the rider's power that motors add, their highest unless given. Read off it are
+    `time_s`, the place `at_m`, `speed_mps`, `cadence_rpm` (0 while the feet rest), the powers in W at the
+    pedals and of the motors at their shafts, whether one is `walking`, and whether it is `done`.
+    """
+
+    def __init__(self, brief: Brief, setup: Setup, course: Course, level: float | None = None) -> None:
+        self.course, self.level = course, level
+        self.job = conditions(brief)
+        self.table = gear_table(setup, brief.rider.cadence_rpm)
+        self.shifter = Shifter(setup, self.table)
+        self.books = Books()
+        self.time_s = self.at_m = self.speed_mps = self.cadence_rpm = self.rider_w = self.motor_w = 0.0
+        self.walking = self.done = False
+        self.at_m = course.distance_m[0]
+        self._setup = setup
+        self._share = path_efficiency(setup.path).typical
+        self._hardest_nm = pushes(brief, setup).hardest_nm * _MEAN_OF_PEAK
+        lowest = self.table.gears[0].development_m / 60
+        balance, gets_off = BALANCE_KMH / 3.6, GETS_OFF_KMH / 3.6
+        self._walk_below_mps = min(max(lowest * self.job.grind_rpm, balance), gets_off)
+        self._step, self._turns, self._rests_s = 0, 0.0, REST_S
+        self._by_gear: dict[int, list[Driven]] = {}
+        self._cells = [_cell(each) for each in driven_in(setup, self.table, self.table.gears[0])]
+
+    @property
+    def grade(self) -> float:
+        """The grade underfoot, rise over run."""
+        return self.course.grade[self._step]
+
+    @property
+    def elevation_m(self) -> float:
+        """How high the place lies, in m."""
+        return self.course.elevation_at(self.at_m, self._step)
+
+    @property
+    def battery_share(self) -> float | None:
+        """What is left of all batteries, of what they held at the start; None where none is known."""
+        held = sum(cell.most_j for cell in self._cells if cell.most_j is not None)
+        left = sum(cell.left_j for cell in self._cells if cell.left_j is not None)
+        return left / held if held > 0 else None
+
+    @property
+    def kinetic_j(self) -> float:
+        """The energy of motion in J."""
+        return 0.5 * self.job.resistance.mass_kg * self.speed_mps**2
+
+    def step(self) -> None:
+        """Goes on by one step of time; does nothing once it is done."""
+        if self.done:
+            return
+        self.time_s += STEP_S
+        if self._rests_s > 0:
+            self._stand()
+            return
+        speed, grade = self.speed_mps, self.course.grade[self._step]
+        moves, mass = self.job.resistance, self.job.resistance.mass_kg
+        weight = mass * GRAVITY / math.hypot(1, grade)
+        height_n, tyres_n, air_n = weight * grade, weight * moves.crr, moves.drag_n(speed)
+        against = height_n + tyres_n + air_n
+        end = self.course.distance_m[-1]
+        stopping = speed**2 >= 2 * BRAKES_MPS2 * max(end - self.at_m, 0.0)
+        rests = stopping or self.course.coasts[self._step]
+        driven = self._driven()
+        self.walking = not rests and speed < self._walk_below_mps and not self._can_ride(driven, grade)
+        pedals = not rests and not self.walking
+        rider_n, motors, motor_n = 0.0, [0.0] * len(driven), 0.0
+        if pedals:
+            rider_n = 0.0 if self.shifter.eased else self._push_n(speed)
+            motors, motor_n = self._motors(driven, speed, rider_n)
+            rider_n = self._within_reach(rider_n, motor_n - against, speed)
+        after = speed + (rider_n + motor_n - against) / mass * STEP_S
+        brakes_n, foot_n = 0.0, 0.0
+        if self.walking:
+            after = self._walking_mps(grade)
+            foot_n = against + mass * (after - speed) / STEP_S
+            brakes_n, foot_n = max(-foot_n, 0.0), max(foot_n, 0.0)
+        else:
+            slowest = speed - BRAKES_MPS2 * STEP_S if stopping else 0.0
+            allowed = max(slowest, 0.0) if stopping else _BRAKED_MPS
+            if after > allowed:
+                brakes_n = (after - allowed) * mass / STEP_S
+                after = allowed
+            # Whoever would roll backwards sets a foot down.
+            after = max(after, 0.0)
+        way = (speed + after) / 2 * STEP_S
+        self._book(rider_n, foot_n, way, height_n, tyres_n, air_n)
+        self._draw(driven, motors, way)
+        self._brake(driven, brakes_n, way)
+        self._go(way, after, pedals=pedals)
+        if stopping and (after == 0 or end - self.at_m < 1e-6):
+            self.books.brakes_j += self.kinetic_j
+            self.speed_mps, self._rests_s = 0.0, REST_S
+
+    def _stand(self) -> None:
+        self._rests_s -= STEP_S
+        self.speed_mps = self.cadence_rpm = self.rider_w = self.motor_w = 0.0
+        self.shifter.step(STEP_S, 0.0, pedals=False, dead_centre=False)
+        arrived = self.course.distance_m[-1] - self.at_m < _ARRIVED_M
+        if arrived and self._rests_s <= 0:
+            self.done = True
+
+    def _driven(self) -> list[Driven]:
+        """The motors in the gear that is in; between the ends of a stepless path, as it stands."""
+        place = self.shifter.place
+        if place not in self._by_gear:
+            self._by_gear[place] = driven_in(self._setup, self.table, self.table.gears[place])
+        driven = self._by_gear[place]
+        if not self.table.stepless or not driven:
+            return driven
+        development, gear = self.shifter.development_m, self.table.gears[place]
+        lowest, highest = self.table.gears[0], self.table.gears[-1]
+        first, last = (driven_in(self._setup, self.table, each) for each in (lowest, highest))
+        return [
+            Driven(each.motor, each.turns * gear.development_m / development, each.share)
+            if abs(low.turns - high.turns) > 1e-9 * low.turns
+            else each
+            for each, low, high in zip(driven, first, last, strict=True)
+        ]
+
+    def _push_n(self, speed: float) -> float:
+        """The rider's push at the tyre: by the power, and at most as hard as one can push."""
+        hardest = self._hardest_nm * 2 * math.pi / self.shifter.development_m * self._share
+        return min(self.job.power_w * self._share / speed, hardest) if speed > 0 else hardest
+
+    def _can_ride(self, driven: list[Driven], grade: float) -> bool:
+        """Whether rider and motors keep up the speed below which one gets off."""
+        speed = self._walk_below_mps
+        push = self._push_n(speed)
+        return push + self._motors(driven, speed, push)[1] >= self.job.resistance.force_n(speed, grade)
+
+    def _walking_mps(self, grade: float) -> float:
+        moves = self.job.resistance
+        slope = GRAVITY * (grade + moves.crr) / math.hypot(1, grade)
+        return min(_WALK_MPS, self.job.power_w / moves.mass_kg / max(slope, 1e-3))
+
+    def _motors(self, driven: list[Driven], speed: float, rider_n: float) -> tuple[list[float], float]:
+        """The torque of each motor in Nm, and their push together at the tyre in N."""
+        at, torques, push = max(speed, _SLOW_MPS), [], 0.0
+        for each, cell in zip(driven, self._cells, strict=True):
+            calls, shifts = rider_n * at / self._share, self.shifter.eased
+            if shifts and each.motor.eases_to_shift is False:
+                calls = self.job.power_w
+            torque = 0.0
+            if cell.left_j != 0 and not (shifts and each.motor.eases_to_shift):
+                torque = called_for(each, at, self.table, self.job, self.level, calls)
+            torques.append(torque)
+            push += torque * each.turns * each.share * 2 * math.pi / self.table.circumference_m
+        return torques, push
+
+    def _within_reach(self, rider_n: float, others_n: float, speed: float) -> float:
+        """No harder than takes the legs to where they cannot follow."""
+        highest = self.shifter.development_m >= self.table.gears[-1].development_m * (1 - 1e-9)
+        band = self.job.cadence_rpm[1] if highest else self.job.cadence_rpm[1] * OVER_THE_TOP
+        top_rpm = band if highest else max(band, self.shifter.band.high_rpm * 1.02)
+        top = self.shifter.development_m * top_rpm / 60
+        most = (top - speed) * self.job.resistance.mass_kg / STEP_S - others_n
+        return min(rider_n, max(most, 0.0))
+
+    def _book(
+        self, rider_n: float, foot_n: float, way: float, height_n: float, tyres_n: float, air_n: float
+    ) -> None:
+        books = self.books
+        rider = rider_n * way / self._share
+        self.rider_w = (rider + foot_n * way) / STEP_S
+        books.rider_j += rider + foot_n * way
+        books.drive_j += rider - rider_n * way
+        books.height_j += height_n * way
+        books.tyres_j += tyres_n * way
+        books.air_j += air_n * way
+
+    def _draw(self, driven: list[Driven], torques: list[float], way: float) -> None:
+        self.motor_w = 0.0
+        rpm_of_wheel = way / STEP_S * 60 / self.table.circumference_m
+        for each, torque, cell in zip(driven, torques, self._cells, strict=True):
+            if torque <= 0:
+                continue
+            found = drawn(each.motor, torque, rpm_of_wheel * each.turns)
+            into = found.in_w * STEP_S
+            self.motor_w += found.out_w
+            self.books.battery_j += into
+            self.books.motors_j += found.heat_w * STEP_S
+            self.books.drive_j += found.out_w * (1 - each.share) * STEP_S
+            if cell.left_j is not None:
+                cell.left_j = max(cell.left_j - into, 0.0)
+
+    def _brake(self, driven: list[Driven], brakes_n: float, way: float) -> None:
+        """Brakes with the motors that can, as far as they go and their batteries have room; then the rest."""
+        left_n = brakes_n
+        rpm_of_wheel = way / STEP_S * 60 / self.table.circumference_m
+        for each, cell in zip(driven, self._cells, strict=True):
+            motor = each.motor
+            if not (left_n > 0 and motor.regenerates and motor.at in ("rear hub", "front hub")):
+                continue
+            rpm = rpm_of_wheel * each.turns
+            per_nm = each.turns * 2 * math.pi / self.table.circumference_m
+            torque = min(left_n / per_nm, torque_held_by(motor, rpm)[0])
+            back = returned_w(motor, torque, rpm) * STEP_S
+            if cell.left_j is None or cell.most_j is None or cell.left_j + back > cell.most_j or back <= 0:
+                continue
+            left_n -= torque * per_nm
+            cell.left_j += back
+            self.motor_w -= torque * rpm * math.pi / 30
+            self.books.returned_j += back
+            self.books.motors_j += torque * per_nm * way - back
+        self.books.brakes_j += max(left_n, 0.0) * way
+
+    def _go(self, way: float, after: float, *, pedals: bool) -> None:
+        turns = self._turns + (way / self.shifter.development_m if pedals else 0.0)
+        dead_centre = int(turns * 2) > int(self._turns * 2)
+        self._turns = turns
+        self.at_m = min(self.at_m + way, self.course.distance_m[-1])
+        self.speed_mps = after
+        self._step = self.course.step_at(self.at_m, self._step)
+        # Whoever walks sees to the gear to get on in.
+        self.shifter.step(
+            STEP_S, after, pedals=pedals or self.walking, dead_centre=dead_centre or self.walking
+        )
+        self.cadence_rpm = after * 60 / self.shifter.development_m if pedals else 0.0
+
+
+def _cell(driven: Driven) -> _Cell:
+    battery = driven.motor.battery
+    if battery is None:
+        return _Cell(None, None)
+    usable = battery.energy_wh * battery.usable * 3600
+    return _Cell(usable, usable)

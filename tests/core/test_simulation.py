@@ -1,0 +1,293 @@
+"""Rides in steps of time: their books, their steady state, and how gears change by themselves."""
+
+import math
+from copy import deepcopy
+
+import pytest
+
+from examples import WHOLE_BRIEF, hub, setup, sprockets, stepless_hub
+from kettledrum.core import Brief, InvalidInput, validate
+from kettledrum.core.conditions import conditions
+from kettledrum.core.course import of_legs, trial_course
+from kettledrum.core.efficiency import path_efficiency
+from kettledrum.core.electric import drawn, returned_w
+from kettledrum.core.motor import Motor
+from kettledrum.core.profile import profile
+from kettledrum.core.ride import ride
+from kettledrum.core.route import Leg, Route
+from kettledrum.core.simulated_bike import STEP_S, SimulatedBike
+from kettledrum.core.simulation import simulated, trial
+from kettledrum.demo import honey_round
+
+EIGHT = hub(0.53, 0.64, 0.75, 0.85, 1.0, 1.22, 1.42, 1.62)
+PAIR = sprockets([38], [20])
+WINDING = {"resistance_ohm": 0.15, "torque_constant_nm_a": 1.2, "no_load_a": 0.5}
+REAR = {"at": "rear hub", "torque_nm": 40, "power_w": 250, "assist": {"cutoff_kmh": 25, "fade_kmh": 2}}
+BATTERY = {"energy_wh": 500, "voltage_v": 36}
+
+
+def job(*path, rider=None, **parts) -> Brief:
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(*(path or (PAIR, EIGHT)), **parts)]}
+    data.pop("reference")
+    data["rider"] = {**data["rider"], **(rider or {})}
+    return validate(Brief, data)
+
+
+def on(brief: Brief, *legs: tuple[float, float], coasts=False, level=None) -> SimulatedBike:
+    course = of_legs([(Leg(length_m=length, grade=grade), coasts) for length, grade in legs])
+    return SimulatedBike(brief, brief.setups[0], course, level)
+
+
+def until(bike: SimulatedBike, seconds: float) -> SimulatedBike:
+    while bike.time_s < seconds and not bike.done:
+        bike.step()
+    return bike
+
+
+def missing_j(bike: SimulatedBike) -> float:
+    books = bike.books
+    came = books.rider_j + books.battery_j
+    went = books.drive_j + books.motors_j + books.air_j + books.tyres_j + books.height_j
+    return came - went - books.brakes_j - books.returned_j - bike.kinetic_j
+
+
+@pytest.mark.parametrize(
+    "parts",
+    [
+        {},
+        {"motors": [{**REAR, "winding": WINDING, "battery": BATTERY, "regenerates": True}]},
+        {"motors": [{"at": "cranks", "torque_nm": 60, "power_w": 400, "battery": BATTERY}]},
+        {"motors": [{"at": {"before": 1}, "torque_nm": 6, "no_load_rpm": 900, "reduction": [[14, 42]]}]},
+        {"shifting": {"set_rpm": 70, "dead_band_rpm": 5}},
+    ],
+)
+def test_in_every_step_what_goes_in_comes_out(parts):
+    brief = job(**parts)
+    bike = SimulatedBike(brief, brief.setups[0], trial_course(0.08))
+    before = 0.0
+    while not bike.done:
+        bike.step()
+        missing = missing_j(bike)
+        assert abs(missing - before) < 1e-6
+        before = missing
+    assert bike.at_m == pytest.approx(900, abs=1)
+    assert bike.books.rider_j > 5_000
+
+
+@pytest.mark.parametrize("grade", [0.0, 0.02, 0.035])
+def test_a_long_road_comes_to_the_speed_of_the_roads_solver(grade):
+    brief = job()
+    bike = until(on(brief, (6000, grade)), 400)
+    share = path_efficiency(brief.setups[0].path).typical
+    asked = conditions(brief).resistance.speed_mps(conditions(brief).power_w * share, grade)
+    assert bike.speed_mps == pytest.approx(asked, rel=1e-3)
+    assert bike.rider_w == pytest.approx(125, rel=1e-3)
+    assert bike.cadence_rpm == pytest.approx(asked * 60 / bike.shifter.development_m, rel=1e-3)
+
+
+def test_with_a_motor_it_comes_to_where_both_bring_what_the_road_asks():
+    brief = job(motors=[{**REAR, "assist": {"levels": [{"name": "even", "share": 1}]}, "efficiency": 0.75}])
+    bike = until(on(brief, (6000, 0.05)), 300)
+    share = path_efficiency(brief.setups[0].path).typical
+    # As much again as the rider's 125 W, straight in the wheel.
+    asked = conditions(brief).resistance.speed_mps(125 * share + 125, 0.05)
+    assert bike.speed_mps == pytest.approx(asked, rel=1e-3)
+    assert bike.motor_w == pytest.approx(125, rel=1e-3)
+
+
+def test_a_descent_too_fast_for_the_legs_is_coasted_and_braked_at_fifty():
+    bike = until(on(job(), (8000, -0.08)), 200)
+    assert bike.speed_mps * 3.6 == pytest.approx(50)
+    assert bike.rider_w == 0
+    assert bike.books.brakes_j > 0
+
+
+def test_it_takes_as_long_as_the_ride_over_the_same_road():
+    brief = honey_round()
+    data = brief.model_dump(exclude_unset=True)
+    data["rider"].pop("burst_w", None)
+    brief = validate(Brief, data)
+    legs = [(800, 0.0), (600, 0.03), (700, -0.03), (900, 0.05), (1000, -0.04), (500, 0.01)]
+    road = profile(
+        validate(
+            Route, {"name": "Lane", "legs": [{"length_m": length, "grade": grade} for length, grade in legs]}
+        )
+    )
+    ridden = ride(brief, road)
+    for place in (2, 3, 5):
+        course = of_legs([(Leg(length_m=length, grade=grade), False) for length, grade in legs])
+        found = simulated(brief, brief.setups[place], course)
+        # Two seconds at rest before and after, some for braking and for shifts.
+        assert found.time_s[-1] == pytest.approx(ridden.setups[place].time_s + 10, rel=0.02)
+
+
+def test_an_automatic_holds_its_cadence():
+    shifting = {"set_rpm": 70, "dead_band_rpm": 4, "shift_s": 2}
+    brief = job(PAIR, stepless_hub(0.5, 1.9), shifting=shifting)
+    for grade in (0.0, 0.01, 0.025):
+        bike = until(on(brief, (6000, grade)), 300)
+        assert 66 <= bike.cadence_rpm <= 74
+    found = trial(brief, brief.setups[0])
+    assert found.stepless
+    assert found.automatic
+    assert (found.low_rpm, found.set_rpm, found.high_rpm) == (66, 70, 74)
+
+
+def test_by_hand_gears_change_where_the_cadence_leaves_the_band():
+    brief = job()
+    bike = on(brief, (3000, 0))
+    labels = []
+    while bike.time_s < 60:
+        bike.step()
+        if bike.shifter.label not in labels:
+            labels.append(bike.shifter.label)
+        if bike.cadence_rpm and not bike.shifter.shifting:
+            assert bike.cadence_rpm <= 88 * 1.02
+    assert labels == sorted(labels)
+    assert labels[0] == "1"
+    assert len(labels) > 2
+
+
+def test_a_narrow_dead_band_between_two_far_gears_hunts():
+    wide, narrow = (
+        job(PAIR, hub(0.6, 1.0, 1.5), shifting={"set_rpm": 72, "dead_band_rpm": band, "shift_s": 1})
+        for band in (25, 0)
+    )
+    # A grade on which the steady speed lies just where the two gears are as far from the set cadence.
+    counts = [
+        [
+            simulated(
+                brief, brief.setups[0], of_legs([(Leg(length_m=1500, grade=grade / 1000), False)])
+            ).hunts
+            for grade in range(10, 40, 2)
+        ]
+        for brief in (wide, narrow)
+    ]
+    assert max(counts[0]) == 0
+    assert max(counts[1]) > 0
+
+
+def test_while_coasting_gears_follow_only_where_they_are_to():
+    at_rest = {**EIGHT, "behaviour": {"shifts_at_rest": True}}
+
+    def ends(**shifting) -> list[str]:
+        brief = job(PAIR, at_rest, shifting=shifting)
+        found = trial(brief, brief.setups[0])
+        rolling = [
+            label
+            for label, at, speed in zip(found.gear, found.at_m, found.speed_kmh, strict=True)
+            if at > 660 and speed > 15
+        ]
+        return [rolling[0], rolling[-1]]
+
+    follows, stays = ends(follows_coasting=True), ends(follows_coasting=False)
+    assert int(follows[1]) < int(follows[0])
+    assert stays[0] == stays[1]
+    brief = job(PAIR, at_rest, shifting={"follows_coasting": True, "start_gear": 3})
+    assert trial(brief, brief.setups[0]).gear[0] == "3"
+    assert trial(brief, brief.setups[0]).gear[-1] == "3"
+
+
+def test_a_chain_on_sprockets_stays_where_it_is_at_rest():
+    brief = job(sprockets([36], [13, 15, 18, 21, 25, 30]), shifting={"follows_coasting": True})
+    found = trial(brief, brief.setups[0])
+    assert found.gear[0] == "1"
+    assert found.gear[-1] != "1"
+
+
+def test_shifts_at_dead_centres_wait_for_them_and_are_pedalled_through():
+    brief = job(shifting={"at_dead_centres": True, "shift_s": 0.1, "set_rpm": 70, "dead_band_rpm": 5})
+    bike = on(brief, (600, 0))
+    waited, eased = [], 0
+    asked = None
+    while bike.time_s < 40:
+        shifts = bike.shifter.shifts
+        bike.step()
+        eased += bike.shifter.eased
+        if bike.shifter.shifting and asked is None:
+            asked = bike.time_s
+        if bike.shifter.shifts > shifts and asked is not None:
+            waited.append(bike.time_s - asked)
+            asked = None
+    assert eased == 0
+    # Half a turn at 60 to 80 rpm takes 0.38 to 0.5 s, and the shift a tenth.
+    assert max(waited) <= 30 / 45 + 0.1 + 3 * STEP_S
+    assert max(waited) > 0.2
+
+
+def test_changes_by_the_speed_alone():
+    speeds = [9, 11, 13, 15, 18, 22, 26]
+    brief = job(shifting={"by": "speed", "speeds_kmh": speeds, "dead_band_rpm": 2})
+    bike = on(brief, (3000, -0.01))
+    highest = {}
+    while bike.time_s < 60:
+        bike.step()
+        highest[bike.shifter.label] = bike.speed_mps * 3.6
+    # It leaves each gear a little above its speed: half of 2 ÷ 72.7 rpm.
+    assert 9 <= highest["1"] <= 11.5
+    assert 13 <= highest["3"] <= 14.5
+
+
+@pytest.mark.parametrize(
+    ("shifting", "path", "where", "what"),
+    [
+        ({"set_rpm": 2}, (PAIR, EIGHT), "shifting.set_rpm", "from 5 to 250 rpm"),
+        ({"dead_band_rpm": -1}, (PAIR, EIGHT), "shifting.dead_band_rpm", "from 0 to 60 rpm"),
+        ({"start_gear": 9}, (PAIR, EIGHT), "shifting.start_gear", "at most 8"),
+        ({"start_gear": 2}, (PAIR, stepless_hub(0.5, 1.9)), "shifting.start_gear", "definite gears"),
+        ({"by": "speed", "speeds_kmh": [10]}, (PAIR, EIGHT), "shifting.speeds_kmh", "each of the 7 shifts"),
+        ({"speeds_kmh": [10]}, (PAIR, hub(1, 2)), "shifting.speeds_kmh", "change by the speed"),
+        ({"by": "speed", "speeds_kmh": [10, 9]}, (PAIR, hub(1, 2, 3)), "shifting.speeds_kmh[1]", "faster"),
+        ({"by": "mood"}, (PAIR, EIGHT), "shifting.by", "cadence"),
+    ],
+)
+def test_shifting_that_cannot_be_is_named(shifting, path, where, what):
+    with pytest.raises(InvalidInput) as refused:
+        job(*path, shifting=shifting)
+    [problem] = refused.value.problems
+    assert problem.where == f"setups[0].{where}"
+    assert what in problem.what
+
+
+def test_only_a_wheel_motor_that_can_gives_back_what_braking_takes():
+    def returned(**parts) -> float:
+        brief = job(motors=[{**REAR, "battery": BATTERY, "winding": WINDING, **parts}])
+        bike = on(brief, (900, 0.05), (6000, -0.08))
+        while not bike.done:
+            bike.step()
+        return bike.books.returned_j
+
+    assert returned() == 0
+    assert returned(regenerates=True) > 1000
+    assert returned(regenerates=True, at="cranks") == 0
+
+
+def test_what_a_motor_gives_back_by_hand():
+    motor = validate(Motor, {"at": "rear hub", "torque_nm": 40, "winding": WINDING})
+    # 12.6 Nm is 10.5 A, less 0.5 A: 10 A through 0.15 Ω at 100 rad/s · 1.2: 1200 W less 15 W.
+    assert returned_w(motor, 12.6, 100 * 30 / math.pi) == pytest.approx(1185)
+    assert returned_w(motor, 0.5, 100 * 30 / math.pi) == 0
+    # What is driven gives less back than it would take to drive.
+    assert returned_w(motor, 12.6, 955) < 12.6 * 955 * math.pi / 30 < drawn(motor, 12.6, 955).in_w
+
+
+def test_an_empty_battery_helps_no_more():
+    brief = job(motors=[{**REAR, "battery": {"energy_wh": 1}}])
+    bike = until(on(brief, (6000, 0.04)), 300)
+    assert bike.battery_share == 0
+    assert bike.motor_w == 0
+    alone = until(on(job(), (6000, 0.04)), 300)
+    assert bike.speed_mps == pytest.approx(alone.speed_mps, rel=1e-3)
+
+
+def test_whoever_cannot_ride_walks_and_gets_on_again():
+    brief = job(PAIR)
+    bike = on(brief, (30, 0), (60, 0.2), (300, 0))
+    walked = []
+    while not bike.done:
+        bike.step()
+        if bike.walking:
+            walked.append(bike.at_m)
+    assert 30 <= walked[0] <= 60
+    assert walked[-1] == pytest.approx(90, abs=3)
+    assert bike.at_m == pytest.approx(390, abs=1)
