@@ -6,16 +6,19 @@ import secrets
 import socket
 import sys
 import threading
+from types import FrameType
 
 import uvicorn
 
 from kettledrum.api import Access, create_app
 from kettledrum.core import KettledrumError
+from kettledrum.devices import Bench
 from kettledrum.store import Store
 
 USUAL_PORT = 8750
 LOOPBACK = "127.0.0.1"
 _LOAD_AFTER_S = 2.0
+_GOES_DOWN_S = 5
 
 
 class CannotListen(KettledrumError):
@@ -30,17 +33,25 @@ def serve(store: Store, host: str = LOOPBACK, port: int | None = None) -> None:
     listener = _listener(host, port)
     token = None if _is_loopback(listener) else secrets.token_urlsafe(24)
     app = create_app(store, access=Access(token))
-    config = uvicorn.Config(app, log_level="warning", access_log=False, lifespan="off")
+    config = uvicorn.Config(
+        app, log_level="warning", access_log=False, lifespan="off", timeout_graceful_shutdown=_GOES_DOWN_S
+    )
     words = _words(listener, token) + f"The data is in {store.directory}\nStop it with Ctrl+C.\n"
-    _Announced(config, words).run(sockets=[listener])
+    _Announced(config, words, app.state.bench).run(sockets=[listener])
 
 
 class _Announced(uvicorn.Server):
     """A server that says where it is once it answers there."""
 
-    def __init__(self, config: uvicorn.Config, words: str) -> None:
+    def __init__(self, config: uvicorn.Config, words: str, bench: Bench) -> None:
         super().__init__(config)
         self._words = words
+        self._bench = bench
+
+    def handle_exit(self, sig: int, frame: FrameType | None) -> None:
+        """Ends what would otherwise go on being told as long as somebody listens."""
+        self._bench.closed = True
+        super().handle_exit(sig, frame)
 
     async def startup(self, sockets: list[socket.socket] | None = None) -> None:
         await super().startup(sockets=sockets)

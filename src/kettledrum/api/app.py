@@ -12,6 +12,7 @@ from kettledrum.api import (
     exchange,
     gear_tables,
     jobs,
+    live,
     pairings,
     problem_details,
     roads,
@@ -21,6 +22,7 @@ from kettledrum.api import (
     wheels,
 )
 from kettledrum.api.access import Access, Gate
+from kettledrum.devices import Bench
 from kettledrum.store import Store
 
 _THIS_MACHINE = Access()
@@ -38,11 +40,14 @@ def create_app(store: Store, static: Path = site.STATIC, access: Access = _THIS_
         separate_input_output_schemas=False,
     )
     app.state.store = store
+    app.state.bench = Bench()
     api = APIRouter(prefix="/api", responses=problem_details.ERRORS)
     for part in (jobs, gear_tables, calculate, exchange, damaged, wheels, shelf, shelf_import, pairings):
         api.include_router(part.router)
     api.include_router(roads.router)
     api.include_router(roads.strict)
+    api.include_router(live.router)
+    api.include_router(live.strict)
     app.include_router(api)
     problem_details.install(app)
     app.add_middleware(Gate, access=access)

@@ -10,6 +10,7 @@ from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
 from kettledrum.core import InvalidInput, Problem, problems
+from kettledrum.devices import NotOnTheBench
 from kettledrum.store import NotFound, StaleWrite, StoreUnusable
 
 MEDIA_TYPE = "application/problem+json"
@@ -113,6 +114,7 @@ def install(app: FastAPI) -> None:
         (HTTPException, _on_http),
         (InvalidInput, _on_invalid),
         (NotFound, _on_not_found),
+        (NotOnTheBench, _on_not_found),
         (StaleWrite, _on_stale),
         (StoreUnusable, _on_unusable),
         (Exception, _on_anything),

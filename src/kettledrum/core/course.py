@@ -2,9 +2,13 @@
 
 from bisect import bisect_right
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 from kettledrum.core.ascent import rise_m
 from kettledrum.core.route import Leg
+
+if TYPE_CHECKING:
+    from kettledrum.core.profile import Profile
 
 USUAL_CLIMB = 0.06
 STEEPEST_CLIMB = 0.10
@@ -67,3 +71,9 @@ def of_legs(legs: list[tuple[Leg, bool]]) -> Course:
         distance.append(distance[-1] + leg.length_m)
         elevation.append(elevation[-1] + rise_m(leg.length_m, leg.grade))
     return Course(distance, elevation, [leg.grade for leg, _ in legs], [rests for _, rests in legs])
+
+
+def of_profile(road: "Profile") -> Course:
+    """A road from its first point to a stop at its last; the rider's feet rest only where they must."""
+    steps = len(road.step_m)
+    return Course(road.distance_m.tolist(), road.elevation_m.tolist(), road.grade.tolist(), [False] * steps)

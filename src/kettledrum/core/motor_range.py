@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from kettledrum.core.arrays import Floats
+from kettledrum.core.assist_levels import assist_levels
 from kettledrum.core.brief import Brief
 from kettledrum.core.conditions import Conditions, conditions
 from kettledrum.core.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
@@ -73,21 +74,10 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
         name=setup.name,
         levels=[
             _level(name, _helped(setup, table, job, share), energy_wh, rider_w, job, lengths, grades)
-            for name, share in _levels(setup)
+            for name, share in assist_levels(setup)
         ],
         assumed=any(motor.winding is None and motor.efficiency is None for motor in setup.motors or []),
     )
-
-
-def _levels(setup: Setup) -> list[tuple[str, float | None]]:
-    """The levels of the motors by name, least first; all the help there is where none are named."""
-    levels = {
-        level.name: level.share
-        for motor in setup.motors or []
-        if motor.assist
-        for level in motor.assist.levels or []
-    }
-    return [*sorted(levels.items(), key=lambda level: level[1])] or [("all it has", None)]
 
 
 def _helped(setup: Setup, table: GearTable, job: Conditions, level: float | None) -> _Helped:

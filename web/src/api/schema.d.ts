@@ -1178,6 +1178,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/live/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Steer
+         * @description Starts a bike on the bench, lets it stand, or changes its pace.
+         */
+        put: operations["steer"];
+        post?: never;
+        /**
+         * Take Off The Bench
+         * @description Takes a bike off the bench.
+         */
+        delete: operations["take_off_the_bench"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/live/{name}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readings
+         * @description What a bike on the bench tells, ten times a second, until it has arrived or is taken off.
+         */
+        get: operations["readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calculate/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calculate Trial
+         * @description Start, climb, coast and stop, simulated at once with one setup of a brief.
+         */
+        post: operations["calculate_trial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put On The Bench
+         * @description Puts a setup of a brief, which may be drafts, on the bench, at the start of a road of the job.
+         */
+        post: operations["put_on_the_bench"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1254,6 +1338,39 @@ export interface components {
              * @enum {string}
              */
             state: "holds" | "grinding" | "walking";
+        };
+        /**
+         * Automatic
+         * @description Gears that change by themselves.
+         *
+         *     `by` the cadence, which they hold at `set_rpm` (the middle of the rider's band unless given) as long as it
+         *     strays no farther than `dead_band_rpm` either way; or by the speed alone, at which it would be so, or at
+         *     `speeds_kmh`, one for each shift from the lowest gear up. A shift takes `shift_s`; on a stepless path the
+         *     way from end to end. `start_gear`, counted from the lowest, is taken at a stop. With `follows_coasting`
+         *     they also go with the speed while the pedals rest; `at_dead_centres` makes each shift wait until the
+         *     cranks stand upright, twice a turn. Raises for speeds that do not rise, or that go with the cadence.
+         */
+        Automatic: {
+            /**
+             * By
+             * @default cadence
+             * @enum {string}
+             */
+            by: "cadence" | "speed";
+            /** Set Rpm */
+            set_rpm?: number | null;
+            /** Dead Band Rpm */
+            dead_band_rpm?: number | null;
+            /** Shift S */
+            shift_s?: number | null;
+            /** Start Gear */
+            start_gear?: number | null;
+            /** Speeds Kmh */
+            speeds_kmh?: number[] | null;
+            /** Follows Coasting */
+            follows_coasting?: boolean | null;
+            /** At Dead Centres */
+            at_dead_centres?: boolean | null;
         };
         /**
          * BadPart
@@ -1799,6 +1916,30 @@ export interface components {
             lowest: number;
             /** Highest */
             highest: number;
+        };
+        /**
+         * Energies
+         * @description Where the energy of a ride came from and where it went, in J. See `Books`.
+         */
+        Energies: {
+            /** Rider J */
+            rider_j: number;
+            /** Battery J */
+            battery_j: number;
+            /** Drive J */
+            drive_j: number;
+            /** Motors J */
+            motors_j: number;
+            /** Air J */
+            air_j: number;
+            /** Tyres J */
+            tyres_j: number;
+            /** Height J */
+            height_j: number;
+            /** Brakes J */
+            brakes_j: number;
+            /** Returned J */
+            returned_j: number;
         };
         /**
          * Familiar
@@ -2517,6 +2658,37 @@ export interface components {
             warranty?: string | null;
         };
         /**
+         * LiveBike
+         * @description A bike that was put on the bench: its name there, the course, and the cadences to read it by.
+         *
+         *     `marks_m` and `elevation_m` draw the course. `low_rpm` to `high_rpm` are the cadences at which its gears
+         *     stay as they are, around `set_rpm`. `assumed` are the keys whose figures were taken for want of the
+         *     rider's own.
+         */
+        LiveBike: {
+            /** Name */
+            name: string;
+            /** Length M */
+            length_m: number;
+            /** Marks M */
+            marks_m: number[];
+            /** Elevation M */
+            elevation_m: number[];
+            /** Low Rpm */
+            low_rpm: number;
+            /** Set Rpm */
+            set_rpm: number;
+            /** High Rpm */
+            high_rpm: number;
+            /** Automatic */
+            automatic: boolean;
+            /** Stepless */
+            stepless: boolean;
+            /** Assumed */
+            assumed: string[];
+            now: components["schemas"]["Reading"];
+        };
+        /**
          * Load
          * @description The mass of the bicycle, of what is carried on it and of a trailer with what is in it, in kg.
          *
@@ -2839,6 +3011,17 @@ export interface components {
              * @enum {string}
              */
             state: "holds" | "tight" | "fails" | "not known";
+        };
+        /**
+         * OnTheBench
+         * @description A setup of a brief to put on the bench, and how much its motors are to help, by a level's name.
+         */
+        OnTheBench: {
+            brief: components["schemas"]["Brief"];
+            /** Setup */
+            setup: string;
+            /** Level */
+            level?: string | null;
         };
         /**
          * OneChain
@@ -3200,6 +3383,49 @@ export interface components {
             system_kg: number;
         };
         /**
+         * Reading
+         * @description What the bike on the bench tells at a moment.
+         *
+         *     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
+         *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts,
+         *     the share of the batteries that is left (null where none is known), grade and elevation underfoot.
+         */
+        Reading: {
+            /** Time S */
+            time_s: number;
+            /** At M */
+            at_m: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Cadence Rpm */
+            cadence_rpm: number;
+            /** Gear */
+            gear: string | null;
+            /** Development M */
+            development_m: number;
+            /** Rider W */
+            rider_w: number;
+            /** Motor W */
+            motor_w: number;
+            /** Battery */
+            battery: number | null;
+            /** Grade */
+            grade: number;
+            /** Elevation M */
+            elevation_m: number;
+            /** Shifts */
+            shifts: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "at rest" | "pedalling" | "shifting" | "coasting" | "walking" | "arrived";
+            /** Running */
+            running: boolean;
+            /** Pace */
+            pace: number;
+        };
+        /**
          * Remark
          * @description Something odd about a gear, given by its place from 0 in the order it was entered in.
          */
@@ -3498,8 +3724,8 @@ export interface components {
          * @description Cranks, the path of stages from pedal to road, and the wheel.
          *
          *     Raises for a path with more than 400 gears, or whose stages multiply out to an overall ratio
-         *     outside 0.001 to 1000. Raises
-         *     for a motor that enters where the path has no place. Anything but a list in `parts` is kept as it is.
+         *     outside 0.001 to 1000. Raises for a motor that enters where the path has no place, and for `shifting` that
+         *     counts more gears than there are. Anything but a list in `parts` is kept as it is.
          */
         Setup: {
             /**
@@ -3515,6 +3741,7 @@ export interface components {
             wheel: components["schemas"]["Wheel"];
             /** Motors */
             motors?: components["schemas"]["Motor"][] | null;
+            shifting?: components["schemas"]["Automatic"] | null;
             /** Parts */
             parts?: components["schemas"]["Piece"][] | ({
                 [key: string]: components["schemas"]["JsonValue"];
@@ -3803,6 +4030,19 @@ export interface components {
             grade: number;
         };
         /**
+         * Steered
+         * @description Whether the bike goes, and how many times as fast as the clock.
+         */
+        Steered: {
+            /** Running */
+            running: boolean;
+            /**
+             * Pace
+             * @default 1
+             */
+            pace: number;
+        };
+        /**
          * Stepless
          * @description Any ratio from `low` to `high` (output turns for one input turn).
          *
@@ -3875,6 +4115,63 @@ export interface components {
             power_w: number;
             /** Grade */
             grade: number;
+        };
+        /**
+         * Trial
+         * @description A ride in samples half a second apart, and how well its gears followed.
+         *
+         *     `cadence_rpm` is 0 while the feet rest, `gear` the label, nothing on a stepless path, whose
+         *     `development_m` changes all the time. `low_rpm` to `high_rpm` are the cadences at which nothing is
+         *     changed, around `set_rpm`; `kept` is the share of the pedalling time that was spent between them. `hunts`
+         *     counts the shifts that went back within three seconds. `battery` is the share that is left, null where
+         *     none is known.
+         */
+        Trial: {
+            /** Low Rpm */
+            low_rpm: number;
+            /** Set Rpm */
+            set_rpm: number;
+            /** High Rpm */
+            high_rpm: number;
+            /** Automatic */
+            automatic: boolean;
+            /** Stepless */
+            stepless: boolean;
+            /** Time S */
+            time_s: number[];
+            /** At M */
+            at_m: number[];
+            /** Elevation M */
+            elevation_m: number[];
+            /** Speed Kmh */
+            speed_kmh: number[];
+            /** Cadence Rpm */
+            cadence_rpm: number[];
+            /** Gear */
+            gear: string[];
+            /** Development M */
+            development_m: number[];
+            /** Rider W */
+            rider_w: number[];
+            /** Motor W */
+            motor_w: number[];
+            /** Walking */
+            walking: boolean[];
+            /** Coasts From M */
+            coasts_from_m: number | null;
+            /** Shifts */
+            shifts: number;
+            /** Hunts */
+            hunts: number;
+            /** Kept */
+            kept: number | null;
+            /** Walked S */
+            walked_s: number;
+            /** Battery */
+            battery: number | null;
+            energies: components["schemas"]["Energies"];
+            /** Assumed */
+            assumed: string[];
         };
         /**
          * Twin
@@ -10055,6 +10352,477 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Coverage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    steer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Steered"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    take_off_the_bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "text/event-stream": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "text/event-stream": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "text/event-stream": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "text/event-stream": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "text/event-stream": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "text/event-stream": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "text/event-stream": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calculate_trial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfOneSetup"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    put_on_the_bench: {
+        parameters: {
+            query?: {
+                /** @description The road of the job to go along; start, climb, coast and stop without. */
+                road?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnTheBench"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveBike"];
                 };
             };
             /** @description Bad Request */

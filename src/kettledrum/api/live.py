@@ -1,0 +1,142 @@
+"""A bike on the bench, live: put there from drafts, steered, and read as a stream of events."""
+
+import asyncio
+from collections.abc import AsyncIterator
+from typing import Annotated
+
+from fastapi import APIRouter, Depends, Query, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.sse import EventSourceResponse
+from pydantic import BaseModel, StrictBool
+
+from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.pairings import OfOneSetup
+from kettledrum.api.the_store import TheStore
+from kettledrum.core.assist_levels import share_of_level
+from kettledrum.core.course import of_profile, trial_course
+from kettledrum.core.pairings import named
+from kettledrum.core.quantities import Model, Name, Within
+from kettledrum.core.simulated_bike import SimulatedBike
+from kettledrum.core.simulation import Trial, trial
+from kettledrum.devices import MOST_PACE, Bench, BikeOnTheBench, Reading
+
+EVERY_S = 0.1
+MOST_MARKS = 400
+
+router = APIRouter(tags=["live"])
+strict = APIRouter(tags=["live"], route_class=StrictJsonRoute)
+
+RoadAsked = Annotated[
+    str | None, Query(description="The road of the job to go along; start, climb, coast and stop without.")
+]
+
+
+class OnTheBench(OfOneSetup):
+    """A setup of a brief to put on the bench, and how much its motors are to help, by a level's name."""
+
+    level: Name | None = None
+
+
+class Steered(Model):
+    """Whether the bike goes, and how many times as fast as the clock."""
+
+    running: StrictBool
+    pace: Annotated[float, Within(1, MOST_PACE)] = 1
+
+
+class LiveBike(BaseModel):
+    """A bike that was put on the bench: its name there, the course, and the cadences to read it by.
+
+    `marks_m` and `elevation_m` draw the course. `low_rpm` to `high_rpm` are the cadences at which its gears
+    stay as they are, around `set_rpm`. `assumed` are the keys whose figures were taken for want of the
+    rider's own.
+    """
+
+    name: str
+    length_m: float
+    marks_m: list[float]
+    elevation_m: list[float]
+    low_rpm: float
+    set_rpm: float
+    high_rpm: float
+    automatic: bool
+    stepless: bool
+    assumed: list[str]
+    now: Reading
+
+
+def _bench(request: Request) -> Bench:
+    bench: Bench = request.app.state.bench
+    return bench
+
+
+TheBench = Annotated[Bench, Depends(_bench)]
+
+
+def _on_the_bench(name: str, bench: TheBench) -> BikeOnTheBench:
+    return bench.bike(name)
+
+
+TheBike = Annotated[BikeOnTheBench, Depends(_on_the_bench)]
+
+
+@strict.post("/calculate/trial", response_model=Trial)
+def calculate_trial(asked: OfOneSetup) -> Trial:
+    """Start, climb, coast and stop, simulated at once with one setup of a brief."""
+    return trial(asked.brief, named(asked.brief, asked.setup))
+
+
+@strict.post("/jobs/{job_id}/live", status_code=201)
+def put_on_the_bench(
+    job_id: str, asked: OnTheBench, store: TheStore, bench: TheBench, road: RoadAsked = None
+) -> LiveBike:
+    """Puts a setup of a brief, which may be drafts, on the bench, at the start of a road of the job."""
+    setup = named(asked.brief, asked.setup)
+    if road is None:
+        store.job(job_id)
+        steepest = asked.brief.road.steepest if asked.brief.road else None
+        course = trial_course(steepest)
+    else:
+        from kettledrum.core.profile import profile
+
+        course = of_profile(profile(store.roads.route(job_id, road)))
+    bike = SimulatedBike(asked.brief, setup, course, share_of_level(setup, asked.level))
+    device = BikeOnTheBench(bike)
+    every = -(-len(course.distance_m) // MOST_MARKS)
+    start, band = course.distance_m[0], bike.shifter.band
+    return LiveBike(
+        name=bench.put(device),
+        length_m=course.length_m,
+        marks_m=[*(each - start for each in course.distance_m[:-1:every]), course.length_m],
+        elevation_m=[*course.elevation_m[:-1:every], course.elevation_m[-1]],
+        low_rpm=band.low_rpm,
+        set_rpm=band.set_rpm,
+        high_rpm=band.high_rpm,
+        automatic=setup.shifting is not None,
+        stepless=bike.table.stepless,
+        assumed=bike.job.assumed,
+        now=device.read(),
+    )
+
+
+@strict.put("/live/{name}")
+def steer(bike: TheBike, steered: Steered) -> Reading:
+    """Starts a bike on the bench, lets it stand, or changes its pace."""
+    return bike.steer(running=steered.running, pace=steered.pace)
+
+
+@router.delete("/live/{name}", status_code=204)
+def take_off_the_bench(name: str, bench: TheBench) -> None:
+    """Takes a bike off the bench."""
+    bench.take_off(name)
+
+
+@router.get("/live/{name}/readings", response_class=EventSourceResponse)
+async def readings(name: str, bike: TheBike, bench: TheBench) -> AsyncIterator[Reading]:
+    """What a bike on the bench tells, ten times a second, until it has arrived or is taken off."""
+    while bench.holds(name) and not bench.closed:
+        reading = await run_in_threadpool(bike.read)
+        yield reading
+        if reading.state == "arrived":
+            return
+        await asyncio.sleep(EVERY_S)

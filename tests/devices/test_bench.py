@@ -1,0 +1,106 @@
+"""The bike on the bench: it follows the clock, at its pace, as long as somebody looks."""
+
+from copy import deepcopy
+
+import pytest
+
+from examples import WHOLE_BRIEF, hub, setup, sprockets
+from kettledrum.core import Brief, validate
+from kettledrum.core.course import trial_course
+from kettledrum.core.simulated_bike import SimulatedBike
+from kettledrum.devices import Bench, BikeOnTheBench, NotOnTheBench
+from kettledrum.devices.bench import MOST_BIKES
+
+
+def bike() -> SimulatedBike:
+    path = [sprockets([38], [20]), hub(0.6, 1.0, 1.6)]
+    motor = {"at": "front hub", "torque_nm": 30, "power_w": 250, "battery": {"energy_wh": 400}}
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(*path, motors=[motor])]}
+    data.pop("reference")
+    brief = validate(Brief, data)
+    return SimulatedBike(brief, brief.setups[0], trial_course(0.05))
+
+
+class Clock:
+    def __init__(self) -> None:
+        self.now = 100.0
+
+    def __call__(self) -> float:
+        return self.now
+
+
+@pytest.fixture
+def clock() -> Clock:
+    return Clock()
+
+
+def test_it_stands_until_it_is_started_and_when_it_is_paused(clock):
+    device = BikeOnTheBench(bike(), clock)
+    clock.now += 0.4
+    assert device.read().time_s == 0
+    assert device.steer(running=True, pace=1).time_s == 0
+    clock.now += 0.4
+    assert device.read().time_s == pytest.approx(0.4)
+    device.steer(running=False, pace=1)
+    clock.now += 0.4
+    assert device.read().time_s == pytest.approx(0.4)
+    assert device.read().state == "at rest"
+
+
+def test_its_pace_is_as_many_times_the_clocks(clock):
+    device = BikeOnTheBench(bike(), clock)
+    device.steer(running=True, pace=20)
+    for _ in range(10):
+        clock.now += 0.1
+        reading = device.read()
+    assert reading.time_s == pytest.approx(20, abs=0.11)
+    assert reading.speed_kmh > 5
+    assert reading.motor_w > 0
+    assert reading.state in ("pedalling", "shifting")
+    assert reading.battery < 1
+
+
+def test_nobody_looking_it_stands_still(clock):
+    device = BikeOnTheBench(bike(), clock)
+    device.steer(running=True, pace=1)
+    clock.now += 3600
+    assert device.read().time_s <= 0.5
+
+
+def test_two_who_look_see_the_same_ride(clock):
+    device = BikeOnTheBench(bike(), clock)
+    device.steer(running=True, pace=10)
+    for _ in range(20):
+        clock.now += 0.05
+        assert device.read() == device.read()
+    assert device.read().time_s == pytest.approx(10, abs=0.11)
+
+
+def test_it_arrives_and_stays_there(clock):
+    device = BikeOnTheBench(bike(), clock)
+    device.steer(running=True, pace=1000)
+    states = set()
+    for _ in range(200):
+        clock.now += 0.01
+        states.add(device.read().state)
+    last = device.read()
+    assert last.state == "arrived"
+    assert not last.running
+    assert last.at_m == pytest.approx(900, abs=1)
+    assert last.speed_kmh == 0
+    assert "coasting" in states
+
+
+def test_the_bench_has_room_for_a_dozen():
+    bench = Bench()
+    first, second, *_ = [bench.put(BikeOnTheBench(bike())) for _ in range(2)]
+    for _ in range(MOST_BIKES - 1):
+        bench.bike(first)
+        bench.put(BikeOnTheBench(bike()))
+    assert bench.holds(first)
+    assert not bench.holds(second)
+    with pytest.raises(NotOnTheBench, match="no longer on the bench"):
+        bench.bike(second)
+    bench.take_off(first)
+    bench.take_off(first)
+    assert not bench.holds(first)
