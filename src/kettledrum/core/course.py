@@ -10,9 +10,8 @@ from kettledrum.core.route import Leg
 if TYPE_CHECKING:
     from kettledrum.core.profile import Profile
 
-USUAL_CLIMB = 0.06
-STEEPEST_CLIMB = 0.10
-"""The trial's hill is the job's steepest pitch, as far as that is not beyond this."""
+CLIMB = 0.05
+"""The trial’s hill, or the job’s steepest pitch where that is less: it is to be ridden, not walked."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,7 +51,7 @@ def trial_course(steepest: float | None) -> Course:
     100 m on the flat from a standstill, 200 m of climb, 100 m on its top, 250 m down at 5 % and 250 m on the
     flat with resting feet, and a stop.
     """
-    climb = min(USUAL_CLIMB if steepest is None else steepest, STEEPEST_CLIMB)
+    climb = CLIMB if steepest is None else min(steepest, CLIMB)
     return of_legs(
         [
             (Leg(length_m=100, grade=0), False),

@@ -1,7 +1,5 @@
 """A ride simulated in steps of time and what came of it: cadence, gear and speed from start to stop."""
 
-from itertools import pairwise
-
 from pydantic import BaseModel
 
 from kettledrum.core.brief import Brief
@@ -29,14 +27,27 @@ class Energies(BaseModel):
     returned_j: float
 
 
+class Shift(BaseModel):
+    """A shift made: when in s and where in m, at which speed, from which gear to which, and whether it took
+    back the one before it within three seconds.
+    """
+
+    time_s: float
+    at_m: float
+    speed_kmh: float
+    before: str
+    after: str
+    hunts: bool
+
+
 class Trial(BaseModel):
     """A ride in samples half a second apart, and how well its gears followed.
 
     `cadence_rpm` is 0 while the feet rest, `gear` the label, nothing on a stepless path, whose
     `development_m` changes all the time. `low_rpm` to `high_rpm` are the cadences at which nothing is
-    changed, around `set_rpm`; `kept` is the share of the pedalling time that was spent between them. `hunts`
-    counts the shifts that went back within three seconds. `battery` is the share that is left, null where
-    none is known.
+    changed, around `set_rpm`; `kept` is the share of the pedalling time that was spent between them.
+    `changes` are the shifts between definite gears. `battery` is the share that is left, null where none is
+    known.
     """
 
     low_rpm: float
@@ -57,6 +68,7 @@ class Trial(BaseModel):
     coasts_from_m: float | None
     shifts: int
     hunts: int
+    changes: list[Shift]
     kept: float | None
     walked_s: float
     battery: float | None
@@ -79,9 +91,9 @@ def simulated(brief: Brief, setup: Setup, course: Course, level: float | None = 
     bike = SimulatedBike(brief, setup, course, level)
     band = bike.shifter.band
     samples: list[Sample] = []
-    changes: list[tuple[float, float, float]] = []
+    changes: list[Shift] = []
     kept = pedalled = walked = 0
-    before, following = bike.shifter.development_m, 0.0
+    before, following = bike.shifter.label, 0.0
     while not bike.done and bike.time_s < LONGEST_S:
         if bike.time_s >= following:
             following += SAMPLE_S
@@ -91,9 +103,9 @@ def simulated(brief: Brief, setup: Setup, course: Course, level: float | None = 
         if bike.cadence_rpm > 0:
             pedalled += 1
             kept += band.low_rpm * (1 - 1e-3) <= bike.cadence_rpm <= band.high_rpm * (1 + 1e-3)
-        if not bike.table.stepless and bike.shifter.development_m != before:
-            changes.append((bike.time_s, before, bike.shifter.development_m))
-            before = bike.shifter.development_m
+        if bike.shifter.label != before:
+            changes.append(_shift(bike, before, changes[-1] if changes else None))
+            before = bike.shifter.label
     samples.append(_sample(bike))
     columns = [list(column) for column in zip(*samples, strict=True)]
     return Trial.model_construct(
@@ -114,7 +126,8 @@ def simulated(brief: Brief, setup: Setup, course: Course, level: float | None = 
         walking=columns[9],
         coasts_from_m=_rests_from(course),
         shifts=bike.shifter.shifts,
-        hunts=_hunts(changes),
+        hunts=sum(each.hunts for each in changes),
+        changes=changes,
         kept=kept / pedalled if pedalled else None,
         walked_s=walked * STEP_S,
         battery=bike.battery_share,
@@ -145,10 +158,15 @@ def _rests_from(course: Course) -> float | None:
     )
 
 
-def _hunts(changes: list[tuple[float, float, float]]) -> int:
-    """How many shifts take back the one before it at once."""
-    return sum(
-        after[0] - first[0] <= HUNTS_WITHIN_S and after[2] == first[1] for first, after in pairwise(changes)
+def _shift(bike: SimulatedBike, before: str, last: Shift | None) -> Shift:
+    after = bike.shifter.label
+    return Shift(
+        time_s=round(bike.time_s, 2),
+        at_m=round(bike.at_m, 1),
+        speed_kmh=round(bike.speed_mps * 3.6, 2),
+        before=before,
+        after=after,
+        hunts=last is not None and last.before == after and bike.time_s - last.time_s <= HUNTS_WITHIN_S,
     )
 
 

@@ -3887,6 +3887,25 @@ export interface components {
             turns_out: number;
         };
         /**
+         * Shift
+         * @description A shift made: when in s and where in m, at which speed, from which gear to which, and whether it took
+         *     back the one before it within three seconds.
+         */
+        Shift: {
+            /** Time S */
+            time_s: number;
+            /** At M */
+            at_m: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Hunts */
+            hunts: boolean;
+        };
+        /**
          * SpokeHoles
          * @description Where the spokes sit in a hub: how many holes; left and right the circle they lie on and how far the
          *     flange stands from the middle between the locknuts; the holes' diameter. In mm.
@@ -4122,9 +4141,9 @@ export interface components {
          *
          *     `cadence_rpm` is 0 while the feet rest, `gear` the label, nothing on a stepless path, whose
          *     `development_m` changes all the time. `low_rpm` to `high_rpm` are the cadences at which nothing is
-         *     changed, around `set_rpm`; `kept` is the share of the pedalling time that was spent between them. `hunts`
-         *     counts the shifts that went back within three seconds. `battery` is the share that is left, null where
-         *     none is known.
+         *     changed, around `set_rpm`; `kept` is the share of the pedalling time that was spent between them.
+         *     `changes` are the shifts between definite gears. `battery` is the share that is left, null where none is
+         *     known.
          */
         Trial: {
             /** Low Rpm */
@@ -4163,6 +4182,8 @@ export interface components {
             shifts: number;
             /** Hunts */
             hunts: number;
+            /** Changes */
+            changes: components["schemas"]["Shift"][];
             /** Kept */
             kept: number | null;
             /** Walked S */

@@ -17,8 +17,7 @@ interface Props {
   onChange: (document: Held) => void;
 }
 
-const UNKNOWN = { value: "", label: "not known" };
-const FLAGS = [UNKNOWN, { value: "yes", label: "yes" }, { value: "no", label: "no" }];
+const YES_OR_NO = ["yes", "no"];
 
 /** Fields for some figures of a document; one left empty is not known. */
 export function FigureFields({ figures, document, place, problems, onChange }: Props) {
@@ -68,7 +67,7 @@ interface FieldProps {
 }
 
 function FigureField({ figure, value, place, problems, system, onChange }: FieldProps) {
-  const { label, kind, unit, hint, choices } = figure;
+  const { label, kind, unit, hint, choices, unknown } = figure;
   // What is typed stays as it is as long as it stands for what is kept: "1." must not become "1" under the hand.
   const [typed, setTyped] = useState("");
   const same = JSON.stringify(valueOf(typed, kind, system)) === JSON.stringify(value);
@@ -76,13 +75,15 @@ function FigureField({ figure, value, place, problems, system, onChange }: Field
   const inside = problemsAt(problems, place);
   if (kind === "flag" || kind === "choice" || kind === "entry") {
     const [wrong] = inside;
-    const known =
-      kind === "flag" ? FLAGS : [UNKNOWN, ...(choices ?? []).map((each) => ({ value: each, label: each }))];
+    const known = kind === "flag" ? YES_OR_NO : (choices ?? []);
     return (
       <ChoiceField
         label={label}
         value={shown}
-        choices={known}
+        choices={[
+          { value: "", label: unknown ?? "not known" },
+          ...known.map((each) => ({ value: each, label: each })),
+        ]}
         problem={wrong && sentence(wrong, place)}
         onChange={(text) => onChange(valueOf(text, kind, system))}
       />

@@ -36,6 +36,8 @@ export interface Figure {
   unit?: string;
   hint?: string;
   choices?: readonly string[];
+  /** What is said where nothing is chosen, if not that it is not known. */
+  unknown?: string;
 }
 
 const isList = (value: unknown): value is unknown[] => Array.isArray(value);

@@ -18,5 +18,6 @@ export const VIEW_GROUPS = [
     ],
   },
   { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },
+  { name: "Keep", entries: [{ name: "Live", path: "live" }] },
   { name: "Shelf", entries: [{ name: "Parts", path: "shelf" }] },
 ];

@@ -1,0 +1,104 @@
+import { useEffect, useState } from "react";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import type { BenchSetup, Workbench } from "../drafts/useWorkbench";
+import { api, dataOf, type Brief, type LiveBike, type Reading, type Trial } from "./client";
+
+const bodyOf = ({ need }: Workbench, { setup }: BenchSetup) => ({
+  brief: { ...need, format: "kettledrum-brief/1", setups: [setup] } satisfies Brief,
+  setup: setup.name,
+});
+
+/** Start, climb, coast and stop with a setup, as it is while typing. */
+export function useTrial(bench: Workbench, shown: BenchSetup) {
+  const body = bodyOf(bench, shown);
+  return useQuery({
+    queryKey: ["trial", shown.record.id, body],
+    queryFn: ({ signal }) => dataOf<Trial>(api.POST("/api/calculate/trial", { body, signal })),
+    staleTime: Infinity,
+    gcTime: 10_000,
+    retry: false,
+    // Another setup's ride must not be shown as this one's.
+    placeholderData: (before, query) => (query?.queryKey[1] === shown.record.id ? before : undefined),
+  });
+}
+
+export interface Ridden {
+  job_id: string;
+  /** The road of the job, or nothing for the trial of start, climb, coast and stop. */
+  road: string;
+  /** The level of assistance, or nothing for the highest. */
+  level: string;
+}
+
+/** What a bike is put on the bench with; the same as long as nothing it stands on has changed. */
+export const askedOf = (bench: Workbench, shown: BenchSetup, { road, level }: Ridden): string =>
+  JSON.stringify([bodyOf(bench, shown), road, level]);
+
+/** Puts a setup on the bench and sets it going. */
+export const usePutOnBench = (bench: Workbench, shown: BenchSetup) =>
+  useMutation({
+    mutationFn: async ({ pace, ...ridden }: Ridden & { pace: number }) => {
+      const bike = await dataOf<LiveBike>(
+        api.POST("/api/jobs/{job_id}/live", {
+          params: {
+            path: { job_id: ridden.job_id },
+            query: ridden.road === "" ? {} : { road: ridden.road },
+          },
+          body: { ...bodyOf(bench, shown), level: ridden.level === "" ? null : ridden.level },
+        }),
+      );
+      const now = await steered(bike.name, { running: true, pace });
+      return { bike: { ...bike, now }, asked: askedOf(bench, shown, ridden) };
+    },
+  });
+
+interface Steered {
+  running: boolean;
+  pace: number;
+}
+
+/** Lets a bike on the bench go or stand, at a pace. */
+export const steered = (name: string, body: Steered): Promise<Reading> =>
+  dataOf<Reading>(api.PUT("/api/live/{name}", { params: { path: { name } }, body }));
+
+const takenOff = (name: string) =>
+  api.DELETE("/api/live/{name}", { params: { path: { name } } }).catch(() => undefined);
+
+/** The readings of a bike on the bench, oldest first, thinned out once they are many. */
+export interface Readings {
+  all: Reading[];
+  /** Whether the server does not answer just now. */
+  lost: boolean;
+}
+
+const MOST = 1500;
+const NONE: Readings = { all: [], lost: false };
+
+/** Listens to a bike on the bench until it has arrived; it is taken off when nobody looks any more. */
+export function useReadings(bike: LiveBike | undefined): Readings {
+  const [readings, setReadings] = useState<Readings & { of: string }>({ ...NONE, of: "" });
+  const name = bike?.name;
+  useEffect(() => {
+    if (!name) return undefined;
+    const source = new EventSource(`/api/live/${name}/readings`);
+    source.onmessage = ({ data }: MessageEvent<string>) => {
+      const reading = JSON.parse(data) as Reading;
+      setReadings(({ of, all }) => ({ of: name, all: added(of === name ? all : [], reading), lost: false }));
+      if (reading.state === "arrived") source.close();
+    };
+    source.onerror = () => setReadings((now) => ({ ...now, lost: true }));
+    return () => {
+      source.close();
+      void takenOff(name);
+    };
+  }, [name]);
+  return readings.of === name ? readings : NONE;
+}
+
+/** With another reading; what stands still adds nothing, and of too many every second one is enough. */
+function added(all: Reading[], reading: Reading): Reading[] {
+  const last = all[all.length - 1];
+  const kept = last && last.time_s === reading.time_s ? all.slice(0, -1) : all;
+  const enough = kept.length > MOST ? kept.filter((_each, place) => place % 2 === 0) : kept;
+  return [...enough, reading];
+}

@@ -1,0 +1,158 @@
+import { useState } from "react";
+import Pause from "@mui/icons-material/Pause";
+import PlayArrow from "@mui/icons-material/PlayArrow";
+import Replay from "@mui/icons-material/Replay";
+import Button from "@mui/material/Button";
+import { askedOf, steered, usePutOnBench, useReadings, type Readings } from "../../api/live";
+import type { LiveBike } from "../../api/client";
+import { RideTrace } from "../../charts/RideTrace";
+import { ChoiceField } from "../../shell/ChoiceField";
+import { setupColour } from "../../shell/palette";
+import { Failure } from "../../shell/Status";
+import { ViewHeading } from "../../shell/ViewHeading";
+import { OneSetup, type OfSetup } from "../setups/OneSetup";
+import { BigFigures } from "./BigFigures";
+import styles from "./Live.module.css";
+import { TrialRide } from "./TrialRide";
+
+/** A simulated bike on the bench, read as it goes; and how its gears follow from start to stop. */
+export const LiveView = () => <OneSetup view="live" of={Shown} />;
+
+const PACES = [1, 5, 20, 100, 1000];
+
+function Shown({ job, bench, shown }: OfSetup) {
+  const [road, setRoad] = useState(job.roads[0]?.id ?? "");
+  const [level, setLevel] = useState("");
+  const [pace, setPace] = useState(5);
+  const putting = usePutOnBench(bench, shown);
+  const bike = putting.data?.bike;
+  const readings = useReadings(bike);
+  const now = readings.all[readings.all.length - 1] ?? bike?.now;
+  const ridden = { job_id: job.id, road, level };
+  const stale = putting.data !== undefined && putting.data.asked !== askedOf(bench, shown, ridden);
+  const going = now !== undefined && now.running && now.state !== "arrived";
+  const start = () => putting.mutate({ ...ridden, pace });
+  const [trouble, setTrouble] = useState<Error | null>(null);
+  const steer = (running: boolean, at: number) => {
+    setPace(at);
+    if (!bike || now?.state === "arrived") return;
+    steered(bike.name, { running, pace: at }).then(
+      () => setTrouble(null),
+      (error: unknown) => setTrouble(error instanceof Error ? error : new Error(String(error))),
+    );
+  };
+  const levels = [
+    ...new Set(
+      (shown.setup.motors ?? []).flatMap((motor) => motor.assist?.levels?.map((each) => each.name) ?? []),
+    ),
+  ];
+  return (
+    <>
+      <ViewHeading
+        title="Live"
+        text="a simulated bike on the bench: what it tells is worked out, not measured"
+      />
+      <div className={`${styles.controls} no-print`}>
+        <ChoiceField
+          label="Along"
+          value={road}
+          choices={[
+            { value: "", label: "start, climb, coast and stop" },
+            ...job.roads.map((each) => ({ value: each.id, label: each.name })),
+          ]}
+          onChange={setRoad}
+        />
+        {levels.length > 0 && (
+          <ChoiceField
+            label="Assistance"
+            value={level}
+            choices={[
+              { value: "", label: "the most" },
+              ...levels.map((each) => ({ value: each, label: each })),
+            ]}
+            onChange={setLevel}
+          />
+        )}
+        <div className={styles.paces} role="group" aria-label="How fast time goes">
+          {PACES.map((each) => (
+            <Button
+              key={each}
+              size="small"
+              variant={each === pace ? "contained" : "text"}
+              aria-pressed={each === pace}
+              aria-label={each === 1 ? "As fast as the clock" : `${each} times as fast`}
+              onClick={() => steer(going, each)}
+            >
+              {each}×
+            </Button>
+          ))}
+        </div>
+        {now && !stale && now.state !== "arrived" ? (
+          <Button
+            variant="contained"
+            startIcon={going ? <Pause /> : <PlayArrow />}
+            onClick={() => steer(!going, pace)}
+          >
+            {going ? "Pause" : "Go on"}
+          </Button>
+        ) : (
+          <Button variant="contained" startIcon={<PlayArrow />} loading={putting.isPending} onClick={start}>
+            {now ? "Ride it again" : "Start"}
+          </Button>
+        )}
+        {now && !stale && now.state !== "arrived" && (
+          <Button startIcon={<Replay />} onClick={start}>
+            From the start
+          </Button>
+        )}
+      </div>
+      {putting.error && <Failure error={putting.error} retry={start} />}
+      {trouble && <Failure error={trouble} retry={() => steer(going, pace)} />}
+      {stale && (
+        <p role="status" className={styles.stale}>
+          The setup, the job or the road was changed since this bike was put on the bench. Ride it again to
+          see what that does.
+        </p>
+      )}
+      {readings.lost && now?.state !== "arrived" && (
+        <p role="status" className={styles.stale}>
+          Nothing is heard of the bike just now; trying again.
+        </p>
+      )}
+      <BigFigures now={now} bike={bike} table={shown.table} cadence={bench.cadence} />
+      {bike && (
+        <Trace bike={bike} readings={readings} place={now?.at_m} colour={setupColour(shown.record.letter)} />
+      )}
+      <TrialRide job={job} bench={bench} shown={shown} />
+      <p className={styles.caution}>
+        This bench turns no wheel: it shows how gears and motors would follow, from the figures you gave. On a
+        real one keep hands, hair and clothes away from chains, belts and spokes in motion, and have a
+        qualified mechanic look at motors, batteries and brakes before a ride.
+      </p>
+    </>
+  );
+}
+
+interface TraceProps {
+  bike: LiveBike;
+  readings: Readings;
+  place: number | undefined;
+  colour: string;
+}
+
+function Trace({ bike, readings: { all }, place, colour }: TraceProps) {
+  return (
+    <RideTrace
+      traced={{
+        at_m: all.map((each) => each.at_m),
+        speed_kmh: all.map((each) => each.speed_kmh),
+        cadence_rpm: all.map((each) => each.cadence_rpm),
+        development_m: all.map((each) => each.development_m),
+      }}
+      course={{ at_m: bike.marks_m, elevation_m: bike.elevation_m }}
+      band={bike}
+      colour={colour}
+      place={place ?? 0}
+    />
+  );
+}
