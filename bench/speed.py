@@ -26,6 +26,7 @@ from kettledrum.formats import as_json
 
 sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
 
+import motors
 import roads
 
 from examples import setup, sprockets
@@ -208,6 +209,7 @@ def main() -> None:
     brief = eight_setups()
     core(brief)
     roads.core(brief, line, timed)
+    motors.core(brief, roads.hundred_km(), line, timed)
     with tempfile.TemporaryDirectory() as data, sync_playwright() as playwright:
         start = time.perf_counter()
         served = Served("demo", data=Path(data))

@@ -294,3 +294,25 @@ def test_compare_says_how_far_the_battery_goes():
     [ranges] = setup_ranges(validate(Brief, data), [])
     assert helped(PEDELEC).motor.range_km == pytest.approx(ranges.levels[-1].range_km)
     assert helped(CRANK).motor.range_km is None
+
+
+def test_only_what_must_be_braked_and_by_a_wheel_motor_that_can_is_won_back():
+    road = Route(name="Down", legs=[{"length_m": 5000, "grade": 0.0}, {"length_m": 1000, "grade": -0.12}])
+    sheet = {"torque_nm": 40, "efficiency": 0.8, "battery": {"energy_wh": 500}}
+
+    def back(**parts) -> float:
+        data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(PAIR, HUB, motors=[{**sheet, **parts}])]}
+        data.pop("reference")
+        brief = validate(Brief, data)
+        [level] = setup_ranges(brief, [road])[0].levels
+        return level.back_wh_km, conditions(brief).resistance
+
+    can, moves = back(at="rear hub", regenerates=True)
+    # 50 km/h down 12 % must be braked; 40 Nm at 13.89 m/s on 353 mm take 1574 W of it at most, 0.8 of which
+    # comes back for the 72 s of the descent, over 6 km.
+    braked = -moves.power_w(50 / 3.6, -0.12)
+    assert braked > 0
+    most = min(braked, 40 * (50 / 3.6) / 0.353)
+    assert can == pytest.approx(most * 0.8 * (1000 / (50 / 3.6)) / 3600 / 6, rel=0.01)
+    assert back(at="rear hub")[0] == 0
+    assert back(at="cranks", regenerates=True)[0] == 0

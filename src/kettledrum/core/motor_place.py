@@ -5,6 +5,9 @@ from collections.abc import Sequence
 from kettledrum.core.motor import Before, Motor
 from kettledrum.core.stage import Stage
 
+WHEELS = ("rear hub", "front hub")
+"""Where a motor turns with the wheel both ways: only there can it brake."""
+
 
 def entry_place(path: Sequence[Stage], motor: Motor) -> int | None:
     """How many stages of a path lie before the place where a motor's torque enters; None where the path has

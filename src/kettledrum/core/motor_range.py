@@ -12,8 +12,9 @@ from kettledrum.core.brief import Brief
 from kettledrum.core.conditions import Conditions, conditions
 from kettledrum.core.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
 from kettledrum.core.efficiency import path_efficiency
-from kettledrum.core.electric import drawn
+from kettledrum.core.electric import drawn, returned_w, torque_held_by
 from kettledrum.core.gear_table import GearTable, gear_table
+from kettledrum.core.motor_place import WHEELS
 from kettledrum.core.motor_range_result import LevelRange, SetupRange
 from kettledrum.core.plain_terrain import plain_terrain
 from kettledrum.core.profile import profile
@@ -26,24 +27,30 @@ COLD_BELOW_C, LOST_A_DEGREE, LEAST_LEFT = 20.0, 0.006, 0.5
 assumption of ours, of the order that makers state."""
 _SLOWEST_MPS, _SPEEDS = 0.3, 300
 _GRADE_STEP = 0.002
+_SHARES = 30
 
 
 @dataclass(frozen=True, slots=True)
 class _Helped:
     """What motors can bring to the wheel at each of the looked-at speeds, and what they then draw: the power
     in W at the wheel, and the share of what is drawn that arrives there.
+
+    And at the speed at which one brakes: powers in W that they can take off the wheel, and what of each comes
+    back into the battery.
     """
 
     speed_mps: Floats
     wheel_w: Floats
     arrives: Floats
+    braked_w: Floats
+    back_w: Floats
 
 
 def setup_ranges(brief: Brief, routes: Sequence[Route]) -> list[SetupRange]:
     """Rides all roads steadily at the rider's power, by how often they are ridden, with each level of help.
 
-    Without a road, the plain terrain is. Nothing is won back by braking, and momentum is left out: what is
-    rolled down carries nobody up.
+    Without a road, the plain terrain is. Only a motor in a wheel that can gives back what it brakes, where
+    one would brake anyway; momentum is left out: what is rolled down carries nobody up.
     """
     job = conditions(brief)
     lengths, grades = _grades(routes or [plain_terrain(brief)])
@@ -100,7 +107,18 @@ def _helped(setup: Setup, table: GearTable, job: Conditions, level: float | None
         out, into = _at(by_gear[place], speed, table, job, level)
         wheel.append(out)
         arrives.append(out / into if into > 0 else 1.0)
-    return _Helped(speeds, np.array(wheel), np.array(arrives))
+    return _Helped(speeds, np.array(wheel), np.array(arrives), *_given_back(by_gear[0], table))
+
+
+def _given_back(driven: list[Driven], table: GearTable) -> tuple[Floats, Floats]:
+    """What motors in wheels can brake at the speed at which one brakes, and what comes back of it."""
+    brakes = [each for each in driven if each.motor.regenerates and each.motor.at in WHEELS]
+    at = [(each.motor, motor_rpm(each, BRAKED_KMH / 3.6, table)) for each in brakes]
+    most = [(motor, rpm, torque_held_by(motor, rpm)[0]) for motor, rpm in at]
+    shares = np.linspace(0, 1, _SHARES)
+    braked = [sum(share * torque * rpm * math.pi / 30 for _, rpm, torque in most) for share in shares]
+    back = [sum(returned_w(motor, share * torque, rpm) for motor, rpm, torque in most) for share in shares]
+    return np.array(braked, dtype=float), np.array(back, dtype=float)
 
 
 def _at(
@@ -142,18 +160,25 @@ def _level(
     beyond, given = asked[rows, over], rider_w + helped.wheel_w[over]
     gap = (beyond - given) - (want - has)
     share = np.clip(np.where(np.abs(gap) > 1e-9, (has - want) / np.where(gap == 0, 1, gap), 0.0), 0, 1)
+    # Down what is never too much, the fastest of them is ridden.
+    share = np.where(short.any(axis=1), share, 1.0)
     speed = speeds[below] + share * (speeds[over] - speeds[below])
     needed = share * (beyond - want) + want - rider_w
     wheel_w = np.clip(needed, 0, np.maximum(helped.wheel_w[below], helped.wheel_w[over]))
     drawn_w = wheel_w / helped.arrives[below]
     seconds = lengths / speed
     work = float((wheel_w * seconds).sum())
-    wh_km = float((drawn_w * seconds).sum()) / 3600 / (float(lengths.sum()) / 1000)
+    # Where nothing need be given, the fastest speed is held by braking.
+    back_w = np.interp(np.maximum(-asked[:, -1], 0), helped.braked_w, helped.back_w)
+    per_km = 3600 * float(lengths.sum()) / 1000
+    back_wh_km = float((back_w * seconds).sum()) / per_km
+    wh_km = max(float((drawn_w * seconds).sum()) / per_km - back_wh_km, 0.0)
     positive = np.minimum(rider_w, np.maximum(needed + rider_w, 0))
     rider = float((positive * seconds).sum())
     return LevelRange(
         level=name,
         wh_km=wh_km,
+        back_wh_km=back_wh_km,
         range_km=energy_wh / wh_km if wh_km > 0 else None,
         speed_kmh=float(lengths.sum()) / float(seconds.sum()) * 3.6,
         motor_share=work / (work + rider) if work + rider > 0 else 0.0,

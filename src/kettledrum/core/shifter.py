@@ -1,8 +1,10 @@
 """Which gear is taken from moment to moment: by the rider's hand, or by gears that change by themselves."""
 
 import math
+from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 from kettledrum.core.automatic import USUAL_DEAD_BAND_RPM, USUAL_SHIFT_S, USUAL_SPAN_S
 from kettledrum.core.gear_table import GearTable
@@ -56,6 +58,8 @@ class Shifter:
         self._shift_s = usual_s if given_s is None else given_s
         self._order = list(table.usual_order or range(len(table.gears)))
         self._developments = [table.gears[place].development_m for place in self._order]
+        # Half-way, in proportion, between neighbours.
+        self._between = [math.sqrt(here * after) for here, after in pairwise(self._developments)]
         self._triggers = triggers_kmh(table)
         self._changes = _changes(automatic.speeds_kmh if automatic else None, len(self._order))
         start = automatic.start_gear if automatic and automatic.start_gear else 1
@@ -129,13 +133,16 @@ class Shifter:
             return self._by_speeds(kmh)
         band = self.band
         cadence = speed_mps * 60 / self.development_m
-        if band.low_rpm <= cadence <= band.high_rpm and self._open(self._at, kmh):
+        if band.low_rpm <= cadence <= band.high_rpm and (not self._triggers or self._open(self._at, kmh)):
             return self._at
-        open_to = [place for place in range(len(self._order)) if self._open(place, kmh)]
         asked = speed_mps * 60 / band.set_rpm
-        if asked <= 0:
-            return open_to[0] if open_to else self._at
-        return min(open_to or [self._at], key=lambda place: abs(math.log(self._developments[place] / asked)))
+        if not self._triggers:
+            return bisect_left(self._between, asked)
+        open_to = [place for place in range(len(self._order)) if self._open(place, kmh)]
+        return min(
+            open_to or [self._at],
+            key=lambda place: abs(math.log(self._developments[place] / max(asked, 1e-9))),
+        )
 
     def _by_speeds(self, kmh: float) -> int:
         assert self._changes is not None

@@ -15,6 +15,7 @@ from kettledrum.core.driven import Driven, called_for, driven_in
 from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.electric import drawn, returned_w, torque_held_by
 from kettledrum.core.gear_table import gear_table
+from kettledrum.core.motor_place import WHEELS
 from kettledrum.core.pushes import pushes
 from kettledrum.core.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH
 from kettledrum.core.setup import Setup
@@ -253,7 +254,7 @@ class SimulatedBike:
         rpm_of_wheel = way / STEP_S * 60 / self.table.circumference_m
         for each, cell in zip(driven, self._cells, strict=True):
             motor = each.motor
-            if not (left_n > 0 and motor.regenerates and motor.at in ("rear hub", "front hub")):
+            if not (left_n > 0 and motor.regenerates and motor.at in WHEELS):
                 continue
             rpm = rpm_of_wheel * each.turns
             per_nm = each.turns * 2 * math.pi / self.table.circumference_m

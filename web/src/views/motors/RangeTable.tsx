@@ -19,6 +19,7 @@ export function RangeTable({ job, bench, shown }: Props) {
   const units = useUnits();
   if (error) return <Failure error={error} retry={refetch} />;
   const found = data?.find((each) => each.name === shown.setup.name);
+  const back = found?.levels.some((level) => level.back_wh_km > 0);
   const known = shown.setup.motors?.some((motor) => motor.battery);
   return (
     <section className={styles.section} aria-labelledby="range">
@@ -29,7 +30,10 @@ export function RangeTable({ job, bench, shown }: Props) {
           <p className={styles.note}>
             {job.roads.length > 0 ? "On the job’s roads by how often they are ridden" : "On a plain terrain"},
             steadily at {bench.need.rider.power_w} W of your own, with the job’s wind, load and cold; without
-            momentum, and nothing won back by braking.
+            momentum.{" "}
+            {back
+              ? "What its motors brake on descents that need braking anyway is counted."
+              : "Nothing is won back by braking."}
             {found.assumed && " The motor’s constants are not known: an efficiency of 80 % is taken."}
           </p>
           <div className={tables.scroll}>
@@ -39,6 +43,7 @@ export function RangeTable({ job, bench, shown }: Props) {
                   <th scope="col">Level</th>
                   <th scope="col">Range</th>
                   <th scope="col">Energy</th>
+                  {back && <th scope="col">Of braking back</th>}
                   <th scope="col">Mean speed</th>
                   <th scope="col">Of the work, by motors</th>
                 </tr>
@@ -51,6 +56,7 @@ export function RangeTable({ job, bench, shown }: Props) {
                       {level.range_km === null ? "no end" : units.distance(level.range_km * 1000, 0)}
                     </td>
                     <td>{level.wh_km.toFixed(1)} Wh/km</td>
+                    {back && <td>{level.back_wh_km.toFixed(1)} Wh/km</td>}
                     <td>{units.speed(level.speed_kmh)}</td>
                     <td>{percent(level.motor_share)}</td>
                   </tr>

@@ -41,5 +41,6 @@ export const motorFigures = (stages: number): Figure[] => [
   { at: "thermal.capacity_j_k", label: "Heat for a degree", kind: "number", unit: "J/K" },
   { at: "thermal.resistance_k_w", label: "Degrees for a watt", kind: "number", unit: "K/W" },
   { at: "thermal.limit_c", label: "Windings bear", kind: "number", unit: "°C" },
+  { at: "regenerates", label: "Brakes into the battery", kind: "flag" },
   { at: "eases_to_shift", label: "Eases off to shift", kind: "flag" },
 ];
