@@ -20,11 +20,12 @@ from kettledrum.core import (
     internals,
     understand,
 )
-from kettledrum.core.brief import CadenceBand
+from kettledrum.core.brief import CadenceBand, Need
 from kettledrum.core.fit import FitPage, fit_page
+from kettledrum.core.home_built_result import DriveResult, drive_named, worked_out
 from kettledrum.core.known_climb import KnownClimb, KnownPower, known_power
 from kettledrum.core.pairings import named
-from kettledrum.core.quantities import Model
+from kettledrum.core.quantities import Model, Name
 from kettledrum.core.starting_values import USUAL_MASS_KG, Start, starting_values
 
 router = APIRouter(prefix="/calculate", tags=["calculate"], route_class=StrictJsonRoute)
@@ -68,6 +69,19 @@ def calculate_comparison(brief: Brief) -> Comparison:
 def calculate_fit(asked: OfOneSetup) -> FitPage:
     """Everything that must go together for one setup of a brief, on the rider's frame."""
     return fit_page(asked.brief, named(asked.brief, asked.setup))
+
+
+class HomeBuiltRequest(Model):
+    """A need, and the name of the drive in it that is meant."""
+
+    need: Need
+    name: Name
+
+
+@router.post("/home-built")
+def calculate_home_built(asked: HomeBuiltRequest) -> DriveResult:
+    """A home-built drive of a need: its speed, push and slope, and what its parts must bear."""
+    return worked_out(asked.need, drive_named(asked.need, asked.name))
 
 
 @router.get("/starting-values")

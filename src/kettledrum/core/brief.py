@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, Field, model_validator
 
 from kettledrum.core.frame import Frame
+from kettledrum.core.home_built import HomeBuilt
 from kettledrum.core.load import Load
 from kettledrum.core.quantities import CadenceRpm, MassKg, Model, Name, Notes, PowerW, Within, refused
 from kettledrum.core.road import Road
@@ -14,6 +15,7 @@ from kettledrum.core.stock import Stock
 from kettledrum.core.wants import Wants
 
 MOST_SETUPS = 26
+MOST_HOME_BUILT = 8
 
 
 def _low_below_high(band: tuple[float, float]) -> tuple[float, float]:
@@ -56,7 +58,8 @@ class Rider(Model):
 class Need(Model):
     """What the bicycle must do: who rides, what is carried, where, and what is wanted.
 
-    With the frame that every setup goes into, and the sprockets and belts that can be had.
+    With the frame that every setup goes into, the sprockets and belts that can be had, and the drives that
+    are built at home. Raises when two of these share a name.
     """
 
     name: Name
@@ -67,6 +70,15 @@ class Need(Model):
     wants: Wants | None = None
     frame: Frame | None = None
     stock: Stock | None = None
+    home_built: Annotated[list[HomeBuilt], Field(max_length=MOST_HOME_BUILT)] | None = None
+
+    @model_validator(mode="after")
+    def _names_tell_drives_apart(self) -> "Need":
+        names = [drive.name for drive in self.home_built or []]
+        for place, name in enumerate(names):
+            if name in names[:place]:
+                raise refused("must differ from the other drives’ names", f"home_built[{place}].name")
+        return self
 
 
 class BriefRoad(Road):

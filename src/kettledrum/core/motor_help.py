@@ -11,7 +11,7 @@ from kettledrum.core.gear_table import GearTable
 from kettledrum.core.motor_on_pitch import OnPitch, on_pitch
 from kettledrum.core.motor_place import entry_place
 from kettledrum.core.pushes import Pushes
-from kettledrum.core.road_load import GRAVITY
+from kettledrum.core.road_load import GRAVITY, Resistance
 from kettledrum.core.setup import Setup
 
 
@@ -92,8 +92,8 @@ def motor_help(
         rider_steady_nm=steady,
         together_push_n=together,
         held_by=held,
-        steepest_start=held_grade(together[0], job),
-        alone_start=held_grade(steady[0] / radius, job),
+        steepest_start=held_grade(together[0], job.resistance),
+        alone_start=held_grade(steady[0] / radius, job.resistance),
         slips_at=None if job.grip is None else slips_at(job.grip, job.resistance.crr),
         on_pitch=on_pitch(setup, table, job),
         limit_speed_kmh=limit,
@@ -104,8 +104,8 @@ def motor_help(
     )
 
 
-def held_grade(push_n: float, job: Conditions) -> float:
+def held_grade(push_n: float, moves: Resistance) -> float:
     """The grade on which a push at the tyres holds all the mass: sin θ + Crr·cos θ = F / (m·g)."""
-    share = push_n / (job.resistance.mass_kg * GRAVITY) / math.hypot(1, job.resistance.crr)
-    angle = math.asin(min(share, 1.0)) - math.atan(job.resistance.crr)
+    share = push_n / (moves.mass_kg * GRAVITY) / math.hypot(1, moves.crr)
+    angle = math.asin(min(share, 1.0)) - math.atan(moves.crr)
     return math.tan(min(max(angle, 0.0), math.pi / 4))

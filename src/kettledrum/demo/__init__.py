@@ -29,9 +29,14 @@ def ridge_crossing() -> Brief:
     return _job("ridge-crossing")
 
 
+def seaweed_barrow() -> Brief:
+    """A neighbour on the strand: motors of every kind, and a barrow built at home."""
+    return _job("seaweed-barrow")
+
+
 def demo_jobs() -> list[Brief]:
     """All jobs of the demo, the one to begin with first."""
-    return [honey_round(), drives_of_the_valley(), ferry_commute(), ridge_crossing()]
+    return [honey_round(), drives_of_the_valley(), ferry_commute(), ridge_crossing(), seaweed_barrow()]
 
 
 def stock() -> list[Part]:

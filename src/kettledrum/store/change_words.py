@@ -63,7 +63,10 @@ def _moved_in_or_out(change: Change) -> bool:
 def _job_words(change: Change) -> str:
     before, after = change.before or {}, change.after or {}
     if before.get("need") != after.get("need"):
-        key = _first_difference(json.loads(before["need"]), json.loads(after["need"]))
+        before_need, after_need = json.loads(before["need"]), json.loads(after["need"])
+        key = _first_difference(before_need, after_need)
+        if key == "home_built":
+            return _counted("home-built drive", before_need.get(key), after_need.get(key))
         return _NEED_WORDS.get(key, "what the job asks for")
     return "choice of the reference"
 

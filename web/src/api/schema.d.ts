@@ -480,6 +480,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calculate/home-built": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calculate Home Built
+         * @description A home-built drive of a need: its speed, push and slope, and what its parts must bear.
+         */
+        post: operations["calculate_home_built"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculate/starting-values": {
         parameters: {
             query?: never;
@@ -1267,6 +1287,18 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Along
+         * @description Along the shaft: places in mm from the first bearing, bending moments in Nm, deflections in mm.
+         */
+        Along: {
+            /** At Mm */
+            at_mm: number[];
+            /** Moment Nm */
+            moment_nm: number[];
+            /** Deflection Mm */
+            deflection_mm: number[];
+        };
+        /**
          * Assist
          * @description How a motor is called for: in proportion to the rider's power, by the torque on the pedals, or by hand.
          *
@@ -1414,6 +1446,22 @@ export interface components {
             current_max_a?: number | null;
         };
         /**
+         * BatteryTime
+         * @description How long a full battery lasts at full load in hours, how far that goes in km, and whether it gives the
+         *     current.
+         */
+        BatteryTime: {
+            /** Hours */
+            hours: number;
+            /** Km */
+            km: number;
+            /**
+             * Current
+             * @enum {string}
+             */
+            current: "holds" | "tight" | "fails" | "not known";
+        };
+        /**
          * Before
          * @description Between the stages of a path: before the one of this number, counted from 0.
          */
@@ -1538,6 +1586,8 @@ export interface components {
             wants?: components["schemas"]["Wants"] | null;
             frame?: components["schemas"]["Frame"] | null;
             stock?: components["schemas"]["Stock"] | null;
+            /** Home Built */
+            home_built?: components["schemas"]["HomeBuilt"][] | null;
             /**
              * Format
              * @constant
@@ -1604,6 +1654,25 @@ export interface components {
             share: number | null;
             /** Lost */
             lost: ("below" | "above" | "between") | null;
+        };
+        /**
+         * ChainCheck
+         * @description The chain of a stage: its steady pull in N, by how much its breaking load exceeds it, and should.
+         */
+        ChainCheck: {
+            /** Stage */
+            stage: number;
+            /** Pull N */
+            pull_n: number;
+            /** Factor */
+            factor: number | null;
+            /** Asked */
+            asked: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
         };
         /**
          * ChainFit
@@ -1894,6 +1963,73 @@ export interface components {
             gears_above: number | null;
             /** Carried */
             carried: components["schemas"]["Carried"][] | null;
+        };
+        /**
+         * DriveResult
+         * @description A home-built drive worked out.
+         *
+         *     `direct_kmh` is without stages, `product` what these multiply to, `geared_kmh` with them; `needed` is what
+         *     they would have to multiply to for the wanted speed, `off` how far they are off. `torque_kept` is the
+         *     wheel's torque over the motors'. `push_n` at the tyre stands against `asked_n` on the flat at that speed;
+         *     where it falls short, `reaches_kmh` is where their power would still take it, motors being slower then.
+         *     `grade_at_speed` and `grade_at_start` are what it holds. `assumed` names what was taken for want of
+         *     figures.
+         */
+        DriveResult: {
+            /** Direct Kmh */
+            direct_kmh: number;
+            /** Product */
+            product: number;
+            /** Geared Kmh */
+            geared_kmh: number;
+            /** Needed */
+            needed: number | null;
+            /** Off */
+            off: number | null;
+            /** Motor Nm */
+            motor_nm: number;
+            /** Wheel Nm */
+            wheel_nm: number;
+            /** Torque Kept */
+            torque_kept: number;
+            /** Efficiency */
+            efficiency: number;
+            /** Push N */
+            push_n: number;
+            /** Asked N */
+            asked_n: number;
+            /**
+             * Speed
+             * @enum {string}
+             */
+            speed: "holds" | "tight" | "fails" | "not known";
+            /** Reaches Kmh */
+            reaches_kmh: number;
+            /** Grade At Speed */
+            grade_at_speed: number;
+            /** Grade At Start */
+            grade_at_start: number;
+            /** Out W */
+            out_w: number;
+            /** In W */
+            in_w: number;
+            wiring: components["schemas"]["Wiring"] | null;
+            battery: components["schemas"]["BatteryTime"] | null;
+            /** Chains */
+            chains: components["schemas"]["ChainCheck"][];
+            /** Shafts */
+            shafts: components["schemas"]["ShaftCheck"][];
+            /** Trains */
+            trains: components["schemas"]["Train"][];
+            /** Trains Assumed */
+            trains_assumed: boolean;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** Assumed */
+            assumed: string[];
         };
         /**
          * EfficiencySpread
@@ -2341,6 +2477,59 @@ export interface components {
             share: number;
         };
         /**
+         * HomeBuilt
+         * @description A home-built drive.
+         *
+         *     `stages` are pairs of driving and driven teeth in a row from the motors to the wheel, none where the
+         *     motors sit on its axle. `sprockets` are those to hand, each as often as it is there. `mass_kg` is all
+         *     that moves, that of the job unless given. `pitch_mm` and `breaking_n` are the chains'; `wire_m` is how far
+         *     the battery lies from the motors. `safety` is how far a shaft's stress must stay below its yield, `shock` by how much
+         *     jerks exceed the steady pull. Raises for a wheel that would turn faster than sense, and for shafts and
+         *     sprockets that the stages have no place for.
+         */
+        HomeBuilt: {
+            /** Name */
+            name: string;
+            motor: components["schemas"]["Salvaged"];
+            /** Stages */
+            stages?: [
+                number,
+                number
+            ][] | null;
+            /** Wheel Mm */
+            wheel_mm: number;
+            /** Wanted Kmh */
+            wanted_kmh?: number | null;
+            /** Mass Kg */
+            mass_kg?: number | null;
+            /** Sprockets */
+            sprockets?: number[] | null;
+            /** Stage Efficiency */
+            stage_efficiency?: number | null;
+            /** Pitch Mm */
+            pitch_mm?: number | null;
+            /** Breaking N */
+            breaking_n?: number | null;
+            battery?: components["schemas"]["Battery"] | null;
+            /** Wire M */
+            wire_m?: number | null;
+            /** Safety */
+            safety?: number | null;
+            /** Shock */
+            shock?: number | null;
+            /** Shafts */
+            shafts?: components["schemas"]["Shaft"][] | null;
+        };
+        /**
+         * HomeBuiltRequest
+         * @description A need, and the name of the drive in it that is meant.
+         */
+        HomeBuiltRequest: {
+            need: components["schemas"]["Need"];
+            /** Name */
+            name: string;
+        };
+        /**
          * HubStage
          * @description Gears inside the driven wheel.
          */
@@ -2549,14 +2738,16 @@ export interface components {
          * LevelRange
          * @description A level of assistance over all roads: energy in Wh for a km, the range in km that the battery gives.
          *
-         *     With the mean speed in km/h and the share of the work at the wheel that the motors do. The range is null
-         *     where nothing is drawn.
+         *     With the mean speed in km/h and the share of the work at the wheel that the motors do. The energy is what
+         *     is drawn less `back_wh_km`, which braking gives back. The range is null where nothing is drawn.
          */
         LevelRange: {
             /** Level */
             level: string;
             /** Wh Km */
             wh_km: number;
+            /** Back Wh Km */
+            back_wh_km: number;
             /** Range Km */
             range_km: number | null;
             /** Speed Kmh */
@@ -2946,7 +3137,8 @@ export interface components {
          * Need
          * @description What the bicycle must do: who rides, what is carried, where, and what is wanted.
          *
-         *     With the frame that every setup goes into, and the sprockets and belts that can be had.
+         *     With the frame that every setup goes into, the sprockets and belts that can be had, and the drives that
+         *     are built at home. Raises when two of these share a name.
          */
         Need: {
             /** Name */
@@ -2959,6 +3151,8 @@ export interface components {
             wants?: components["schemas"]["Wants"] | null;
             frame?: components["schemas"]["Frame"] | null;
             stock?: components["schemas"]["Stock"] | null;
+            /** Home Built */
+            home_built?: components["schemas"]["HomeBuilt"][] | null;
         };
         /**
          * OfOneSetup
@@ -3356,6 +3550,21 @@ export interface components {
             version?: number | null;
         };
         /**
+         * Pull
+         * @description A force on a shaft in N, jerks included, with where it is, and what makes it.
+         */
+        Pull: {
+            /** At Mm */
+            at_mm: number;
+            /** Newton */
+            newton: number;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "driven" | "driving" | "load";
+        };
+        /**
          * Pushes
          * @description Torques at the cranks in Nm, and the mass of bicycle, rider and load in kg.
          *
@@ -3720,6 +3929,32 @@ export interface components {
             ];
         };
         /**
+         * Salvaged
+         * @description Salvaged motors, `count` of one kind on a shaft.
+         *
+         *     `rpm` is how fast each turns when it gives what is said of it: its torque, or the voltage and current that
+         *     it then draws, of which `efficiency` comes out. Raises where neither is known.
+         */
+        Salvaged: {
+            /** Name */
+            name?: string | null;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Rpm */
+            rpm: number;
+            /** Torque Nm */
+            torque_nm?: number | null;
+            /** Voltage V */
+            voltage_v?: number | null;
+            /** Current A */
+            current_a?: number | null;
+            /** Efficiency */
+            efficiency?: number | null;
+        };
+        /**
          * Setup
          * @description Cranks, the path of stages from pedal to road, and the wheel.
          *
@@ -3871,6 +4106,97 @@ export interface components {
             cadence_rpm: number[];
             /** Gear */
             gear: string[];
+        };
+        /**
+         * Shaft
+         * @description A round shaft on two bearings, and what pulls at it.
+         *
+         *     It stands `after` so many stages: 0 is the motors' own, the last one turns the wheel. Places are measured
+         *     from the first bearing along it, before it where negative: of the sprocket that drives it, of the one that
+         *     it drives, and of the wheel, which bears `load_kg`. `notch` is how much a keyway, a thread or a drilled
+         *     hole raises the stress; `bearing_static_n` the static load rating of one bearing.
+         */
+        Shaft: {
+            /** After */
+            after: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Span Mm */
+            span_mm: number;
+            /** Driven At Mm */
+            driven_at_mm?: number | null;
+            /** Driving At Mm */
+            driving_at_mm?: number | null;
+            /** Load At Mm */
+            load_at_mm?: number | null;
+            /** Load Kg */
+            load_kg?: number | null;
+            /** Material */
+            material?: ("mild steel bar" | "structural steel bar" | "carbon steel, normalised" | "alloy steel, hardened and tempered" | "stainless bar" | "threaded rod, class 4.8" | "bolt steel, class 8.8" | "aluminium bar, heat-treated") | null;
+            /** Yield Mpa */
+            yield_mpa?: number | null;
+            /** Notch */
+            notch?: number | null;
+            /** Bearing Static N */
+            bearing_static_n?: number | null;
+        };
+        /**
+         * ShaftCheck
+         * @description A shaft in the worst way that its pulls can lie to each other.
+         *
+         *     `torque_nm` twists it and `bending_nm` bends it, jerks included; `stress_mpa` is von Mises' at its
+         *     surface, `factor` how far the yield strength exceeds it, `safety` how far it must. `smallest_mm` is the
+         *     thinnest that holds, `bar_mm` the next one that is easily had. `deflection_mm` is the most that a sprocket
+         *     gives way. `bearings_n` are the loads of the two bearings. What is null is not known.
+         */
+        ShaftCheck: {
+            /** After */
+            after: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** Torque Nm */
+            torque_nm: number;
+            /** Pulls */
+            pulls: components["schemas"]["Pull"][];
+            /** Bending Nm */
+            bending_nm: number;
+            /** Stress Mpa */
+            stress_mpa: number;
+            /** Yield Mpa */
+            yield_mpa: number | null;
+            /** Safety */
+            safety: number;
+            /** Factor */
+            factor: number | null;
+            /** Smallest Mm */
+            smallest_mm: number | null;
+            /** Bar Mm */
+            bar_mm: number | null;
+            /** Deflection Mm */
+            deflection_mm: number;
+            /**
+             * Bends
+             * @enum {string}
+             */
+            bends: "holds" | "tight" | "fails" | "not known";
+            /** Bearings N */
+            bearings_n: [
+                number,
+                number
+            ];
+            /** Bearing Factor */
+            bearing_factor: number | null;
+            /**
+             * Bearings
+             * @enum {string}
+             */
+            bearings: "holds" | "tight" | "fails" | "not known";
+            along: components["schemas"]["Along"];
+            /** Source */
+            source: string | null;
         };
         /**
          * ShaftSpeeds
@@ -4134,6 +4460,21 @@ export interface components {
             power_w: number;
             /** Grade */
             grade: number;
+        };
+        /**
+         * Train
+         * @description Stages of driving and driven teeth, what they multiply to, and how far that is off, as a share.
+         */
+        Train: {
+            /** Stages */
+            stages: [
+                number,
+                number
+            ][];
+            /** Product */
+            product: number;
+            /** Off */
+            off: number;
         };
         /**
          * Trial
@@ -4413,6 +4754,23 @@ export interface components {
              * @default 0
              */
             no_load_a: number;
+        };
+        /**
+         * Wiring
+         * @description The steady current in A, the fuse in A and the wire in mm² for it.
+         *
+         *     `lost_v` is what the wire takes of the voltage, null where its length is not known. Fuse or wire are null
+         *     where none of the usual ones is enough.
+         */
+        Wiring: {
+            /** Current A */
+            current_a: number;
+            /** Fuse A */
+            fuse_a: number | null;
+            /** Wire Mm2 */
+            wire_mm2: number | null;
+            /** Lost V */
+            lost_v: number | null;
         };
         /**
          * WouldDoOnShelf
@@ -6899,6 +7257,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FitPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calculate_home_built: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HomeBuiltRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveResult"];
                 };
             };
             /** @description Bad Request */

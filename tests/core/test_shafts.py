@@ -1,0 +1,187 @@
+"""Shafts, bearings and chains of home-built drives against sums by hand and closed forms."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from kettledrum.core import validate
+from kettledrum.core.beam import Beam, Force
+from kettledrum.core.home_built import HomeBuilt
+from kettledrum.core.materials import MATERIALS
+from kettledrum.core.shaft_check import BARS_MM, chain_pull_n, shaft_check, torque_after
+
+STEEL = 210_000.0
+# 20 Nm on 12/24 and 12/36 teeth, nothing lost: 40 Nm behind the first stage, 120 Nm at the wheel.
+DRIVE = {
+    "name": "Test",
+    "motor": {"rpm": 240, "torque_nm": 20},
+    "stages": [[12, 24], [12, 36]],
+    "wheel_mm": 500,
+    "stage_efficiency": 1,
+    "shock": 1,
+}
+MIDDLE = {"after": 1, "diameter_mm": 15, "span_mm": 100, "driven_at_mm": 30, "driving_at_mm": 140}
+
+
+def drive(*shafts, **parts) -> HomeBuilt:
+    return validate(HomeBuilt, {**DRIVE, "shafts": list(shafts), **parts})
+
+
+def check(shaft, **parts):
+    built = drive(shaft, **parts)
+    assert built.shafts is not None
+    return shaft_check(built, built.shafts[0])
+
+
+def test_a_beam_by_the_closed_forms():
+    second_moment = math.pi * 12**4 / 64
+    middle = Beam(100, (Force(50, 1000),))
+    assert middle.bearings_n == (500, 500)
+    # F·L / 4, and F·L³ / (48·E·I).
+    assert middle.worst_nm == pytest.approx(25)
+    assert middle.deflections_mm([50], 12, STEEL) == [
+        pytest.approx(1000 * 100**3 / (48 * STEEL * second_moment))
+    ]
+    hanging = Beam(100, (Force(140, 1000),))
+    assert hanging.bearings_n == (-400, 1400)
+    # F·a, and F·a²·(L + a) / (3·E·I).
+    assert hanging.worst_nm == pytest.approx(40)
+    assert hanging.deflections_mm([140], 12, STEEL) == [
+        pytest.approx(1000 * 40**2 * 140 / (3 * STEEL * second_moment))
+    ]
+    # The same on the other side.
+    assert Beam(100, (Force(-40, 1000),)).deflections_mm([-40], 12, STEEL) == [
+        pytest.approx(hanging.deflections_mm([140], 12, STEEL)[0])
+    ]
+
+
+@given(
+    st.floats(20, 500),
+    st.lists(st.tuples(st.floats(-200, 700), st.floats(-5000, 5000)), min_size=1, max_size=4),
+)
+def test_a_beam_balances_and_stays_on_its_bearings(span, forces):
+    beam = Beam(span, tuple(Force(at, newton) for at, newton in forces))
+    first, second = beam.bearings_n
+    scale = 1 + sum(abs(newton) for _, newton in forces) * 1000
+    assert first + second == pytest.approx(sum(newton for _, newton in forces), abs=1e-9 * scale)
+    end = max([span, *(at for at, _ in forces)])
+    # Nothing bends beyond the last force.
+    assert beam.moment_nm(end + 1e-9) == pytest.approx(0, abs=1e-9 * scale)
+    bent = beam.deflections_mm([0, span], 20, STEEL)
+    assert bent == [pytest.approx(0, abs=1e-9 * scale), pytest.approx(0, abs=1e-9 * scale)]
+
+
+def test_deflection_by_energy():
+    # Castigliano: with one force, F·y / 2 is the strain energy ∫ M² dx / (2·E·I), here by small steps.
+    beam = Beam(120, (Force(170, 800),))
+    stiffness = STEEL * math.pi * 14**4 / 64
+    steps = 20_000
+    strain = sum(
+        (beam.moment_nm((step + 0.5) * 170 / steps) * 1000) ** 2 * 170 / steps for step in range(steps)
+    ) / (2 * stiffness)
+    [given_way] = beam.deflections_mm([170], 14, STEEL)
+    assert 800 * given_way / 2 == pytest.approx(strain, rel=1e-6)
+
+
+def test_torques_and_pulls_by_hand():
+    built = drive()
+    assert [torque_after(built, stages) for stages in (0, 1, 2)] == [20, 40, 120]
+    # 12 teeth of 12.7 mm: r = 6.35 / sin 15° = 24.534 mm. 20 Nm pull with 815.2 N, 40 Nm with 1630.4 N.
+    assert chain_pull_n(built, 0) == pytest.approx(815.2, abs=0.1)
+    assert chain_pull_n(built, 1) == pytest.approx(1630.4, abs=0.1)
+    lossy = drive(stage_efficiency=0.9)
+    assert torque_after(lossy, 2) == pytest.approx(120 * 0.81)
+
+
+def test_a_shaft_worked_by_hand():
+    found = check({**MIDDLE, "material": "carbon steel, normalised"})
+    # Bearings at 0 and 100 mm; 815.2 N at 30 mm, 1630.4 N hanging out at 140 mm.
+    # At the second bearing 1630.4 N · 40 mm = 65.22 Nm, whichever way they lie.
+    assert found.bending_nm == pytest.approx(65.22, abs=0.01)
+    assert found.torque_nm == 40
+    # W = π·15³ / 32 = 331.3 mm³: σ = 196.8 MPa, τ = 40000 / 662.7 = 60.36 MPa, σᵥ = 222.9 MPa.
+    assert found.stress_mpa == pytest.approx(math.hypot(196.83, math.sqrt(3) * 60.36), abs=0.1)
+    assert found.factor == pytest.approx(340 / 222.9, abs=0.002)
+    assert found.state == "fails"
+    # d³ grows with what is asked for: 15 · (2 / 1.525)^(1/3) = 16.42 mm, so a bar of 17 mm.
+    assert found.smallest_mm == pytest.approx(15 * (2 / (340 / 222.9)) ** (1 / 3), abs=0.01)
+    assert found.bar_mm == 17
+    # Both pulling one way the first bearing holds back 815.2·0.7 − 1630.4·0.4 = −81.5 N, the second 2527 N;
+    # the other way 1222.8 N and 2038 N. Both bend alike at the second bearing.
+    assert sorted(found.bearings_n)[1] in (pytest.approx(2527.1, abs=0.5), pytest.approx(2038.0, abs=0.5))
+
+
+def test_the_smallest_that_holds_holds_and_less_does_not():
+    for material in MATERIALS:
+        base = {**MIDDLE, "material": material}
+        smallest = check(base).smallest_mm
+        at = check({**base, "diameter_mm": smallest * 1.0001})
+        assert at.state in ("holds", "tight")
+        assert at.bends == "holds"
+        below = check({**base, "diameter_mm": smallest * 0.999})
+        assert below.state == "fails"
+        assert check(base).bar_mm in BARS_MM
+
+
+def test_jerks_notches_and_safety_each_count():
+    plain = check({**MIDDLE, "material": "bolt steel, class 8.8"})
+    assert check({**MIDDLE, "material": "bolt steel, class 8.8"}, shock=2).stress_mpa == pytest.approx(
+        2 * plain.stress_mpa
+    )
+    notched = check({**MIDDLE, "material": "bolt steel, class 8.8", "notch": 1.7})
+    assert notched.stress_mpa == pytest.approx(1.7 * plain.stress_mpa)
+    safer = check({**MIDDLE, "material": "bolt steel, class 8.8"}, safety=4)
+    assert safer.factor == plain.factor
+    assert safer.smallest_mm > plain.smallest_mm
+
+
+def test_what_is_not_known_is_said_so():
+    found = check(MIDDLE)
+    assert found.state == "not known"
+    assert found.factor is None
+    assert found.smallest_mm is None
+    assert found.bearings == "not known"
+    own = check({**MIDDLE, "material": "mild steel bar", "yield_mpa": 900})
+    assert own.yield_mpa == 900
+    assert own.source is None
+
+
+def test_bearings_by_their_static_rating():
+    worst = max(check(MIDDLE).bearings_n)
+    holds = check({**MIDDLE, "bearing_static_n": worst * 1.9})
+    assert holds.bearings == "holds"
+    assert holds.bearing_factor == pytest.approx(1.9)
+    assert check({**MIDDLE, "bearing_static_n": worst * 1.6}).bearings == "tight"
+    assert check({**MIDDLE, "bearing_static_n": worst * 1.4}).bearings == "fails"
+
+
+def test_a_shaft_that_is_strong_may_still_bend_too_far():
+    long = {"after": 1, "diameter_mm": 20, "span_mm": 700, "driving_at_mm": 350, "yield_mpa": 3000}
+    found = check(long)
+    assert found.factor > 2
+    assert found.bends == "fails"
+    assert found.state == "fails"
+    # F·L³ / (48·E·I) of 1630.4 N.
+    second_moment = math.pi * 20**4 / 64
+    assert found.deflection_mm == pytest.approx(1630.4 * 700**3 / (48 * STEEL * second_moment), rel=1e-3)
+
+
+def test_a_wheel_shaft_bears_its_load():
+    found = check(
+        {
+            "after": 2,
+            "diameter_mm": 20,
+            "span_mm": 200,
+            "driven_at_mm": -30,
+            "load_at_mm": 100,
+            "load_kg": 100,
+            "material": "carbon steel, normalised",
+        }
+    )
+    assert [pull.of for pull in found.pulls] == ["driven", "load"]
+    assert found.pulls[1].newton == pytest.approx(980.665)
+    # 1630.4 N · 30 mm = 48.9 Nm at the bearing; in the middle 49.03 Nm less or more half of that: 73.5 Nm.
+    assert found.bending_nm == pytest.approx(49.033 + 48.912 / 2, abs=0.05)
+    assert found.torque_nm == 120
