@@ -200,7 +200,8 @@ def test_a_damaged_store_is_offered_back(page, tmp_path):
     notice = page.get_by_role("alert").filter(has_text="was damaged")
     expect(notice).to_contain_text(re.compile("kept aside as kettledrum-damaged-"))
     expect(notice).to_contain_text(
-        "“Honey round”, “Drives of the valley”, “Ferry commute”, “Ridge crossing”, with 30 setups; "
+        "“Honey round”, “Drives of the valley”, “Ferry commute”, “Ridge crossing”, “Seaweed "
+        "barrow”, with 35 setups; "
         "36 parts of the shelf. "
         "Lost: 1 job, setup or part"
     )

@@ -4,7 +4,19 @@ import pytest
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
 
-VIEWS = ["Job", "Road", "Setups", "Internals", "Pairings", "Fit", "Motors", "Live", "Line-up", "Parts"]
+VIEWS = [
+    "Job",
+    "Road",
+    "Setups",
+    "Internals",
+    "Pairings",
+    "Fit",
+    "Motors",
+    "Bench",
+    "Live",
+    "Line-up",
+    "Parts",
+]
 
 
 def open_view(page: Page, address: str, view: str) -> None:

@@ -181,7 +181,9 @@ def test_a_wheel_shaft_bears_its_load():
         }
     )
     assert [pull.of for pull in found.pulls] == ["driven", "load"]
-    assert found.pulls[1].newton == pytest.approx(980.665)
+    # Where the load lies against the chain it bends the shaft most.
+    assert found.pulls[0].newton == pytest.approx(1630.4, abs=0.1)
+    assert found.pulls[1].newton == pytest.approx(-980.665)
     # 1630.4 N · 30 mm = 48.9 Nm at the bearing; in the middle 49.03 Nm less or more half of that: 73.5 Nm.
     assert found.bending_nm == pytest.approx(49.033 + 48.912 / 2, abs=0.05)
     assert found.torque_nm == 120

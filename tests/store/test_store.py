@@ -154,7 +154,7 @@ def test_the_demo_is_put_in_once_and_starts_over_when_asked(store):
     job = fill(store)[0]
     store.delete_setup(job.id, job.setups[3].id)
     assert fill(store) == []
-    assert [summary.setup_count for summary in store.jobs()] == [6, 14, 5, 5]
+    assert [summary.setup_count for summary in store.jobs()] == [6, 14, 5, 5, 5]
     fill(store, fresh=True)
     assert [summary.setup_count for summary in store.jobs()] == [7, 14, 5, 5]
 
@@ -256,7 +256,7 @@ def test_a_job_is_put_away_and_brought_back_as_it_was(store):
 def test_a_demo_that_was_put_away_stays_away(store):
     for job in fill(store):
         store.delete_job(job.id)
-    assert len(store.jobs(deleted=True)) == 4
+    assert len(store.jobs(deleted=True)) == 5
     assert fill(store) == []
     assert store.jobs() == []
 

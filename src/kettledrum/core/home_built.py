@@ -139,9 +139,9 @@ class HomeBuilt(Model):
     `stages` are pairs of driving and driven teeth in a row from the motors to the wheel, none where the
     motors sit on its axle. `sprockets` are those to hand, each as often as it is there. `mass_kg` is all
     that moves, that of the job unless given. `pitch_mm` and `breaking_n` are the chains'; `wire_m` is how far
-    the battery lies from the motors. `safety` is how far a shaft's stress must stay below its yield, `shock` by how much
-    jerks exceed the steady pull. Raises for a wheel that would turn faster than sense, and for shafts and
-    sprockets that the stages have no place for.
+    the battery lies from the motors. `safety` is how far a shaft's stress must stay below its yield, `shock`
+    by how much jerks exceed the steady pull. Raises for a wheel that would turn faster than sense, and for
+    shafts and sprockets that the stages have no place for.
     """
 
     name: Name

@@ -9,7 +9,14 @@ from kettledrum.core.home_built import USUAL_STAGE_EFFICIENCY, HomeBuilt
 from kettledrum.core.inside_checks import RANK, State
 from kettledrum.core.motor_help import held_grade
 from kettledrum.core.road_load import Resistance
-from kettledrum.core.shaft_check import CHAIN_FACTOR, TIGHT, ShaftCheck, chain_pull_n, shaft_check
+from kettledrum.core.shaft_check import (
+    CHAIN_FACTOR,
+    TIGHT,
+    ShaftCheck,
+    chain_pull_n,
+    shaft_check,
+    torque_after,
+)
 from kettledrum.core.sprocket_trains import USUAL_TO_HAND, Train, nearest_trains
 from kettledrum.core.wiring import Wiring, wiring
 
@@ -27,6 +34,13 @@ class ChainCheck(BaseModel):
     state: State
 
 
+class Turning(BaseModel):
+    """A shaft behind so many stages: how fast it turns in rpm, and its steady torque in Nm."""
+
+    rpm: float
+    torque_nm: float
+
+
 class BatteryTime(BaseModel):
     """How long a full battery lasts at full load in hours, how far that goes in km, and whether it gives the
     current.
@@ -40,14 +54,15 @@ class BatteryTime(BaseModel):
 class DriveResult(BaseModel):
     """A home-built drive worked out.
 
-    `direct_kmh` is without stages, `product` what these multiply to, `geared_kmh` with them; `needed` is what
-    they would have to multiply to for the wanted speed, `off` how far they are off. `torque_kept` is the
-    wheel's torque over the motors'. `push_n` at the tyre stands against `asked_n` on the flat at that speed;
-    where it falls short, `reaches_kmh` is where their power would still take it, motors being slower then.
-    `grade_at_speed` and `grade_at_start` are what it holds. `assumed` names what was taken for want of
-    figures.
+    `turning` are its shafts from the motors' own on. `direct_kmh` is without stages, `product` what these
+    multiply to, `geared_kmh` with them; `needed` is what they would have to multiply to for the wanted speed,
+    `off` how far they are off. `torque_kept` is the wheel's torque over the motors'. `push_n` at the tyre
+    stands against `asked_n` on the flat at that speed; where it falls short, `reaches_kmh` is where their
+    power would still take it, motors being slower then. `grade_at_speed` and `grade_at_start` are what it
+    holds. `assumed` names what was taken for want of figures.
     """
 
+    turning: list[Turning]
     direct_kmh: float
     product: float
     geared_kmh: float
@@ -90,8 +105,7 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
     moves = _moves(job, drive)
     stages = drive.stages or []
     share = (drive.stage_efficiency or USUAL_STAGE_EFFICIENCY) ** len(stages)
-    motor_nm = drive.motor.count * drive.motor.each_nm
-    wheel_nm = motor_nm / drive.product * share
+    motor_nm, wheel_nm = torque_after(drive, 0), torque_after(drive, len(stages))
     push = wheel_nm / (drive.wheel_mm / 2000)
     speed = drive.geared_kmh / 3.6
     asked = moves.force_n(speed, 0)
@@ -107,6 +121,7 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
         *(check.state for check in chains),
     ]
     return DriveResult(
+        turning=_turning(drive),
         direct_kmh=drive.direct_kmh,
         product=drive.product,
         geared_kmh=drive.geared_kmh,
@@ -133,6 +148,13 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
         state=max(states, key=lambda state: RANK[state]),
         assumed=_assumed(job, drive),
     )
+
+
+def _turning(drive: HomeBuilt) -> list[Turning]:
+    rpm = [drive.motor.rpm]
+    for driving, driven in drive.stages or []:
+        rpm.append(rpm[-1] * driving / driven)
+    return [Turning(rpm=each, torque_nm=torque_after(drive, place)) for place, each in enumerate(rpm)]
 
 
 def _moves(job: Conditions, drive: HomeBuilt) -> Resistance:

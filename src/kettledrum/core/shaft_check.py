@@ -33,7 +33,10 @@ _PLACES = 60
 
 
 class Pull(BaseModel):
-    """A force on a shaft in N, jerks included, with where it is, and what makes it."""
+    """A force on a shaft in N, jerks included, with where it is, and what makes it.
+
+    It is negative where, in the worst way that pulls can lie to each other, it pulls against the first.
+    """
 
     at_mm: float
     newton: float
@@ -105,8 +108,7 @@ def shaft_check(drive: HomeBuilt, shaft: Shaft) -> ShaftCheck:
     """
     shock = USUAL_SHOCK if drive.shock is None else drive.shock
     safety = USUAL_SAFETY if drive.safety is None else drive.safety
-    pulls = _pulls(drive, shaft, shock)
-    beam = _worst(shaft, pulls)
+    beam, pulls = _worst(shaft, _pulls(drive, shaft, shock))
     torque = torque_after(drive, shaft.after) * shock
     bending = beam.worst_nm
     notch = 1.0 if shaft.notch is None else shaft.notch
@@ -166,17 +168,20 @@ def _pulls(drive: HomeBuilt, shaft: Shaft, shock: float) -> list[Pull]:
     return found
 
 
-def _worst(shaft: Shaft, pulls: list[Pull]) -> Beam:
+def _worst(shaft: Shaft, pulls: list[Pull]) -> tuple[Beam, list[Pull]]:
     """The way of the pulls to each other that bends the shaft most."""
-    beams = [
-        Beam(
-            shaft.span_mm,
-            tuple(Force(pull.at_mm, pull.newton * sign) for pull, sign in zip(pulls, signs, strict=True)),
-        )
+    ways = [
+        [
+            pull.model_copy(update={"newton": pull.newton * sign})
+            for pull, sign in zip(pulls, signs, strict=True)
+        ]
         for signs in product((1, -1), repeat=len(pulls))
         if not signs or signs[0] == 1
     ]
-    return max(beams, key=lambda beam: beam.worst_nm)
+    beams = [
+        (Beam(shaft.span_mm, tuple(Force(pull.at_mm, pull.newton) for pull in way)), way) for way in ways
+    ]
+    return max(beams, key=lambda found: found[0].worst_nm)
 
 
 def _smallest(

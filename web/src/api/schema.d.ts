@@ -1968,14 +1968,16 @@ export interface components {
          * DriveResult
          * @description A home-built drive worked out.
          *
-         *     `direct_kmh` is without stages, `product` what these multiply to, `geared_kmh` with them; `needed` is what
-         *     they would have to multiply to for the wanted speed, `off` how far they are off. `torque_kept` is the
-         *     wheel's torque over the motors'. `push_n` at the tyre stands against `asked_n` on the flat at that speed;
-         *     where it falls short, `reaches_kmh` is where their power would still take it, motors being slower then.
-         *     `grade_at_speed` and `grade_at_start` are what it holds. `assumed` names what was taken for want of
-         *     figures.
+         *     `turning` are its shafts from the motors' own on. `direct_kmh` is without stages, `product` what these
+         *     multiply to, `geared_kmh` with them; `needed` is what they would have to multiply to for the wanted speed,
+         *     `off` how far they are off. `torque_kept` is the wheel's torque over the motors'. `push_n` at the tyre
+         *     stands against `asked_n` on the flat at that speed; where it falls short, `reaches_kmh` is where their
+         *     power would still take it, motors being slower then. `grade_at_speed` and `grade_at_start` are what it
+         *     holds. `assumed` names what was taken for want of figures.
          */
         DriveResult: {
+            /** Turning */
+            turning: components["schemas"]["Turning"][];
             /** Direct Kmh */
             direct_kmh: number;
             /** Product */
@@ -2483,9 +2485,9 @@ export interface components {
          *     `stages` are pairs of driving and driven teeth in a row from the motors to the wheel, none where the
          *     motors sit on its axle. `sprockets` are those to hand, each as often as it is there. `mass_kg` is all
          *     that moves, that of the job unless given. `pitch_mm` and `breaking_n` are the chains'; `wire_m` is how far
-         *     the battery lies from the motors. `safety` is how far a shaft's stress must stay below its yield, `shock` by how much
-         *     jerks exceed the steady pull. Raises for a wheel that would turn faster than sense, and for shafts and
-         *     sprockets that the stages have no place for.
+         *     the battery lies from the motors. `safety` is how far a shaft's stress must stay below its yield, `shock`
+         *     by how much jerks exceed the steady pull. Raises for a wheel that would turn faster than sense, and for
+         *     shafts and sprockets that the stages have no place for.
          */
         HomeBuilt: {
             /** Name */
@@ -3552,6 +3554,8 @@ export interface components {
         /**
          * Pull
          * @description A force on a shaft in N, jerks included, with where it is, and what makes it.
+         *
+         *     It is negative where, in the worst way that pulls can lie to each other, it pulls against the first.
          */
         Pull: {
             /** At Mm */
@@ -4534,6 +4538,16 @@ export interface components {
             energies: components["schemas"]["Energies"];
             /** Assumed */
             assumed: string[];
+        };
+        /**
+         * Turning
+         * @description A shaft behind so many stages: how fast it turns in rpm, and its steady torque in Nm.
+         */
+        Turning: {
+            /** Rpm */
+            rpm: number;
+            /** Torque Nm */
+            torque_nm: number;
         };
         /**
          * Twin

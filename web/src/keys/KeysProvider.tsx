@@ -64,6 +64,7 @@ function EverywhereKeys() {
   useSingleKey("s", () => open("setups"));
   useSingleKey("i", () => open("internals"));
   useSingleKey("l", () => open("line-up"));
+  useSingleKey("b", () => open("bench"));
   useSingleKey("v", () => open("live"));
   useSingleKey("p", () => open("shelf"));
   useSingleKey("u", () => choose({ system: units.system === "metric" ? "imperial" : "metric" }));

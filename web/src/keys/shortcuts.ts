@@ -15,8 +15,8 @@ export const SHORTCUTS: { group: string; shortcuts: Shortcut[] }[] = [
       { keys: ["Ctrl+Shift+Z", "Ctrl+Y"], what: "Do it again" },
       { keys: ["Ctrl+V"], what: "Bring in a setup or a job from the clipboard" },
       {
-        keys: ["J", "R", "S", "I", "G", "F", "O", "L", "V", "P"],
-        what: "Job, Road, Setups, Internals, Pairings, Fit, Motors, Line-up, Live, Parts",
+        keys: ["J", "R", "S", "I", "G", "F", "O", "B", "L", "V", "P"],
+        what: "Job, Road, Setups, Internals, Pairings, Fit, Motors, Bench, Line-up, Live, Parts",
         single: true,
       },
       { keys: ["U"], what: "Metric or imperial", single: true },

@@ -29,6 +29,7 @@ const FitView = lazy(async () => ({ default: (await import("../views/fit/FitView
 const MotorsView = lazy(async () => ({
   default: (await import("../views/motors/MotorsView")).MotorsView,
 }));
+const BenchView = lazy(async () => ({ default: (await import("../views/bench/BenchView")).BenchView }));
 const LiveView = lazy(async () => ({ default: (await import("../views/live/LiveView")).LiveView }));
 const RoadView = lazy(async () => ({ default: (await import("../views/road/RoadView")).RoadView }));
 const Setups = lazy(async () => ({ default: (await import("../views/setups/Setups")).Setups }));
@@ -63,6 +64,7 @@ export function App() {
                         <Route path="pairings/:setupId?" element={<PairingsView />} />
                         <Route path="fit/:setupId?" element={<FitView />} />
                         <Route path="motors/:setupId?" element={<MotorsView />} />
+                        <Route path="bench/:number?" element={<BenchView />} />
                         <Route path="live/:setupId?" element={<LiveView />} />
                         <Route path="internals" element={<InternalsView />} />
                         <Route path="shelf" element={<ShelfView />} />

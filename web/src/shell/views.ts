@@ -15,6 +15,7 @@ export const VIEW_GROUPS = [
       { name: "Pairings", path: "pairings" },
       { name: "Fit", path: "fit" },
       { name: "Motors", path: "motors" },
+      { name: "Bench", path: "bench" },
     ],
   },
   { name: "Weigh", entries: [{ name: "Line-up", path: "line-up" }] },

@@ -1,0 +1,164 @@
+import type { ReactNode } from "react";
+import type { Need } from "../../api/client";
+import { useNeedEditing } from "../../drafts/DraftsProvider";
+import { changedNeed, needHeld } from "../../drafts/needHeld";
+import { useWorkbench } from "../../drafts/useWorkbench";
+import type { Held } from "../../figures/held";
+import Button from "@mui/material/Button";
+import Add from "@mui/icons-material/Add";
+import { useNavigate, useParams } from "react-router";
+import { useHomeBuilt } from "../../api/homeBuilt";
+import { useJobOfView } from "../../shell/JobFrame";
+import { SaveState, SaveTrouble } from "../../shell/SaveState";
+import { Failure, Loading } from "../../shell/Status";
+import { ViewHeading } from "../../shell/ViewHeading";
+import { DriveFields } from "./DriveFields";
+import { DriveShown } from "./DriveShown";
+import styles from "./Bench.module.css";
+import { STARTING_DRIVE } from "./figures";
+
+const isList = (value: unknown): value is Held[] => Array.isArray(value);
+
+/** Drives built at home from salvaged motors and sprockets: what they come to, and what their parts must bear. */
+export function BenchView() {
+  const job = useJobOfView();
+  const { number } = useParams();
+  const navigate = useNavigate();
+  const editing = useNeedEditing(job);
+  const { bench, error, retry } = useWorkbench(job);
+  const { draft, entry } = editing;
+  const held = needHeld(draft);
+  const drives = isList(held.home_built) ? held.home_built : [];
+  const shown = Math.min(Math.max(Number(number ?? 1) - 1, 0), Math.max(drives.length - 1, 0)) || 0;
+  const drive = drives[shown];
+  const problems = [...(bench?.needProblems ?? []), ...(entry?.problems ?? [])];
+  const to = (place: number) => void navigate(`/jobs/${job.id}/bench/${place + 1}`);
+  const put = (next: Held[], place: number) => {
+    editing.change(changedNeed(draft, { ...held, home_built: next.length > 0 ? next : undefined }));
+    to(place);
+  };
+  const add = (start: Held) =>
+    put(
+      [...drives, { ...start, name: freeName(drives, String(start.name ?? "Home-built drive")) }],
+      drives.length,
+    );
+  return (
+    <>
+      <ViewHeading
+        title="Builder’s bench"
+        text="salvaged motors, sprockets in a row, a wheel: a screening sum, no approval"
+        actions={<SaveState entry={entry} refused={problems.length > 0} />}
+      />
+      <nav className={`${styles.drives} no-print`} aria-label="Home-built drives">
+        {drives.map((each, place) => (
+          <Button
+            key={place}
+            size="small"
+            variant={place === shown ? "contained" : "text"}
+            aria-current={place === shown ? "page" : undefined}
+            onClick={() => to(place)}
+          >
+            <span className={styles.driveName}>{String(each.name ?? "")}</span>
+          </Button>
+        ))}
+        <Button size="small" startIcon={<Add />} onClick={() => add(STARTING_DRIVE)}>
+          Add a drive
+        </Button>
+        {drive && (
+          <>
+            <Button size="small" onClick={() => add(drive)}>
+              Copy it
+            </Button>
+            <Button
+              size="small"
+              onClick={() =>
+                put(
+                  drives.filter((_each, place) => place !== shown),
+                  Math.max(shown - 1, 0),
+                )
+              }
+            >
+              Take it away
+            </Button>
+          </>
+        )}
+      </nav>
+      <SaveTrouble entry={entry} elsewhere={[]} onDiscard={editing.discard} onOverwrite={editing.overwrite} />
+      <Caution />
+      {error && <Failure error={error} retry={retry} />}
+      {!drive && (
+        <p className={styles.empty}>
+          Nothing on the bench yet. Add a drive and type what is said on its motors, how the sprockets stand
+          in a row, and what the shafts are. The demo’s “Seaweed barrow” has two to look at.
+        </p>
+      )}
+      {drive && !bench && !error && <Loading what="the drive" />}
+      {drive && bench && (
+        <Sums
+          need={bench.need}
+          shown={shown}
+          fields={
+            <DriveFields
+              key={shown}
+              drive={drive}
+              place={`home_built[${shown}]`}
+              problems={problems}
+              onChange={(changed) => put(at(drives, shown, changed), shown)}
+            />
+          }
+          onTake={(stages) => put(at(drives, shown, { ...drive, stages }), shown)}
+        />
+      )}
+    </>
+  );
+}
+
+const at = (drives: Held[], place: number, drive: Held): Held[] =>
+  drives.map((each, index) => (index === place ? drive : each));
+
+/** A name that no other drive has. */
+function freeName(drives: Held[], wanted: string): string {
+  const taken = new Set(drives.map((each) => each.name));
+  const plain = wanted.replace(/ \d+$/, "");
+  const names = [wanted, ...drives.map((_each, place) => `${plain} ${place + 2}`)];
+  return names.find((name) => !taken.has(name)) ?? wanted;
+}
+
+function Caution() {
+  return (
+    <p className={styles.caution} role="note">
+      Home-built drives can hurt. These sums screen out what cannot hold; they approve nothing. Guards go over
+      chains and shafts, a fuse at the battery’s pole, a cut-off switch within reach; brakes must suit the
+      speed and the load. Battery packs are not opened, nor charged unattended. Local law on motors and speed
+      holds; have a qualified person check it before anyone rides it or walks beside it.
+    </p>
+  );
+}
+
+interface SumsProps {
+  need: Need;
+  shown: number;
+  fields: ReactNode;
+  onTake: (stages: [number, number][]) => void;
+}
+
+/** What was last valid of the drive, worked out, with what is typed among it. */
+function Sums({ need, shown, fields, onTake }: SumsProps) {
+  const valid = need.home_built?.[shown];
+  const { data: found, error, refetch } = useHomeBuilt(valid && need, valid?.name);
+  if (valid && found) return <DriveShown drive={valid} found={found} fields={fields} onTake={onTake} />;
+  return (
+    <>
+      {error ? (
+        <Failure error={error} retry={refetch} />
+      ) : valid ? (
+        <Loading what="the drive" />
+      ) : (
+        <p role="status" className={styles.empty}>
+          It cannot be worked out before what is marked below is put right.
+        </p>
+      )}
+      {fields}
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+import type { HomeBuilt, ShaftCheck } from "../../api/client";
+import { ShaftDrawing } from "../../charts/ShaftDrawing";
+import { StateMark } from "../../shell/StateMark";
+import styles from "./Bench.module.css";
+
+interface Props {
+  number: number;
+  found: ShaftCheck;
+  shaft: NonNullable<HomeBuilt["shafts"]>[number] | undefined;
+  stages: number;
+}
+
+/** One shaft: drawn as it bends, and in words whether it, and its bearings, hold. */
+export function ShaftShown({ number, found, shaft, stages }: Props) {
+  if (!shaft) return null;
+  return (
+    <section className={styles.shaft} aria-label={`Shaft ${number}`}>
+      <h4>
+        Shaft {number}, {whereText(found.after, stages)} <StateMark state={found.state} />
+      </h4>
+      <ShaftDrawing found={found} span={shaft.span_mm} />
+      <p>{strengthText(found, shaft.diameter_mm)}</p>
+      <p>
+        {found.bends === "fails"
+          ? `A sprocket gives way by ${found.deflection_mm.toFixed(2)} mm, more than the half millimetre at which a chain runs off.`
+          : `Its sprockets give way by ${found.deflection_mm.toFixed(2)} mm at most.`}
+      </p>
+      <p className={styles.bearings}>
+        Bearings: {found.bearings_n.map((newton) => `${newton.toFixed(0)} N`).join(" and ")};{" "}
+        {bearingText(found)} <StateMark state={found.bearings} />
+      </p>
+    </section>
+  );
+}
+
+function whereText(after: number, stages: number): string {
+  if (after === 0) return "the motors’ own";
+  return after === stages ? "that of the wheel" : `behind stage ${after}`;
+}
+
+function strengthText(found: ShaftCheck, diameter: number): string {
+  const stress = `Bending ${found.bending_nm.toFixed(1)} Nm and twisting ${found.torque_nm.toFixed(1)} Nm stress its ${diameter} mm with ${found.stress_mpa.toFixed(0)} MPa`;
+  if (found.yield_mpa === null || found.factor === null || found.smallest_mm === null)
+    return `${stress}; whether it holds is not known without its material.`;
+  const source = found.source === null ? "" : ` (${found.source})`;
+  const against = `${stress}, against a yield strength of ${found.yield_mpa} MPa${source}: ${found.factor.toFixed(2)} times, where ${found.safety} is asked for.`;
+  const bar = found.bar_mm === null ? "beyond usual bars" : `a bar of ${found.bar_mm} mm`;
+  return `${against} The smallest that holds is ${found.smallest_mm.toFixed(1)} mm, ${bar}.`;
+}
+
+function bearingText({ bearing_factor: factor }: ShaftCheck): string {
+  if (factor === null) return "their static rating is not given.";
+  return `their rating is ${factor.toFixed(1)} times that, where 1.5 is asked for.`;
+}
