@@ -14,6 +14,7 @@ from kettledrum.core.motor_help import MotorHelp, motor_help
 from kettledrum.core.pushes import pushes
 from kettledrum.core.shift_order import is_a_step_above
 from kettledrum.core.stage import EfficiencySpread
+from kettledrum.core.stock import USUAL_BELT_PITCH_MM
 from kettledrum.core.wants import School, Wants
 
 
@@ -106,6 +107,8 @@ def compare(brief: Brief) -> Comparison:
     job, wants = conditions(brief), brief.wants or Wants()
     compared = []
     ranges = _ranges(brief)
+    belts = brief.stock.belt if brief.stock else None
+    pitch = (belts.pitch_mm if belts else None) or USUAL_BELT_PITCH_MM
     for setup, table in zip(brief.setups, tables, strict=True):
         rungs = ladder(table)
         found = ridden(table, rungs, path_efficiency(setup.path), job)
@@ -118,7 +121,7 @@ def compare(brief: Brief) -> Comparison:
                 against=None if reference is None or table is reference else difference(table, reference),
                 **dict(found),
                 lowest_gear=lowest_gears(table, found.climb, wants),
-                motor=motor_help(setup, table, pushes(brief, setup), job, ranges.get(setup.name))
+                motor=motor_help(setup, table, pushes(brief, setup), job, ranges.get(setup.name), pitch)
                 if setup.motors
                 else None,
             )

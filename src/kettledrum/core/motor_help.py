@@ -8,11 +8,13 @@ from kettledrum.core.conditions import Conditions, slips_at
 from kettledrum.core.efficiency import stage_efficiency
 from kettledrum.core.electric import torque_held_by
 from kettledrum.core.gear_table import GearTable
+from kettledrum.core.motor_loads import Borne, borne_in
 from kettledrum.core.motor_on_pitch import OnPitch, on_pitch
 from kettledrum.core.motor_place import entry_place
 from kettledrum.core.pushes import Pushes
 from kettledrum.core.road_load import GRAVITY, Resistance
 from kettledrum.core.setup import Setup
+from kettledrum.core.stock import USUAL_BELT_PITCH_MM
 
 
 class MotorHelp(BaseModel):
@@ -20,7 +22,8 @@ class MotorHelp(BaseModel):
 
     Torques of the wheel in Nm and pushes of the tyres in N: of the motors at their most from a standstill, of
     the rider at the hardest push and at the power of all day, and of motors and the steady rider together.
-    `held_by` is what holds the motors back at the speed of each gear in the middle of the band.
+    `held_by` is what holds the motors back at the speed of each gear in the middle of the band, `borne` the
+    part that then stands worst, null where none states what it bears.
     `steepest_start` is the grade held from a standstill in the lowest gear by both together, `alone_start` by
     the steady rider alone, as with a dead battery; `slips_at` the grade on which the driven wheel slips, null
     where the ground is not known. `on_pitch` is how the steepest pitch is ridden with the highest assistance.
@@ -37,6 +40,7 @@ class MotorHelp(BaseModel):
     rider_steady_nm: list[float]
     together_push_n: list[float]
     held_by: list[str]
+    borne: list[Borne | None]
     steepest_start: float
     alone_start: float
     slips_at: float | None
@@ -49,7 +53,12 @@ class MotorHelp(BaseModel):
 
 
 def motor_help(
-    setup: Setup, table: GearTable, asked: Pushes, job: Conditions, range_km: float | None = None
+    setup: Setup,
+    table: GearTable,
+    asked: Pushes,
+    job: Conditions,
+    range_km: float | None = None,
+    belt_pitch_mm: float = USUAL_BELT_PITCH_MM,
 ) -> MotorHelp | None:
     """Works out what motors add; None for a setup without.
 
@@ -92,6 +101,7 @@ def motor_help(
         rider_steady_nm=steady,
         together_push_n=together,
         held_by=held,
+        borne=[borne_in(setup, table, gear, asked, job, belt_pitch_mm) for gear in table.gears],
         steepest_start=held_grade(together[0], job.resistance),
         alone_start=held_grade(steady[0] / radius, job.resistance),
         slips_at=None if job.grip is None else slips_at(job.grip, job.resistance.crr),

@@ -1570,6 +1570,21 @@ export interface components {
             gears: components["schemas"]["LostMotion"][];
         };
         /**
+         * Borne
+         * @description What limits first in a gear: how it stands, by which share of what it bears, and both in words.
+         */
+        Borne: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** Share */
+            share: number;
+            /** What */
+            what: string;
+        };
+        /**
          * Brief
          * @description The need, the setups weighed against it, and which of them is the reference.
          *
@@ -3094,7 +3109,8 @@ export interface components {
          *
          *     Torques of the wheel in Nm and pushes of the tyres in N: of the motors at their most from a standstill, of
          *     the rider at the hardest push and at the power of all day, and of motors and the steady rider together.
-         *     `held_by` is what holds the motors back at the speed of each gear in the middle of the band.
+         *     `held_by` is what holds the motors back at the speed of each gear in the middle of the band, `borne` the
+         *     part that then stands worst, null where none states what it bears.
          *     `steepest_start` is the grade held from a standstill in the lowest gear by both together, `alone_start` by
          *     the steady rider alone, as with a dead battery; `slips_at` the grade on which the driven wheel slips, null
          *     where the ground is not known. `on_pitch` is how the steepest pitch is ridden with the highest assistance.
@@ -3117,6 +3133,8 @@ export interface components {
             together_push_n: number[];
             /** Held By */
             held_by: string[];
+            /** Borne */
+            borne: (components["schemas"]["Borne"] | null)[];
             /** Steepest Start */
             steepest_start: number;
             /** Alone Start */

@@ -1,6 +1,7 @@
 import type { ComparedSetup, MotorHelp } from "../../api/client";
 import type { Cell } from "../../exchange/tables";
 import { capital, gearName } from "../../shell/format";
+import { StateMark } from "../../shell/StateMark";
 import tables from "../../shell/table.module.css";
 import styles from "./Motors.module.css";
 
@@ -10,7 +11,16 @@ interface Props {
 }
 
 export const wheelRows = (table: ComparedSetup, help: MotorHelp): Cell[][] => [
-  ["gear", "motor, Nm", "steady rider, Nm", "hardest push, Nm", "motor and steady rider, N", "held by"],
+  [
+    "gear",
+    "motor, Nm",
+    "steady rider, Nm",
+    "hardest push, Nm",
+    "motor and steady rider, N",
+    "held by",
+    "under both",
+    "which",
+  ],
   ...table.gears.map((gear, place) => [
     gear.label,
     help.wheel_torque_nm[place]?.toFixed(1),
@@ -18,6 +28,8 @@ export const wheelRows = (table: ComparedSetup, help: MotorHelp): Cell[][] => [
     help.rider_hardest_nm[place]?.toFixed(1),
     help.together_push_n[place]?.toFixed(0),
     help.held_by[place],
+    help.borne[place]?.state,
+    help.borne[place]?.what,
   ]),
 ];
 
@@ -50,6 +62,9 @@ export function AtTheWheel({ table, help }: Props) {
               <th scope="col">Push together</th>
               <th scope="col">Hardest push</th>
               <th scope="col">Motors held by</th>
+              <th scope="col" className={styles.borneColumn}>
+                Under the hardest push and all of the motors
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -70,6 +85,9 @@ export function AtTheWheel({ table, help }: Props) {
                   <td>{help.together_push_n[place]?.toFixed(0)} N</td>
                   <td>{help.rider_hardest_nm[place]?.toFixed(0)} Nm</td>
                   <td>{help.held_by[place]}</td>
+                  <td className={styles.borneColumn}>
+                    <BorneText borne={help.borne[place] ?? null} />
+                  </td>
                 </tr>
               );
             })}
@@ -77,5 +95,15 @@ export function AtTheWheel({ table, help }: Props) {
         </table>
       </div>
     </section>
+  );
+}
+
+/** What stands worst: the part, and how. */
+function BorneText({ borne }: { borne: MotorHelp["borne"][number] }) {
+  if (!borne) return "no part states what it bears";
+  return (
+    <>
+      <StateMark state={borne.state} /> {borne.what}
+    </>
   );
 }
