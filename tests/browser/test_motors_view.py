@@ -121,3 +121,29 @@ def test_a_salvaged_motor_and_what_is_refused(motors):
     expect(gear(motors, 1)).to_contain_text("25 Nm")
     saved(motors)
     expect(motors.get_by_text("nothing here raises a limit")).to_be_visible()
+
+
+def test_each_motor_is_drawn_where_its_torque_enters(motors):
+    add(motors, "Motor at the cranks")
+    add(motors, "Motor in the front hub")
+    saved(motors)
+    motors.get_by_role("link", name="Setups").click()
+    path = motors.get_by_role("group", name="Power path")
+    expect(path).to_be_visible()
+    motors.get_by_role("navigation", name="Setups").get_by_role("link", name="Five-speed hub").click()
+    expect(path).to_contain_text("60 Nm")
+    cranks, front = path.get_by_role("img", name="Motor, 60 Nm"), path.get_by_role("img", name="Motor, 35 Nm")
+    wheel = path.get_by_role("button", name="Change: Wheel")
+    middle = [each.bounding_box()["x"] for each in (cranks, wheel, front)]
+    assert middle == sorted(middle)
+    expect(path).to_contain_text("front wheel")
+
+
+def test_what_stands_worst_under_motor_and_rider(motors):
+    add(motors, "Motor at the cranks")
+    field(motors, "motors[0].torque_nm").fill("110")
+    # 240 Nm with the rider’s 130 pull the chain on 42 teeth, 85 mm in radius, with 2826 N.
+    expect(gear(motors, 1)).to_contain_text(
+        re.compile(r"holds .*(chain: 28\d\d N, breaks at 8000 N|allowed)")
+    )
+    expect(motors.get_by_role("columnheader", name="Under the hardest push")).to_be_visible()

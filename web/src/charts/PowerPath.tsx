@@ -4,6 +4,7 @@ import { useUnits } from "../shell/units";
 import { PathCaption } from "./PathCaption";
 import { PathCase } from "./PathCase";
 import { Crank, Wheel } from "./PathEnds";
+import { FRONT_WHEEL, PathMotors } from "./PathMotors";
 import { PathSprockets } from "./PathSprockets";
 import { pieceLabel } from "./pieceNames";
 import styles from "./PowerPath.module.css";
@@ -30,14 +31,15 @@ export const PowerPath = memo(function PowerPath({ table, setup, gear, selected,
     table.stages
       .slice(0, stage + 1)
       .reduce((ratio, options, place) => ratio * (options.options[gear.choice[place] ?? 0]?.ratio ?? 1), 1);
+  const width = layout.width + (setup.motors?.some(({ at }) => at === "front hub") ? FRONT_WHEEL : 0);
   const pick = (place: string) => ({ place, selected: selected === place, onPick });
 
   return (
     <div className={styles.scroll} data-drawing="path">
       <svg
         className={styles.drawing}
-        viewBox={`0 0 ${layout.width} ${HEIGHT}`}
-        width={layout.width}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        width={width}
         height={HEIGHT}
         role="group"
         aria-label="Power path"
@@ -81,6 +83,7 @@ export const PowerPath = memo(function PowerPath({ table, setup, gear, selected,
             )}
           </Part>
         ))}
+        <PathMotors setup={setup} layout={layout} />
         <Part {...pick("cranks")} label={`Cranks, ${setup.cranks.length_mm} mm`}>
           <Crank x={firstIsCase ? layout.crankX - 24 : layout.crankX} />
         </Part>
