@@ -111,7 +111,33 @@ def _eases(bike: Bike) -> Iterator[Finding]:
             )
 
 
+def _cargo(bike: Bike) -> Iterator[Finding]:
+    """On a cargo bicycle a motor must be approved for it."""
+    kind = bike.brief.load.bicycle if bike.brief.load else None
+    if kind != "cargo":
+        return
+    for motor in bike.setup.motors or []:
+        name = motor.name or "the motor"
+        if motor.cargo_approved is None:
+            yield not_known(f"whether {name} is approved for cargo bicycles is not known", "its maker")
+        elif motor.cargo_approved:
+            yield Finding("holds", f"{name} is approved for cargo bicycles")
+        else:
+            yield Finding(
+                "fails",
+                f"{name} is not approved for cargo bicycles",
+                "a motor that its maker approves for them",
+            )
+
+
 MOTOR_RULES = [
+    Rule(
+        "motor-cargo",
+        "motor",
+        "Brakes, gears and cooling of a motor are made for a mass; beyond it the maker does not answer.",
+        TRADE,
+        _cargo,
+    ),
     Rule("motor-eases", "motor", "Gears forced to shift under a motor’s load wear and break.", TRADE, _eases),
     Rule("motor-place", "motor", "Motor and gears must not want the same place.", TRADE, _motor_place),
     Rule(

@@ -91,7 +91,8 @@ class Motor(Model):
     wheel, or before a stage of the path. `torque_nm` and `power_w` are the most it gives, `no_load_rpm` where
     it gives nothing more; or `curve`, pairs of rpm and Nm, rising in rpm. They are its own figures: through
     the `reduction`, pairs of driving and driven teeth, they reach the place where it enters. `count` of them
-    sit on one shaft. Raises for a motor of which no torque is known, and for a curve out of order.
+    sit on one shaft. `cargo_approved` says whether its maker allows it on cargo bicycles. Raises for a motor
+    of which no torque is known, and for a curve out of order.
     """
 
     name: Name | None = None
@@ -109,6 +110,7 @@ class Motor(Model):
     efficiency: Efficiency | None = None
     eases_to_shift: StrictBool | None = None
     regenerates: StrictBool | None = None
+    cargo_approved: StrictBool | None = None
     mass_kg: PartMassKg | None = None
     mass_at: MassAt | None = None
     price: Price | None = None

@@ -67,12 +67,12 @@ const takenOff = (name: string) =>
 /** The readings of a bike on the bench, oldest first, thinned out once they are many. */
 export interface Readings {
   all: Reading[];
-  /** Whether the server does not answer just now. */
-  lost: boolean;
+  /** Whether the server does not answer just now, or has no such bike any more. */
+  lost: "trying" | "gone" | null;
 }
 
 const MOST = 1500;
-const NONE: Readings = { all: [], lost: false };
+const NONE: Readings = { all: [], lost: null };
 
 /** Listens to a bike on the bench until it has arrived; it is taken off when nobody looks any more. */
 export function useReadings(bike: LiveBike | undefined): Readings {
@@ -83,10 +83,13 @@ export function useReadings(bike: LiveBike | undefined): Readings {
     const source = new EventSource(`/api/live/${name}/readings`);
     source.onmessage = ({ data }: MessageEvent<string>) => {
       const reading = JSON.parse(data) as Reading;
-      setReadings(({ of, all }) => ({ of: name, all: added(of === name ? all : [], reading), lost: false }));
+      setReadings(({ of, all }) => ({ of: name, all: added(of === name ? all : [], reading), lost: null }));
       if (reading.state === "arrived") source.close();
     };
-    source.onerror = () => setReadings((now) => ({ ...now, lost: true }));
+    source.onerror = () => {
+      const lost = source.readyState === EventSource.CLOSED ? "gone" : "trying";
+      setReadings((now) => ({ ...now, of: name, lost }));
+    };
     return () => {
       source.close();
       void takenOff(name);

@@ -3058,7 +3058,8 @@ export interface components {
          *     wheel, or before a stage of the path. `torque_nm` and `power_w` are the most it gives, `no_load_rpm` where
          *     it gives nothing more; or `curve`, pairs of rpm and Nm, rising in rpm. They are its own figures: through
          *     the `reduction`, pairs of driving and driven teeth, they reach the place where it enters. `count` of them
-         *     sit on one shaft. Raises for a motor of which no torque is known, and for a curve out of order.
+         *     sit on one shaft. `cargo_approved` says whether its maker allows it on cargo bicycles. Raises for a motor
+         *     of which no torque is known, and for a curve out of order.
          */
         Motor: {
             /** Name */
@@ -3096,6 +3097,8 @@ export interface components {
             eases_to_shift?: boolean | null;
             /** Regenerates */
             regenerates?: boolean | null;
+            /** Cargo Approved */
+            cargo_approved?: boolean | null;
             /** Mass Kg */
             mass_kg?: number | null;
             /** Mass At */

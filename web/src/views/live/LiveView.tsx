@@ -30,6 +30,8 @@ function Shown({ job, bench, shown }: OfSetup) {
   const now = readings.all[readings.all.length - 1] ?? bike?.now;
   const ridden = { job_id: job.id, road, level };
   const stale = putting.data !== undefined && putting.data.asked !== askedOf(bench, shown, ridden);
+  const gone = readings.lost === "gone";
+  const rides = now !== undefined && !stale && !gone && now.state !== "arrived";
   const going = now !== undefined && now.running && now.state !== "arrived";
   const start = () => putting.mutate({ ...ridden, pace });
   const [trouble, setTrouble] = useState<Error | null>(null);
@@ -87,7 +89,7 @@ function Shown({ job, bench, shown }: OfSetup) {
             </Button>
           ))}
         </div>
-        {now && !stale && now.state !== "arrived" ? (
+        {rides ? (
           <Button
             variant="contained"
             startIcon={going ? <Pause /> : <PlayArrow />}
@@ -100,7 +102,7 @@ function Shown({ job, bench, shown }: OfSetup) {
             {now ? "Ride it again" : "Start"}
           </Button>
         )}
-        {now && !stale && now.state !== "arrived" && (
+        {rides && (
           <Button startIcon={<Replay />} onClick={start}>
             From the start
           </Button>
@@ -116,7 +118,9 @@ function Shown({ job, bench, shown }: OfSetup) {
       )}
       {readings.lost && now?.state !== "arrived" && (
         <p role="status" className={styles.stale}>
-          Nothing is heard of the bike just now; trying again.
+          {gone
+            ? "This bike is no longer on the bench. Ride it again."
+            : "Nothing is heard of the bike just now; trying again."}
         </p>
       )}
       <BigFigures now={now} bike={bike} table={shown.table} cadence={bench.cadence} />

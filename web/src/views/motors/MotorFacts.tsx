@@ -36,6 +36,7 @@ export function MotorFacts({ table, help, bench }: Props) {
               <Fact name="Cadence">
                 {pitch.cadence_rpm.toFixed(0)} rpm, {table.stepless ? pitch.gear : `gear ${pitch.gear}`}
               </Fact>
+              <Fact name="You give">{pitch.rider_w.toFixed(0)} W</Fact>
               <Fact name="Motors give">{pitch.motor_w.toFixed(0)} W</Fact>
               <Fact name={pitch.assumed ? "and draw, assumed" : "and draw"}>{pitch.in_w.toFixed(0)} W</Fact>
               {pitch.efficiency !== null && <Fact name="Efficiency">{percent(pitch.efficiency)}</Fact>}

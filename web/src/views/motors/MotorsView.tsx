@@ -7,7 +7,7 @@ import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../figures/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
-import type { Held } from "../../figures/held";
+import { withValue, type Held } from "../../figures/held";
 import { problemsAt, sentence } from "../../shell/problems";
 import { ViewHeading } from "../../shell/ViewHeading";
 import { OneSetup, type OfSetup } from "../setups/OneSetup";
@@ -16,7 +16,7 @@ import { motorFigures } from "./figures";
 import styles from "./Motors.module.css";
 import { MotorFacts } from "./MotorFacts";
 import { RangeTable } from "./RangeTable";
-import { STARTING_MOTORS } from "./startingMotors";
+import { ASSISTANCE, STARTING_MOTORS } from "./startingMotors";
 
 /** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
 export const MotorsView = () => <OneSetup view="motors" of={Shown} />;
@@ -92,6 +92,23 @@ function Shown({ job, bench, shown }: OfSetup) {
                   {sentence(problem, problem.where)}
                 </p>
               ))}
+            <p className={styles.presets}>
+              Set where it ends:
+              {ASSISTANCE.map(({ name, cutoff_kmh, fade_kmh }) => (
+                <Button
+                  key={name}
+                  size="small"
+                  onClick={() => {
+                    const ended = withValue(motor, "assist.cutoff_kmh", cutoff_kmh);
+                    const next = withValue(ended, "assist.fade_kmh", fade_kmh);
+                    put(motors.map((each, at) => (at === place ? next : each)));
+                  }}
+                >
+                  {name}
+                </Button>
+              ))}
+              <span className={styles.law}>which of them is allowed is for local law to say</span>
+            </p>
             <FigureFields
               figures={motorFigures(stages.length)}
               document={motor}

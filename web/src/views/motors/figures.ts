@@ -42,5 +42,6 @@ export const motorFigures = (stages: number): Figure[] => [
   { at: "thermal.resistance_k_w", label: "Degrees for a watt", kind: "number", unit: "K/W" },
   { at: "thermal.limit_c", label: "Windings bear", kind: "number", unit: "°C" },
   { at: "regenerates", label: "Brakes into the battery", kind: "flag" },
+  { at: "cargo_approved", label: "Approved for cargo bicycles", kind: "flag" },
   { at: "eases_to_shift", label: "Eases off to shift", kind: "flag" },
 ];
