@@ -126,19 +126,39 @@ def fit(page: Page) -> None:
     page.get_by_role("region", name="Checks").wait_for()
 
 
+def on_the_strand(show: Callable[[Page], None]) -> Callable[[Page], None]:
+    """The same, in the job with motors."""
+    return in_job("Seaweed barrow", show)
+
+
 def motors(page: Page) -> None:
-    """A motor added at the cranks, and what it does in each gear."""
+    """What a motor at the cranks adds in each gear."""
     page.get_by_role("link", name="Motors").click()
-    page.get_by_role("navigation", name="Setups").get_by_role("link", name="Five-speed hub").click()
-    page.get_by_role("button", name="Add motor").click()
-    page.get_by_role("menuitem", name="Motor at the cranks").click()
-    page.get_by_label("Assistance ends at, km/h").fill("45")
-    page.get_by_text("lie beyond the highest gear").wait_for()
-    page.evaluate("() => window.scrollTo(0, 0)")
+    page.get_by_role("region", name="How far the battery goes").get_by_role("table").wait_for()
+
+
+def bench(page: Page) -> None:
+    """A drive built at home whose first shaft fails."""
+    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("region", name="Shaft 1", exact=True).wait_for()
+    page.get_by_role("heading", name="Shafts and bearings").evaluate("(it) => it.scrollIntoView()")
+
+
+def live(page: Page) -> None:
+    """The live bike under way with a motor and gears that change by themselves."""
+    page.get_by_role("link", name="Live").click()
+    page.get_by_role("navigation", name="Setups").get_by_role("link", name="Crank motor, stepless").click()
+    page.get_by_role("button", name="100 times as fast").click()
+    page.get_by_role("button", name="Start", exact=True).click()
+    page.locator("dd").filter(has_text="2.").first.wait_for()
+    page.get_by_role("button", name="Pause").click()
+    page.mouse.move(0, 0)
 
 
 PICTURES = [
-    ("motors", motors, 1280, "light"),
+    ("motors", on_the_strand(motors), 1280, "light"),
+    ("bench", on_the_strand(bench), 1280, "light"),
+    ("live", on_the_strand(live), 1280, "dark"),
     ("pairings", pairings, 1280, "light"),
     ("pairings-effect", pairing, 1280, "dark"),
     ("fit", fit, 1280, "light"),
@@ -150,10 +170,8 @@ PICTURES = [
     ("line-up-phone", lambda _page: None, 390, "light"),
     ("setups", setup("Eight-speed hub"), 1280, "light"),
     ("setups-crank-gearbox", setup("Twelve-speed crank gearbox"), 1280, "dark"),
-    ("setups-derailleur", setup("One ring, twelve sprockets"), 1280, "light"),
     ("job", job, 1280, "light"),
     ("internals", in_the_valley(internals), 1280, "light"),
-    ("internals-phone", in_the_valley(internals), 390, "dark"),
     ("shelf", shelf, 1280, "light"),
     ("line-up-familiar", familiar, 1280, "light"),
     ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),

@@ -95,6 +95,19 @@ def test_with_a_motor_it_comes_to_where_both_bring_what_the_road_asks():
     assert bike.motor_w == pytest.approx(125, rel=1e-3)
 
 
+def test_where_the_legs_cannot_follow_a_motor_that_follows_them_helps_less_too():
+    levels = [{"name": "high", "share": 3}]
+    sheet = {"at": "cranks", "torque_nm": 90, "power_w": 600, "assist": {"levels": levels}}
+    brief = job(PAIR, hub(0.6, 1.0), motors=[sheet])
+    bike = until(on(brief, (6000, 0.0)), 200)
+    # 88 rpm on 4.21 m are 22.2 km/h, for which rider and motor bring what is asked, three parts to one.
+    assert bike.cadence_rpm == pytest.approx(88, abs=0.05)
+    assert bike.motor_w == pytest.approx(3 * bike.rider_w, rel=0.01)
+    share = path_efficiency(brief.setups[0].path).typical
+    asked = conditions(brief).resistance.power_w(bike.speed_mps, 0.0)
+    assert (bike.rider_w + bike.motor_w) * share == pytest.approx(asked, rel=0.02)
+
+
 def test_a_descent_too_fast_for_the_legs_is_coasted_and_braked_at_fifty():
     bike = until(on(job(), (8000, -0.08)), 200)
     assert bike.speed_mps * 3.6 == pytest.approx(50)

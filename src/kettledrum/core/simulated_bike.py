@@ -5,7 +5,6 @@ v̄·Δt. Then ½·m·(v₁² − v₀²) = F·v̄·Δt exactly, so that the boo
 """
 
 import math
-from dataclasses import dataclass
 
 from kettledrum.core.brief import Brief
 from kettledrum.core.climb import BALANCE_KMH, GETS_OFF_KMH
@@ -14,6 +13,7 @@ from kettledrum.core.course import Course
 from kettledrum.core.driven import Driven, called_for, driven_in
 from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.electric import drawn, returned_w, torque_held_by
+from kettledrum.core.energy_books import Books, cell_of
 from kettledrum.core.gear_table import gear_table
 from kettledrum.core.motor_place import WHEELS
 from kettledrum.core.pushes import pushes
@@ -30,34 +30,8 @@ OVER_THE_TOP = 1.1
 """How far above the band one spins for a moment, before a shift has come."""
 _SLOW_MPS, _ARRIVED_M = 0.05, 1.0
 _MEAN_OF_PEAK = 2 / math.pi
+_FALSE_POSITIONS, _NEAR_N = 6, 0.05
 _WALK_MPS, _BRAKED_MPS = WALKING_KMH / 3.6, BRAKED_KMH / 3.6
-
-
-@dataclass(slots=True)
-class Books:
-    """Where energy came from and where it went, in J, over all of a ride.
-
-    In: the rider's, at the pedals or pushing, and the batteries'. Out: lost in the drive and in the motors,
-    to air, tyres and height, in the brakes, and what the batteries got back.
-    """
-
-    rider_j: float = 0.0
-    battery_j: float = 0.0
-    drive_j: float = 0.0
-    motors_j: float = 0.0
-    air_j: float = 0.0
-    tyres_j: float = 0.0
-    height_j: float = 0.0
-    brakes_j: float = 0.0
-    returned_j: float = 0.0
-
-
-@dataclass(slots=True)
-class _Cell:
-    """A motor's battery: the energy in J that is left and the most that it holds; None where not known."""
-
-    left_j: float | None
-    most_j: float | None
 
 
 class SimulatedBike:
@@ -85,7 +59,7 @@ class SimulatedBike:
         self._walk_below_mps = min(max(lowest * self.job.grind_rpm, balance), gets_off)
         self._step, self._turns, self._rests_s = 0, 0.0, REST_S
         self._by_gear: dict[int, list[Driven]] = {}
-        self._cells = [_cell(each) for each in driven_in(setup, self.table, self.table.gears[0])]
+        self._cells = [cell_of(each.motor) for each in driven_in(setup, self.table, self.table.gears[0])]
 
     @property
     def grade(self) -> float:
@@ -130,9 +104,7 @@ class SimulatedBike:
         pedals = not rests and not self.walking
         rider_n, motors, motor_n = 0.0, [0.0] * len(driven), 0.0
         if pedals:
-            rider_n = 0.0 if self.shifter.eased else self._push_n(speed)
-            motors, motor_n = self._motors(driven, speed, rider_n)
-            rider_n = self._within_reach(rider_n, motor_n - against, speed)
+            rider_n, motors, motor_n = self._pushes(driven, speed, against)
         after = speed + (rider_n + motor_n - against) / mass * STEP_S
         brakes_n, foot_n = 0.0, 0.0
         if self.walking:
@@ -212,14 +184,40 @@ class SimulatedBike:
             push += torque * each.turns * each.share * 2 * math.pi / self.table.circumference_m
         return torques, push
 
-    def _within_reach(self, rider_n: float, others_n: float, speed: float) -> float:
-        """No harder than takes the legs to where they cannot follow."""
+    def _pushes(self, driven: list[Driven], speed: float, against: float) -> tuple[float, list[float], float]:
+        """What the rider pushes with in N, the motors' torques in Nm, and their push.
+
+        All the rider has; or so much less that the legs just keep up, motors that follow the rider helping
+        less then too. That is found by false position: what goes in is straight but for a few corners.
+        """
+        whole = 0.0 if self.shifter.eased else self._push_n(speed)
+        torques, motor_n = self._motors(driven, speed, whole)
+        most = (self._top_mps() - speed) * self.job.resistance.mass_kg / STEP_S + against
+        over = whole + motor_n - most
+        if over <= 0 or whole == 0:
+            return whole, torques, motor_n
+        torques, motor_n = self._motors(driven, speed, 0.0)
+        low, under, high = 0.0, motor_n - most, 1.0
+        if under >= 0:
+            return 0.0, torques, motor_n
+        for _ in range(_FALSE_POSITIONS):
+            share = low + (high - low) * under / (under - over)
+            torques, motor_n = self._motors(driven, speed, whole * share)
+            off = whole * share + motor_n - most
+            if abs(off) < _NEAR_N:
+                break
+            if off > 0:
+                high, over = share, off
+            else:
+                low, under = share, off
+        return whole * share, torques, motor_n
+
+    def _top_mps(self) -> float:
+        """The speed that the legs cannot follow beyond, in the gear that is in."""
         highest = self.shifter.development_m >= self.table.gears[-1].development_m * (1 - 1e-9)
-        band = self.job.cadence_rpm[1] if highest else self.job.cadence_rpm[1] * OVER_THE_TOP
-        top_rpm = band if highest else max(band, self.shifter.band.high_rpm * 1.02)
-        top = self.shifter.development_m * top_rpm / 60
-        most = (top - speed) * self.job.resistance.mass_kg / STEP_S - others_n
-        return min(rider_n, max(most, 0.0))
+        band = self.job.cadence_rpm[1]
+        rpm = band if highest else max(band * OVER_THE_TOP, self.shifter.band.high_rpm * 1.02)
+        return self.shifter.development_m * rpm / 60
 
     def _book(
         self, rider_n: float, foot_n: float, way: float, height_n: float, tyres_n: float, air_n: float
@@ -281,11 +279,3 @@ class SimulatedBike:
             STEP_S, after, pedals=pedals or self.walking, dead_centre=dead_centre or self.walking
         )
         self.cadence_rpm = after * 60 / self.shifter.development_m if pedals else 0.0
-
-
-def _cell(driven: Driven) -> _Cell:
-    battery = driven.motor.battery
-    if battery is None:
-        return _Cell(None, None)
-    usable = battery.energy_wh * battery.usable * 3600
-    return _Cell(usable, usable)

@@ -5,8 +5,9 @@ from pydantic import BaseModel
 from kettledrum.core.brief import Brief
 from kettledrum.core.conditions import conditions
 from kettledrum.core.course import Course, trial_course
+from kettledrum.core.energy_books import Books
 from kettledrum.core.setup import Setup
-from kettledrum.core.simulated_bike import STEP_S, Books, SimulatedBike
+from kettledrum.core.simulated_bike import STEP_S, SimulatedBike
 
 SAMPLE_S = 0.5
 LONGEST_S = 3600.0

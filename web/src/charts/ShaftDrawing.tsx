@@ -3,7 +3,7 @@ import type { ShaftCheck } from "../api/client";
 import styles from "./ShaftDrawing.module.css";
 import { useWidth } from "./useWidth";
 
-const [SHAFT, MOMENT, DEPTH, HEIGHT] = [56, 156, 38, 216];
+const [SHAFT, MOMENT, DEPTH, HEIGHT] = [56, 156, 38, 200];
 const WORDS = { driven: "driven", driving: "driving", load: "load" };
 
 interface Props {
@@ -57,9 +57,6 @@ export function ShaftDrawing({ found, span }: Props) {
           points={`${x.range()[0]},${MOMENT} ${area.join(" ")} ${x.range()[1]},${MOMENT}`}
           className={styles.moment}
         />
-        <text x={x.range()[0]} y={HEIGHT - 4} className={styles.name}>
-          at the worst: moment to {found.bending_nm.toFixed(1)} Nm; drawn bent more than it is
-        </text>
       </svg>
     </div>
   );

@@ -19,6 +19,9 @@ export function ShaftShown({ number, found, shaft, stages }: Props) {
         Shaft {number}, {whereText(found.after, stages)} <StateMark state={found.state} />
       </h4>
       <ShaftDrawing found={found} span={shaft.span_mm} />
+      <p className={styles.note}>
+        As its pulls bend it most, drawn larger than it bends; below, the bending moment along it.
+      </p>
       <p>{strengthText(found, shaft.diameter_mm)}</p>
       <p>
         {found.bends === "fails"

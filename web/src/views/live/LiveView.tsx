@@ -55,25 +55,29 @@ function Shown({ job, bench, shown }: OfSetup) {
         text="a simulated bike on the bench: what it tells is worked out, not measured"
       />
       <div className={`${styles.controls} no-print`}>
-        <ChoiceField
-          label="Along"
-          value={road}
-          choices={[
-            { value: "", label: "start, climb, coast and stop" },
-            ...job.roads.map((each) => ({ value: each.id, label: each.name })),
-          ]}
-          onChange={setRoad}
-        />
-        {levels.length > 0 && (
+        <div className={styles.choice}>
           <ChoiceField
-            label="Assistance"
-            value={level}
+            label="Along"
+            value={road}
             choices={[
-              { value: "", label: "the most" },
-              ...levels.map((each) => ({ value: each, label: each })),
+              { value: "", label: "start, climb, coast and stop" },
+              ...job.roads.map((each) => ({ value: each.id, label: each.name })),
             ]}
-            onChange={setLevel}
+            onChange={setRoad}
           />
+        </div>
+        {levels.length > 0 && (
+          <div className={styles.choice}>
+            <ChoiceField
+              label="Assistance"
+              value={level}
+              choices={[
+                { value: "", label: "the most" },
+                ...levels.map((each) => ({ value: each, label: each })),
+              ]}
+              onChange={setLevel}
+            />
+          </div>
         )}
         <div className={styles.paces} role="group" aria-label="How fast time goes">
           {PACES.map((each) => (
