@@ -1,12 +1,12 @@
 """A drive built at home: salvaged motors, sprockets in a row, a wheel, and the shafts that carry it all."""
 
 import math
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field, model_validator
 
 from kettledrum.core.fitting import PitchMm
-from kettledrum.core.materials import MATERIALS
+from kettledrum.core.materials import MATERIALS, MaterialName
 from kettledrum.core.motor import (
     USUAL_EFFICIENCY,
     Ampere,
@@ -31,16 +31,6 @@ PlaceMm = Annotated[float, Within(-2000, 2000, unit="mm")]
 MegaPascal = Annotated[float, Within(0, 3000, above=True, unit="MPa")]
 Newton = Annotated[float, Within(0, 1_000_000, above=True, unit="N")]
 Factor = Annotated[float, Within(1, 20)]
-MaterialName = Literal[
-    "mild steel bar",
-    "structural steel bar",
-    "carbon steel, normalised",
-    "alloy steel, hardened and tempered",
-    "stainless bar",
-    "threaded rod, class 4.8",
-    "bolt steel, class 8.8",
-    "aluminium bar, heat-treated",
-]
 
 
 class Salvaged(Model):

@@ -1,6 +1,18 @@
 """What shafts are made of: how far a material bears stress before it stays bent, and how stiff it is."""
 
 from dataclasses import dataclass
+from typing import Literal
+
+MaterialName = Literal[
+    "mild steel bar",
+    "structural steel bar",
+    "carbon steel, normalised",
+    "alloy steel, hardened and tempered",
+    "stainless bar",
+    "threaded rod, class 4.8",
+    "bolt steel, class 8.8",
+    "aluminium bar, heat-treated",
+]
 
 
 @dataclass(frozen=True, slots=True)
@@ -14,7 +26,7 @@ class Material:
 
 _STEEL, _STAINLESS, _ALUMINIUM = 210_000.0, 200_000.0, 70_000.0
 
-MATERIALS = {
+MATERIALS: dict[MaterialName, Material] = {
     "mild steel bar": Material(235, _STEEL, "S235, EN 10025-2"),
     "structural steel bar": Material(355, _STEEL, "S355, EN 10025-2"),
     "carbon steel, normalised": Material(340, _STEEL, "C45+N, EN ISO 683-1"),

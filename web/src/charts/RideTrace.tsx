@@ -3,6 +3,7 @@ import { scaleLinear, scaleLog } from "d3-scale";
 import { useUnits } from "../shell/units";
 import styles from "./RideTrace.module.css";
 import { useWidth } from "./useWidth";
+import drawing from "./drawing.module.css";
 
 /** What was ridden so far, sample by sample, all lists of one length; places in m. */
 export interface Traced {
@@ -60,7 +61,7 @@ export function RideTrace({ traced, course, band, colour, restsFrom, place, curs
     values.map((value, index) => `${x(along[index] ?? 0).toFixed(1)},${scale(value).toFixed(1)}`).join(" ");
   const ground = points(course.elevation_m, course.at_m, y.course);
   return (
-    <div ref={ref} className={styles.drawing} style={{ height }}>
+    <div ref={ref} className={drawing.drawing} style={{ height }}>
       <svg width={width} height={height} role="group" aria-label="Ride drawn">
         {(Object.keys(PANELS) as Panel[]).map((panel) => (
           <g key={panel}>
@@ -85,16 +86,16 @@ export function RideTrace({ traced, course, band, colour, restsFrom, place, curs
               height={tops.end - TOP + 4}
               className={styles.rests}
             />
-            <text x={x(restsFrom) + 8} y={tops.cadence + PANELS.cadence - 8} className={styles.label}>
+            <text x={x(restsFrom) + 8} y={tops.cadence + PANELS.cadence - 8} className={drawing.label}>
               feet at rest
             </text>
           </>
         )}
         <polygon
           points={`${LEFT},${tops.course + PANELS.course} ${ground} ${x(length)},${tops.course + PANELS.course}`}
-          className={styles.ground}
+          className={drawing.ground}
         />
-        <polyline points={ground} className={styles.edge} />
+        <polyline points={ground} className={drawing.edge} />
         <Extent label={units.height(y.course.domain()[1] ?? 0)} y={tops.course + 12} />
         <Extent label={units.speed(y.speed.domain()[1] ?? 0)} y={tops.speed + 10} />
         <polyline
@@ -129,7 +130,7 @@ export function RideTrace({ traced, course, band, colour, restsFrom, place, curs
         />
         <Extent label={units.length(y.gear.domain()[1] ?? 0)} y={tops.gear + 10} />
         {ticks.map((tick) => (
-          <text key={tick} x={x(tick * unit)} y={height - 6} className={styles.label} textAnchor="middle">
+          <text key={tick} x={x(tick * unit)} y={height - 6} className={drawing.label} textAnchor="middle">
             {tick}
             {tick === 0 && ` ${units.system === "metric" ? "km" : "mi"}`}
           </text>

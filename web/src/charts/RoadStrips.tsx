@@ -10,6 +10,7 @@ import { useUnits, type Units } from "../shell/units";
 import { RoadCursor } from "./RoadCursor";
 import styles from "./RoadStrips.module.css";
 import { useWidth } from "./useWidth";
+import drawing from "./drawing.module.css";
 
 interface Props {
   ride: RoadRide;
@@ -42,7 +43,7 @@ export function RoadStrips({ ride, setups }: Props) {
       <p className={styles.at} aria-live="polite">
         <strong>{units.distance(at, 2)}</strong> · {units.height(reading.elevation)} · {reading.slope}
       </p>
-      <div ref={ref} className={styles.drawing} data-drawing="road" style={{ height }}>
+      <div ref={ref} className={drawing.drawing} data-drawing="road" style={{ height }}>
         <svg width={width} height={height} role="group" aria-label="Road strips">
           <Patterns />
           <Profile ride={ride} x={x} bottom={bottom} units={units} />
@@ -153,13 +154,13 @@ function Profile({ ride, x, bottom, units }: ProfileProps) {
       {heights.map((height) => (
         <g key={height}>
           <line x1={left} x2={right} y1={y(height * foot)} y2={y(height * foot)} className={styles.tick} />
-          <text x={left - 8} y={y(height * foot) + 5} className={styles.label} textAnchor="end">
+          <text x={left - 8} y={y(height * foot) + 5} className={drawing.label} textAnchor="end">
             {height}
           </text>
         </g>
       ))}
-      <polygon points={`${left},${bottom} ${edge} ${right},${bottom}`} className={styles.ground} />
-      <polyline points={edge} className={styles.edge} />
+      <polygon points={`${left},${bottom} ${edge} ${right},${bottom}`} className={drawing.ground} />
+      <polyline points={edge} className={drawing.edge} />
       {steepest.slice(0, 1).map((pitch) => (
         <text
           key={pitch.over_m}
@@ -172,7 +173,7 @@ function Profile({ ride, x, bottom, units }: ProfileProps) {
         </text>
       ))}
       {ticks.map((tick) => (
-        <text key={tick} x={x(tick * unit)} y={bottom + 18} className={styles.label} textAnchor="middle">
+        <text key={tick} x={x(tick * unit)} y={bottom + 18} className={drawing.label} textAnchor="middle">
           {tick}
           {tick === 0 && ` ${units.system === "metric" ? "km" : "mi"}`}
         </text>

@@ -2,6 +2,7 @@ import { scaleLinear } from "d3-scale";
 import type { ShaftCheck } from "../api/client";
 import styles from "./ShaftDrawing.module.css";
 import { useWidth } from "./useWidth";
+import drawing from "./drawing.module.css";
 
 const [SHAFT, MOMENT, DEPTH, HEIGHT] = [56, 156, 38, 200];
 const WORDS = { driven: "driven", driving: "driving", load: "load" };
@@ -26,7 +27,7 @@ export function ShaftDrawing({ found, span }: Props) {
     (at, place) => `${x(at).toFixed(1)},${(MOMENT - ((moments[place] ?? 0) / most) * DEPTH).toFixed(1)}`,
   );
   return (
-    <div ref={ref} className={styles.drawing} style={{ height: HEIGHT }}>
+    <div ref={ref} className={drawing.drawing} style={{ height: HEIGHT }}>
       <svg
         width={width}
         height={HEIGHT}

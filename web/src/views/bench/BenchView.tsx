@@ -16,6 +16,7 @@ import { DriveFields } from "./DriveFields";
 import { DriveShown } from "./DriveShown";
 import styles from "./Bench.module.css";
 import { STARTING_DRIVE } from "./figures";
+import { Caution } from "../../shell/Caution";
 
 const isList = (value: unknown): value is Held[] => Array.isArray(value);
 
@@ -84,7 +85,7 @@ export function BenchView() {
         )}
       </nav>
       <SaveTrouble entry={entry} elsewhere={[]} onDiscard={editing.discard} onOverwrite={editing.overwrite} />
-      <Caution />
+      <HomeBuiltCaution />
       {error && <Failure error={error} retry={retry} />}
       {!drive && (
         <p className={styles.empty}>
@@ -124,14 +125,14 @@ function freeName(drives: Held[], wanted: string): string {
   return names.find((name) => !taken.has(name)) ?? wanted;
 }
 
-function Caution() {
+function HomeBuiltCaution() {
   return (
-    <p className={styles.caution} role="note">
+    <Caution>
       Home-built drives can hurt. These sums screen out what cannot hold; they approve nothing. Guards go over
       chains and shafts, a fuse at the battery’s pole, a cut-off switch within reach; brakes must suit the
       speed and the load. Battery packs are not opened, nor charged unattended. Local law on motors and speed
       holds; have a qualified person check it before anyone rides it or walks beside it.
-    </p>
+    </Caution>
   );
 }
 

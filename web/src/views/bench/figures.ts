@@ -1,3 +1,4 @@
+import type { HomeBuilt } from "../../api/client";
 import type { Figure } from "../../figures/figures";
 import type { Held } from "../../figures/held";
 
@@ -37,7 +38,7 @@ export const FACTOR_FIGURES: Figure[] = [
   { at: "shock", label: "Jerks over steady pull", kind: "number", hint: "Usually 1.5" },
 ];
 
-const MATERIALS = [
+const MATERIALS: NonNullable<NonNullable<HomeBuilt["shafts"]>[number]["material"]>[] = [
   "mild steel bar",
   "structural steel bar",
   "carbon steel, normalised",

@@ -12,6 +12,7 @@ import styles from "./Fit.module.css";
 import { FitFigures } from "./FitFigures";
 import { MassTable } from "./MassTable";
 import { WheelBuilding } from "./WheelBuilding";
+import { Caution } from "../../shell/Caution";
 
 /** Whether everything of a setup goes together on the rider's frame, and what would help where it does not. */
 export const FitView = () => <OneSetup view="fit" of={Shown} />;
@@ -28,7 +29,7 @@ function Shown({ job, bench, shown }: OfSetup) {
         actions={<SaveMenu groups={[tableSavings("Checks", `${shown.setup.name}, fit`, () => rows(page))]} />}
       />
       <CheckList page={page} />
-      <p className={styles.caution}>{page.caution}</p>
+      <Caution>{page.caution}</Caution>
       <FitFigures job={job} bench={bench} shown={shown} />
       <BehaviourTable page={page} table={shown.table} />
       <WheelBuilding page={page} />

@@ -2,6 +2,7 @@ import type { FitPage } from "../../api/client";
 import { capital } from "../../shell/format";
 import { StateMark } from "../../shell/StateMark";
 import styles from "./Fit.module.css";
+import { Caution } from "../../shell/Caution";
 
 /** The wheel that a hub is built into: its spokes, whether the old ones do, and what must be had. */
 export function WheelBuilding({ page: { wheel } }: { page: FitPage }) {
@@ -40,7 +41,7 @@ export function WheelBuilding({ page: { wheel } }: { page: FitPage }) {
           </ul>
         </div>
       </div>
-      <p className={styles.caution}>{caution}</p>
+      <Caution>{caution}</Caution>
     </section>
   );
 }

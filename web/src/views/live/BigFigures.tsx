@@ -3,6 +3,7 @@ import { grade } from "../../shell/climbing";
 import { percent } from "../../shell/format";
 import { useUnits } from "../../shell/units";
 import styles from "./Live.module.css";
+import { Fact } from "../../shell/Fact";
 
 interface Props {
   now: Reading | undefined;
@@ -105,14 +106,5 @@ function CadenceBand({ rpm, band: [low, high], aim }: BandProps) {
         {low}–{high}
       </b>
     </span>
-  );
-}
-
-function Fact({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <div>
-      <dt>{name}</dt>
-      <dd>{children}</dd>
-    </div>
   );
 }

@@ -14,6 +14,7 @@ import { OneSetup, type OfSetup } from "../setups/OneSetup";
 import { BigFigures } from "./BigFigures";
 import styles from "./Live.module.css";
 import { TrialRide } from "./TrialRide";
+import { Caution } from "../../shell/Caution";
 
 /** A simulated bike on the bench, read as it goes; and how its gears follow from start to stop. */
 export const LiveView = () => <OneSetup view="live" of={Shown} />;
@@ -132,11 +133,11 @@ function Shown({ job, bench, shown }: OfSetup) {
         <Trace bike={bike} readings={readings} place={now?.at_m} colour={setupColour(shown.record.letter)} />
       )}
       <TrialRide job={job} bench={bench} shown={shown} />
-      <p className={styles.caution}>
+      <Caution>
         This bench turns no wheel: it shows how gears and motors would follow, from the figures you gave. On a
         real one keep hands, hair and clothes away from chains, belts and spokes in motion, and have a
         qualified mechanic look at motors, batteries and brakes before a ride.
-      </p>
+      </Caution>
     </>
   );
 }

@@ -17,6 +17,7 @@ import tables from "../../shell/table.module.css";
 import { useUnits, type Units } from "../../shell/units";
 import { shiftingFigures } from "./figures";
 import styles from "./Live.module.css";
+import { Fact } from "../../shell/Fact";
 
 interface Props {
   job: JobRecord;
@@ -186,14 +187,5 @@ function Changes({ found, units }: { found: Trial; units: Units }) {
         </table>
       </div>
     </details>
-  );
-}
-
-function Fact({ name, children }: { name: string; children: string }) {
-  return (
-    <div>
-      <dt>{name}</dt>
-      <dd>{children}</dd>
-    </div>
   );
 }

@@ -5,6 +5,7 @@ import { grade, pitchText } from "../../shell/climbing";
 import { StateMark } from "../../shell/StateMark";
 import { useUnits } from "../../shell/units";
 import styles from "./Motors.module.css";
+import { Fact } from "../../shell/Fact";
 
 interface Props {
   table: ComparedSetup;
@@ -67,15 +68,6 @@ export function MotorFacts({ table, help, bench }: Props) {
           </>
         )}
       </section>
-    </div>
-  );
-}
-
-function Fact({ name, children }: { name: string; children: React.ReactNode }) {
-  return (
-    <div>
-      <dt>{name}</dt>
-      <dd>{children}</dd>
     </div>
   );
 }

@@ -17,6 +17,7 @@ import styles from "./Motors.module.css";
 import { MotorFacts } from "./MotorFacts";
 import { RangeTable } from "./RangeTable";
 import { ASSISTANCE, STARTING_MOTORS } from "./startingMotors";
+import { Caution } from "../../shell/Caution";
 
 /** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
 export const MotorsView = () => <OneSetup view="motors" of={Shown} />;
@@ -53,12 +54,12 @@ function Shown({ job, bench, shown }: OfSetup) {
       {help && <AtTheWheel table={shown.table} help={help} />}
       {help && <MotorFacts table={shown.table} help={help} bench={bench} />}
       {help && <RangeTable job={job} bench={bench} shown={shown} />}
-      <p className={styles.caution}>
+      <Caution>
         Motors, batteries and what they drive can hurt. How fast, how strong and how far a motor may help is
         for local law and its maker to say; nothing here raises a limit. A battery that was dropped, swells,
         smells or gets hot is not charged again, and none is opened or charged unattended. Brakes must suit
         the speed and the load; have a qualified mechanic look at the bicycle.
-      </p>
+      </Caution>
       <section className={`${styles.section} no-print`} aria-labelledby="its-motors">
         <div className={styles.title}>
           <h3 id="its-motors">Its motors</h3>

@@ -9,6 +9,7 @@ import { StateMark } from "../../shell/StateMark";
 import { useUnits } from "../../shell/units";
 import styles from "./Pairings.module.css";
 import { changeText } from "./RankedList";
+import { Caution } from "../../shell/Caution";
 
 interface Props {
   bench: Workbench;
@@ -40,7 +41,7 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
             <li key={why}>{capital(why)}.</li>
           ))}
         </ul>
-        <p className={styles.caution}>{found.caution}</p>
+        <Caution>{found.caution}</Caution>
         <dl>
           <Figure name="Front ÷ rear">{pairing.primary_ratio.toFixed(3)}</Figure>
           <Figure name="Lowest gear">
