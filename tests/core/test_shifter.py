@@ -1,0 +1,89 @@
+"""Gears as they change from moment to moment, told of by the shifter alone."""
+
+import pytest
+
+from examples import hub, setup, sprockets, stepless_hub
+from kettledrum.core import Setup, gear_table, validate
+from kettledrum.core.shifter import Shifter, cadence_kept
+
+FIVE = hub(0.6, 0.8, 1.0, 1.25, 1.6)
+PAIR = sprockets([40], [20])
+
+
+def shifter(*path, **shifting) -> Shifter:
+    parts = {"shifting": shifting} if shifting else {}
+    made = validate(Setup, setup(*(path or (PAIR, FIVE)), **parts))
+    return Shifter(made, gear_table(made, (60, 88)))
+
+
+def settle(gears: Shifter, kmh: float, seconds: float = 20, *, pedals: bool = True) -> str:
+    for _ in range(int(seconds / 0.05)):
+        gears.step(0.05, kmh / 3.6, pedals=pedals, dead_centre=False)
+    return gears.label
+
+
+def test_the_gear_that_a_speed_comes_to():
+    gears = shifter(set_rpm=70, dead_band_rpm=6)
+    # A turn carries 2 · ratio · 2.218 m: at 70 rpm the gears go 11.2, 14.9, 18.6, 23.3 and 29.8 km/h.
+    assert [settle(gears, kmh) for kmh in (11, 15, 19, 23, 30)] == ["1", "2", "3", "4", "5"]
+    # 16.5 km/h is 77.5 rpm in gear 2 and 62 in gear 3, which is nearer in proportion.
+    assert settle(gears, 17.2) == "3"
+    assert settle(gears, 16.0) == "2"
+
+
+def test_within_the_dead_band_nothing_moves():
+    gears = shifter(set_rpm=70, dead_band_rpm=10)
+    settle(gears, 18.6)
+    before = gears.shifts
+    for kmh in (16.1, 21.0, 18.6, 16.3, 20.9):
+        settle(gears, kmh, 3)
+    assert gears.shifts == before
+
+
+def test_one_gear_after_another_unless_several_at_once():
+    one = shifter(PAIR, {**FIVE, "behaviour": {"shifts_several_at_once": False}}, shift_s=0.5)
+    several = shifter(PAIR, {**FIVE, "behaviour": {"shifts_several_at_once": True}}, shift_s=0.5)
+    settle(one, 30)
+    settle(several, 30)
+    assert (one.shifts, several.shifts) == (4, 1)
+    assert one.label == several.label == "5"
+
+
+def test_a_shift_takes_its_time_and_is_eased_only_where_it_must():
+    gears = shifter(shift_s=1.0)
+    gears.step(0.05, 20 / 3.6, pedals=True, dead_centre=False)
+    assert gears.shifting
+    assert gears.eased
+    bears = shifter(PAIR, {**FIVE, "behaviour": {"shifts_under_load": True}}, shift_s=1.0)
+    bears.step(0.05, 20 / 3.6, pedals=True, dead_centre=False)
+    assert bears.shifting
+    assert not bears.eased
+    for _ in range(19):
+        assert gears.label == "1"
+        gears.step(0.05, 20 / 3.6, pedals=True, dead_centre=False)
+    assert gears.label == "2"
+
+
+def test_a_stage_that_changes_by_itself_goes_at_its_speed():
+    automatic = {**hub(1.0, 1.4), "change": {"by": "speed", "trigger_kmh": 18}}
+    gears = shifter(PAIR, automatic)
+    assert settle(gears, 17) == "1"
+    assert settle(gears, 19) == "2"
+    # Even where the rider would rather stay in the higher one.
+    assert settle(gears, 17.5) == "1"
+
+
+@pytest.mark.parametrize(("seconds", "share"), [(1.0, 1 / 4), (2.0, 1 / 2), (4.0, 1.0)])
+def test_a_stepless_path_moves_in_proportion(seconds, share):
+    gears = shifter(PAIR, stepless_hub(0.5, 2.0), shift_s=4)
+    lowest = gears.development_m
+    settle(gears, 60, seconds)
+    # From end to end is a factor of 4 in 4 s.
+    assert gears.development_m / lowest == pytest.approx(4**share, rel=0.02)
+
+
+def test_by_hand_the_band_is_the_riders_own():
+    made = validate(Setup, setup(PAIR, FIVE))
+    band = cadence_kept(made, (60, 88))
+    assert (band.low_rpm, band.high_rpm) == (60, 88)
+    assert band.set_rpm == pytest.approx(72.66, abs=0.01)
