@@ -316,38 +316,3 @@ def test_only_what_must_be_braked_and_by_a_wheel_motor_that_can_is_won_back():
     assert can == pytest.approx(most * 0.8 * (1000 / (50 / 3.6)) / 3600 / 6, rel=0.01)
     assert back(at="rear hub")[0] == 0
     assert back(at="cranks", regenerates=True)[0] == 0
-
-
-def test_what_stands_worst_under_both_by_hand():
-    def borne(*motors, limits=None, drive="chain", pull=None, road=None):
-        pair = {**PAIR, "drive": drive, **({"limits": {"pull_max_n": pull}} if pull else {})}
-        data = {
-            **deepcopy(WHOLE_BRIEF),
-            "setups": [setup(pair, {**HUB, **({"limits": limits} if limits else {})}, motors=list(motors))],
-        }
-        data.pop("reference")
-        if road:
-            data["road"] = road
-        [found] = compare(validate(Brief, data)).setups
-        return found.motor.borne
-
-    # 130.04 Nm of the rider and 70 of the motor go into the hub as 100.02, behind 40/20.
-    fails = borne(CRANK, limits={"input_torque_max_nm": 95})
-    assert [each.state for each in fails] == ["fails"] * 3
-    assert "100 Nm of motors and the hardest push, 95 Nm allowed" in fails[0].what
-    assert borne(CRANK, limits={"input_torque_max_nm": 120})[0].state == "holds"
-    # 35 Nm of the motor alone.
-    alone = borne(CRANK, limits={"motor_torque_max_nm": 30})
-    assert alone[0].state == "fails"
-    assert "35 Nm of motors, 30 Nm allowed" in alone[0].what
-    # A motor in the wheel puts nothing through the hub: 65.02 Nm are the rider's.
-    wheel = {"at": "front hub", "torque_nm": 60}
-    assert borne(wheel, limits={"input_torque_max_nm": 66})[0].state == "tight"
-    # 200.04 Nm on a belt's front sprocket of 40 teeth of 10 mm, r = 63.66 mm: 3142 N.
-    assert "belt: 3142 N, 3000 N allowed" in borne(CRANK, drive="belt", pull=3000)[0].what
-    # On a chain of 12.7 mm r = 80.93 mm: 2472 N of at least 8000.
-    assert borne(CRANK)[0].what == "chain: 2472 N, breaks at 8000 N"
-    # 60 Nm on 353 mm push with 170 N; sand lets 0.3 · 0.38 · 126 kg · g = 140.9 N through in front.
-    slips = borne(wheel, road={"surfaces": [{"surface": "sand", "share": 1}]})
-    assert slips[0].state == "tight"
-    assert "the front tyre slips: 170 N, where it grips with 141 N" in slips[0].what

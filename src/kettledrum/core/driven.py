@@ -14,11 +14,15 @@ from kettledrum.core.setup import Setup
 
 @dataclass(frozen=True, slots=True)
 class Driven:
-    """A motor in one gear: its turns for a turn of the wheel, and the share that reaches the wheel."""
+    """A motor in one gear: its turns for a turn of the wheel, and the share that reaches the wheel.
+
+    `cranks` are the turns of the cranks for one of the wheel.
+    """
 
     motor: Motor
     turns: float
     share: float
+    cranks: float
 
 
 def driven_in(setup: Setup, table: GearTable, gear: Gear) -> list[Driven]:
@@ -30,7 +34,7 @@ def driven_in(setup: Setup, table: GearTable, gear: Gear) -> list[Driven]:
         place = entry_place(setup.path, motor)
         assert place is not None
         turns = 1 / (math.prod(ratios[place:]) * motor.reduction_ratio)
-        driven.append(Driven(motor, turns, math.prod(shares[place:])))
+        driven.append(Driven(motor, turns, math.prod(shares[place:]), 1 / gear.ratio))
     return driven
 
 
@@ -55,8 +59,10 @@ def called_for(
     """The torque of the motors on a shaft, as far as they can, and as far as they are called for.
 
     By a `level`, so many times the rider's power, which is that of all day unless `rider_w` is given; by
-    their highest one unless given; by all they have where they have none or are called for by hand. Nothing
-    above the limit of assistance.
+    their highest one unless given; by all they have where they have none or are called for by hand. Called
+    for by torque they add so many times the torque of the pedals where they enter: for a motor in a wheel
+    that is less power the lower the gear, the wheel turning slower than the cranks. Nothing above the limit
+    of assistance.
     """
     motor, rpm = driven.motor, motor_rpm(driven, speed_mps, table)
     torque, _ = torque_held_by(motor, rpm)
@@ -66,7 +72,10 @@ def called_for(
     if assist.by != "throttle" and assist.levels and rpm > 0:
         share = max(each.share for each in assist.levels) if level is None else level
         power = job.power_w if rider_w is None else rider_w
-        torque = min(torque, power * share / (rpm * math.pi / 30))
+        turns = driven.turns
+        if assist.by == "torque":
+            turns = driven.cranks / motor.reduction_ratio
+        torque = min(torque, power * share * driven.turns / (turns * rpm * math.pi / 30))
     if assist.cutoff_kmh is not None:
         left_kmh = assist.cutoff_kmh - speed_mps * 3.6
         torque *= min(max(left_kmh / assist.fade_kmh, 0.0), 1.0) if assist.fade_kmh else float(left_kmh > 0)

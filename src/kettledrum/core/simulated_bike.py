@@ -147,10 +147,14 @@ class SimulatedBike:
         development, gear = self.shifter.development_m, self.table.gears[place]
         lowest, highest = self.table.gears[0], self.table.gears[-1]
         first, last = (driven_in(self._setup, self.table, each) for each in (lowest, highest))
+        slower = gear.development_m / development
         return [
-            Driven(each.motor, each.turns * gear.development_m / development, each.share)
-            if abs(low.turns - high.turns) > 1e-9 * low.turns
-            else each
+            Driven(
+                each.motor,
+                each.turns * (slower if abs(low.turns - high.turns) > 1e-9 * low.turns else 1.0),
+                each.share,
+                each.cranks * slower,
+            )
             for each, low, high in zip(driven, first, last, strict=True)
         ]
 

@@ -1,0 +1,74 @@
+"""What motors and rider put on the parts together, and how much of a motor is called for."""
+
+import math
+from copy import deepcopy
+
+import pytest
+
+from examples import WHOLE_BRIEF, hub, setup, sprockets
+from kettledrum.core import Brief, compare, gear_table, validate
+from kettledrum.core.conditions import conditions
+from kettledrum.core.driven import called_for, driven_in, motor_rpm
+
+HUB = {**hub(0.5, 1.0, 2.0), "efficiency": 1}
+PAIR = {**sprockets([40], [20]), "efficiency": 1}
+CRANK = {"at": "cranks", "torque_nm": 70, "power_w": 500, "assist": {"cutoff_kmh": 25}}
+
+
+def test_what_stands_worst_under_both_by_hand():
+    def borne(*motors, limits=None, drive="chain", pull=None, road=None):
+        pair = {**PAIR, "drive": drive, **({"limits": {"pull_max_n": pull}} if pull else {})}
+        data = {
+            **deepcopy(WHOLE_BRIEF),
+            "setups": [setup(pair, {**HUB, **({"limits": limits} if limits else {})}, motors=list(motors))],
+        }
+        data.pop("reference")
+        if road:
+            data["road"] = road
+        [found] = compare(validate(Brief, data)).setups
+        return found.motor.borne
+
+    # 130.04 Nm of the rider and 70 of the motor go into the hub as 100.02, behind 40/20.
+    fails = borne(CRANK, limits={"input_torque_max_nm": 95})
+    assert [each.state for each in fails] == ["fails"] * 3
+    assert "100 Nm of motors and the hardest push, 95 Nm allowed" in fails[0].what
+    assert borne(CRANK, limits={"input_torque_max_nm": 120})[0].state == "holds"
+    # 35 Nm of the motor alone.
+    alone = borne(CRANK, limits={"motor_torque_max_nm": 30})
+    assert alone[0].state == "fails"
+    assert "35 Nm of motors, 30 Nm allowed" in alone[0].what
+    # A motor in the wheel puts nothing through the hub: 65.02 Nm are the rider's.
+    wheel = {"at": "front hub", "torque_nm": 60}
+    assert borne(wheel, limits={"input_torque_max_nm": 66})[0].state == "tight"
+    # 200.04 Nm on a belt's front sprocket of 40 teeth of 10 mm, r = 63.66 mm: 3142 N.
+    assert "belt: 3142 N, 3000 N allowed" in borne(CRANK, drive="belt", pull=3000)[0].what
+    # On a chain of 12.7 mm r = 80.93 mm: 2472 N of at least 8000.
+    assert borne(CRANK)[0].what == "chain: 2472 N, breaks at 8000 N"
+    # 60 Nm on 353 mm push with 170 N; sand lets 0.3 · 0.38 · 126 kg · g = 140.9 N through in front.
+    slips = borne(wheel, road={"surfaces": [{"surface": "sand", "share": 1}]})
+    assert slips[0].state == "tight"
+    assert "the front tyre slips: 170 N, where it grips with 141 N" in slips[0].what
+
+
+def test_called_for_by_torque_a_wheel_motor_helps_less_in_a_low_gear():
+    levels = {"levels": [{"name": "even", "share": 1}]}
+
+    def powers(by: str, at: str) -> list[float]:
+        made = setup(PAIR, HUB, motors=[{"at": at, "torque_nm": 500, "assist": {"by": by, **levels}}])
+        data = {**deepcopy(WHOLE_BRIEF), "setups": [made]}
+        data.pop("reference")
+        brief = validate(Brief, data)
+        table = gear_table(brief.setups[0], (60, 88))
+        found = []
+        for gear in table.gears:
+            [driven] = driven_in(brief.setups[0], table, gear)
+            speed = 70 / 60 * gear.development_m
+            torque = called_for(driven, speed, table, conditions(brief))
+            found.append(torque * motor_rpm(driven, speed, table) * math.pi / 30)
+        return found
+
+    # As much power again, wherever it enters and whatever the gear.
+    assert powers("power", "rear hub") == [pytest.approx(125)] * 3
+    assert powers("torque", "cranks") == [pytest.approx(125)] * 3
+    # As much torque again at the wheel, which turns once, twice and four times as fast as the cranks.
+    assert powers("torque", "rear hub") == [pytest.approx(125), pytest.approx(250), pytest.approx(500)]
