@@ -32,6 +32,7 @@ def test_a_drive_is_worked_out(client):
     # 9 Nm · 28/16 · 0.96.
     assert found["turning"][1]["torque_nm"] == pytest.approx(15.12)
     assert found["wiring"] is None
+    assert "they approve nothing" in found["caution"]
     assert found["trains_assumed"]
     assert found["assumed"][:3] == ["motor.efficiency", "stage_efficiency", "pitch_mm"]
 

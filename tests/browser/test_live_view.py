@@ -74,6 +74,7 @@ def test_any_road_of_the_job_is_ridden_and_a_change_is_told(live):
 
 def test_a_motor_helps_the_live_bike_and_empties_its_battery(live):
     live.get_by_role("link", name="Motors").click()
+    expect(live.get_by_role("heading", name="Motors", exact=True)).to_be_visible()
     link = live.get_by_role("navigation", name="Setups").get_by_role("link", name="Eight-speed hub")
     link.click()
     expect(link).to_have_attribute("aria-current", "page")
@@ -83,6 +84,7 @@ def test_a_motor_helps_the_live_bike_and_empties_its_battery(live):
     field(live, "motors[0].assist.levels").fill("low 0.5, high 2")
     saved(live)
     live.get_by_role("link", name="Live").click()
+    expect(live.get_by_role("heading", name="Live", exact=True)).to_be_visible()
     chosen(live, "Eight-speed hub")
     live.get_by_label("Assistance").select_option("low")
     live.get_by_role("button", name="20 times as fast").click()

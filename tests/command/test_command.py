@@ -212,7 +212,7 @@ def test_the_demo_keeps_changes_until_it_is_started_fresh(tmp_path):
     assert [summary["setup_count"] for summary in served.get("api/jobs")] == [6, 14, 5, 5, 5]
     served.stop()
     served = Served("demo", "--fresh", data=tmp_path)
-    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [7, 14, 5, 5]
+    assert [summary["setup_count"] for summary in served.get("api/jobs")] == [7, 14, 5, 5, 5]
     served.stop()
 
 

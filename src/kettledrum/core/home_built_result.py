@@ -20,8 +20,12 @@ from kettledrum.core.shaft_check import (
 from kettledrum.core.sprocket_trains import USUAL_TO_HAND, Train, nearest_trains
 from kettledrum.core.wiring import Wiring, wiring
 
-NEAR = 0.05
-"""So far off the wanted speed counts as there."""
+CAUTION = (
+    "Home-built drives can hurt. These sums screen out what cannot hold; they approve nothing. Guards go "
+    "over chains and shafts, a fuse at the battery’s pole, a cut-off switch within reach; brakes must suit "
+    "the speed and the load. Battery packs are not opened, nor charged unattended. Local law on motors and "
+    "speed holds; have a qualified person check it before anyone rides it or walks beside it."
+)
 
 
 class ChainCheck(BaseModel):
@@ -88,6 +92,7 @@ class DriveResult(BaseModel):
     trains_assumed: bool
     state: State
     assumed: list[str]
+    caution: str
 
 
 def drive_named(need: Need, name: str) -> HomeBuilt:
@@ -147,6 +152,7 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
         trains_assumed=drive.sprockets is None,
         state=max(states, key=lambda state: RANK[state]),
         assumed=_assumed(job, drive),
+        caution=CAUTION,
     )
 
 

@@ -2047,6 +2047,8 @@ export interface components {
             state: "holds" | "tight" | "fails" | "not known";
             /** Assumed */
             assumed: string[];
+            /** Caution */
+            caution: string;
         };
         /**
          * EfficiencySpread

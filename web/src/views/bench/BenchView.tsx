@@ -16,7 +16,6 @@ import { DriveFields } from "./DriveFields";
 import { DriveShown } from "./DriveShown";
 import styles from "./Bench.module.css";
 import { STARTING_DRIVE } from "./figures";
-import { Caution } from "../../shell/Caution";
 
 const isList = (value: unknown): value is Held[] => Array.isArray(value);
 
@@ -85,7 +84,6 @@ export function BenchView() {
         )}
       </nav>
       <SaveTrouble entry={entry} elsewhere={[]} onDiscard={editing.discard} onOverwrite={editing.overwrite} />
-      <HomeBuiltCaution />
       {error && <Failure error={error} retry={retry} />}
       {!drive && (
         <p className={styles.empty}>
@@ -123,17 +121,6 @@ function freeName(drives: Held[], wanted: string): string {
   const plain = wanted.replace(/ \d+$/, "");
   const names = [wanted, ...drives.map((_each, place) => `${plain} ${place + 2}`)];
   return names.find((name) => !taken.has(name)) ?? wanted;
-}
-
-function HomeBuiltCaution() {
-  return (
-    <Caution>
-      Home-built drives can hurt. These sums screen out what cannot hold; they approve nothing. Guards go over
-      chains and shafts, a fuse at the battery’s pole, a cut-off switch within reach; brakes must suit the
-      speed and the load. Battery packs are not opened, nor charged unattended. Local law on motors and speed
-      holds; have a qualified person check it before anyone rides it or walks beside it.
-    </Caution>
-  );
 }
 
 interface SumsProps {

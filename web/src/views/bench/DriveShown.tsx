@@ -4,6 +4,7 @@ import { StageRow } from "../../charts/StageRow";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings, type Cell } from "../../exchange/tables";
 import { grade } from "../../shell/climbing";
+import { Caution } from "../../shell/Caution";
 import { difference } from "../../shell/format";
 import { StateMark } from "../../shell/StateMark";
 import { useUnits, type Units } from "../../shell/units";
@@ -38,6 +39,7 @@ export function DriveShown({ drive, found, fields, onTake }: Props) {
   const units = useUnits();
   return (
     <>
+      <Caution>{found.caution}</Caution>
       <StageRow drive={drive} found={found} />
       <div className={styles.facts}>
         <Fact name="Speed as geared">
@@ -156,7 +158,7 @@ function batteryText({ battery }: DriveResult, units: Units): string {
   return battery.current === "fails" ? `${far}; it does not give that current` : far;
 }
 
-const checkRows = ({ shafts, chains }: DriveResult): Cell[][] => [
+const checkRows = ({ shafts, chains, caution }: DriveResult): Cell[][] => [
   [
     "part",
     "state",
@@ -189,4 +191,5 @@ const checkRows = ({ shafts, chains }: DriveResult): Cell[][] => [
     undefined,
     each.pull_n.toFixed(0),
   ]),
+  [caution],
 ];
