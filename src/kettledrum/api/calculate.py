@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Query, Response
 
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.pairings import OfOneSetup
@@ -59,10 +59,13 @@ def understand_gears(entry: GearEntry) -> UnderstoodGears:
     return understand(entry)
 
 
-@router.post("/compare")
-def calculate_comparison(brief: Brief) -> Comparison:
-    """Every setup of a brief, side by side."""
-    return compare(brief)
+@router.post("/compare", response_model=Comparison)
+def calculate_comparison(brief: Brief) -> Response:
+    """Every setup of a brief, side by side.
+
+    It is asked for at every key that is typed: validating what was just worked out would take twice as long.
+    """
+    return Response(compare(brief).model_dump_json(), media_type="application/json")
 
 
 @router.post("/fit")

@@ -452,6 +452,8 @@ export interface paths {
         /**
          * Calculate Comparison
          * @description Every setup of a brief, side by side.
+         *
+         *     It is asked for at every key that is typed: validating what was just worked out would take twice as long.
          */
         post: operations["calculate_comparison"];
         delete?: never;
