@@ -293,6 +293,16 @@ def test_an_empty_battery_helps_no_more():
     assert bike.speed_mps == pytest.approx(alone.speed_mps, rel=1e-3)
 
 
+def test_whoever_rolls_out_before_the_end_pedals_on():
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(PAIR, EIGHT)]}
+    data.pop("reference")
+    data["road"] = {"surfaces": [{"surface": "sand", "share": 1}], "wind_kmh": 30}
+    brief = validate(Brief, data)
+    found = trial(brief, brief.setups[0])
+    assert found.at_m[-1] == pytest.approx(900, abs=1)
+    assert found.time_s[-1] < 1800
+
+
 def test_whoever_cannot_ride_walks_and_gets_on_again():
     brief = job(PAIR)
     bike = on(brief, (30, 0), (60, 0.2), (300, 0))

@@ -49,7 +49,7 @@ class SimulatedBike:
         self.shifter = Shifter(setup, self.table)
         self.books = Books()
         self.time_s = self.at_m = self.speed_mps = self.cadence_rpm = self.rider_w = self.motor_w = 0.0
-        self.walking = self.done = False
+        self.walking = self.done = self._roused = False
         self.at_m = course.distance_m[0]
         self._setup = setup
         self._share = path_efficiency(setup.path).typical
@@ -98,7 +98,7 @@ class SimulatedBike:
         against = height_n + tyres_n + air_n
         end = self.course.distance_m[-1]
         stopping = speed**2 >= 2 * BRAKES_MPS2 * max(end - self.at_m, 0.0)
-        rests = stopping or self.course.coasts[self._step]
+        rests = stopping or self._coasts(speed)
         driven = self._driven()
         self.walking = not rests and speed < self._walk_below_mps and not self._can_ride(driven, grade)
         pedals = not rests and not self.walking
@@ -127,6 +127,14 @@ class SimulatedBike:
         if stopping and (after == 0 or end - self.at_m < 1e-6):
             self.books.brakes_j += self.kinetic_j
             self.speed_mps, self._rests_s = 0.0, REST_S
+
+    def _coasts(self, speed: float) -> bool:
+        """Whether the feet rest: where they are to, but for who would otherwise stand still before its end."""
+        if not self.course.coasts[self._step]:
+            self._roused = False
+            return False
+        self._roused = self._roused or speed < self._walk_below_mps
+        return not self._roused
 
     def _stand(self) -> None:
         self._rests_s -= STEP_S
