@@ -129,7 +129,7 @@ class SimulatedBike:
             self.speed_mps, self._rests_s = 0.0, REST_S
 
     def _coasts(self, speed: float) -> bool:
-        """Whether the feet rest: where they are to, but for who would otherwise stand still before its end."""
+        """Whether the feet rest: where they are to, as long as one does not roll out before its end."""
         if not self.course.coasts[self._step]:
             self._roused = False
             return False
