@@ -87,3 +87,13 @@ def test_by_hand_the_band_is_the_riders_own():
     band = cadence_kept(made, (60, 88))
     assert (band.low_rpm, band.high_rpm) == (60, 88)
     assert band.set_rpm == pytest.approx(72.66, abs=0.01)
+
+
+def test_a_chain_on_sprockets_sweeps_over_several_while_it_runs_and_only_then():
+    gears = shifter(sprockets([40], [12, 15, 19, 24, 30]), shift_s=0.5, follows_coasting=True)
+    gears.step(0.05, 30 / 3.6, pedals=True, dead_centre=False)
+    assert not gears.eased
+    settle(gears, 30)
+    assert (gears.label, gears.shifts) == ("5", 1)
+    assert settle(gears, 8, pedals=False) == "5"
+    assert settle(gears, 8) == "1"

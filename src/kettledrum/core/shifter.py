@@ -2,7 +2,6 @@
 
 import math
 from bisect import bisect_left
-from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -48,7 +47,6 @@ class Shifter:
         self._table, self._path = table, setup.path
         self.band = cadence_kept(setup, table.cadence_rpm)
         self._stepless = table.stepless
-        self._by_hand = automatic is None
         self._follows = automatic is not None and (
             automatic.by == "speed" or automatic.follows_coasting is not False
         )
@@ -61,7 +59,8 @@ class Shifter:
         # Half-way, in proportion, between neighbours.
         self._between = [math.sqrt(here * after) for here, after in pairwise(self._developments)]
         self._triggers = triggers_kmh(table)
-        self._changes = _changes(automatic.speeds_kmh if automatic else None, len(self._order))
+        speeds = automatic.speeds_kmh if automatic else None
+        self._changes = None if speeds is None else speeds[: len(self._order) - 1]
         start = automatic.start_gear if automatic and automatic.start_gear else 1
         self._start = min(start, len(self._order)) - 1
         self._at = self._start
@@ -119,10 +118,9 @@ class Shifter:
         beside = self._at + (1 if target > self._at else -1)
         if not self._several_at_once(self._at, target):
             target = beside
-        if at_rest and not self._can(self._at, target, "shifts_at_rest", unknown=True):
+        if (at_rest or not pedals) and not self._without_pedalling(self._at, target):
             return
-        coasting = not pedals and not at_rest
-        if coasting and not (self._follows and self._can(self._at, target, "shifts_at_rest", unknown=True)):
+        if not pedals and not at_rest and not self._follows:
             return
         self._target, self._left_s, self._waits = target, self._shift_s, self._dead_centres
 
@@ -164,24 +162,26 @@ class Shifter:
         after = self._table.gears[self._order[there]].choice
         return [stage for stage, one, other in zip(self._path, before, after, strict=True) if one != other]
 
-    def _can(self, here: int, there: int, key: str, *, unknown: bool) -> bool:
-        """Whether all that moves in a shift can do it so; what makers do not state is as `unknown` says.
+    def _can(self, here: int, there: int, key: str, *, case: bool, chain: bool) -> bool:
+        """Whether all that moves in a shift can do it so.
 
-        A chain moves from sprocket to sprocket only while it runs.
+        Of what makers do not state, gears in a `case` and a `chain` on its sprockets are taken as said.
         """
         for stage in self._moved(here, there):
             stated = getattr(stage.behaviour, key) if stage.behaviour else None
-            if stated is None and isinstance(stage, SprocketsStage):
-                stated = False
-            if not (unknown if stated is None else stated):
+            if not ((chain if isinstance(stage, SprocketsStage) else case) if stated is None else stated):
                 return False
         return True
 
     def _bears_load(self, here: int, there: int) -> bool:
-        return self._can(here, there, "shifts_under_load", unknown=False)
+        return self._can(here, there, "shifts_under_load", case=False, chain=True)
 
     def _several_at_once(self, here: int, there: int) -> bool:
-        return self._can(here, there, "shifts_several_at_once", unknown=False)
+        return self._can(here, there, "shifts_several_at_once", case=False, chain=True)
+
+    def _without_pedalling(self, here: int, there: int) -> bool:
+        """A chain moves from sprocket to sprocket only while it runs."""
+        return self._can(here, there, "shifts_at_rest", case=True, chain=False)
 
     def _slide(self, seconds: float, speed_mps: float, *, pedals: bool) -> None:
         """A stepless path moves towards the set cadence once it has strayed out of the dead band."""
@@ -203,8 +203,3 @@ class Shifter:
         self.development_m *= math.exp(min(max(way, -most), most))
         if abs(way) <= most:
             self._target = None
-
-
-def _changes(speeds_kmh: Sequence[float] | None, gears: int) -> list[float] | None:
-    """The speeds at which gears change, as many as there are shifts; None where none are given."""
-    return None if speeds_kmh is None else list(speeds_kmh)[: gears - 1]
