@@ -22,13 +22,21 @@ export const LiveView = () => <OneSetup view="live" of={Shown} />;
 const PACES = [1, 5, 20, 100, 1000];
 
 function Shown({ job, bench, shown }: OfSetup) {
-  const [road, setRoad] = useState(job.roads[0]?.id ?? "");
-  const [level, setLevel] = useState("");
+  const [chosenRoad, setRoad] = useState(job.roads[0]?.id ?? "");
+  const [chosenLevel, setLevel] = useState("");
   const [pace, setPace] = useState(5);
   const putting = usePutOnBench(bench, shown);
   const bike = putting.data?.bike;
   const readings = useReadings(bike);
   const now = readings.all[readings.all.length - 1] ?? bike?.now;
+  const levels = [
+    ...new Set(
+      (shown.setup.motors ?? []).flatMap((motor) => motor.assist?.levels?.map((each) => each.name) ?? []),
+    ),
+  ];
+  // What was chosen may have been taken away since.
+  const road = job.roads.some(({ id }) => id === chosenRoad) ? chosenRoad : "";
+  const level = levels.includes(chosenLevel) ? chosenLevel : "";
   const ridden = { job_id: job.id, road, level };
   const stale = putting.data !== undefined && putting.data.asked !== askedOf(bench, shown, ridden);
   const gone = readings.lost === "gone";
@@ -44,11 +52,6 @@ function Shown({ job, bench, shown }: OfSetup) {
       (error: unknown) => setTrouble(error instanceof Error ? error : new Error(String(error))),
     );
   };
-  const levels = [
-    ...new Set(
-      (shown.setup.motors ?? []).flatMap((motor) => motor.assist?.levels?.map((each) => each.name) ?? []),
-    ),
-  ];
   return (
     <>
       <ViewHeading
