@@ -6,6 +6,9 @@ import pytest
 from playwright.sync_api import Page, expect
 from test_setups import field, saved
 
+from kettledrum.demo import seaweed_barrow
+from kettledrum.store import Store
+
 
 @pytest.fixture
 def motors(page: Page, demo) -> Page:
@@ -147,3 +150,25 @@ def test_what_stands_worst_under_motor_and_rider(motors):
         re.compile(r"holds .*(chain: 28\d\d N, breaks at 8000 N|allowed)")
     )
     expect(motors.get_by_role("columnheader", name="Under the hardest push")).to_be_visible()
+
+
+def test_motors_stand_side_by_side_in_the_line_up(page, demo):
+    store = Store(demo.data / "demo")
+    store.start_over([seaweed_barrow()])
+    store.close()
+    page.goto(demo.address)
+    table = page.get_by_role("region", name="With motors")
+    # 75 Nm behind 38/22, through 0.65 to 1.54; 45 Nm in the wheel whatever the gear.
+    expect(table.get_by_role("row", name=re.compile("^A "))).to_contain_text(re.compile(r"60–25 Nm"))
+    rear = table.get_by_role("row", name=re.compile("^B "))
+    expect(rear).to_contain_text("45 Nm in every gear")
+    expect(rear).to_contain_text("4.1 km/h unused")
+    expect(rear).to_contain_text(re.compile(r"3\d km to 6\d km"))
+    rear.get_by_role("link").click()
+    expect(page.get_by_role("heading", name="Motors", exact=True)).to_be_visible()
+
+
+def test_without_motors_the_line_up_is_silent_of_them(page, demo):
+    page.goto(demo.address)
+    expect(page.get_by_role("heading", name="Climb and flat")).to_be_visible()
+    expect(page.get_by_role("heading", name="With motors")).to_be_hidden()

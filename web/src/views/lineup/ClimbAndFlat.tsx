@@ -24,7 +24,7 @@ export function ClimbAndFlat({ bench }: { bench: Workbench }) {
         {bench.slipsAt !== null &&
           ` On the loosest surface the wheel slips from about ${grade(bench.slipsAt)}.`}
         {setups.some(({ table }) => table.motor) &&
-          " Motors are left out here, as if their batteries were dead; Motors shows what they add."}
+          " Motors are left out here, as if their batteries were dead; what they add stands below."}
         {bench.assumed.length > 0 && ` Not known, and assumed: ${assumptions(bench.assumed)}.`}
       </p>
       <div className={tables.scroll}>

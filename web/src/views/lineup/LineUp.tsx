@@ -15,6 +15,7 @@ import { EveryGear } from "./EveryGear";
 import { FamiliarTerms } from "./FamiliarTerms";
 import { HeadlineTable } from "./HeadlineTable";
 import { LowEnough } from "./LowEnough";
+import { WithMotors } from "./WithMotors";
 
 const isSpeed = (value: unknown): value is number => typeof value === "number" && value > 0 && value < 400;
 
@@ -60,6 +61,7 @@ export function LineUp() {
           />
           <HeadlineTable setups={bench.setups} jobId={job.id} />
           <ClimbAndFlat bench={bench} />
+          <WithMotors job={job} bench={bench} />
           <LowEnough job={job} bench={bench} />
           <FamiliarTerms setups={bench.setups} />
           <EveryGear setups={bench.setups} />
