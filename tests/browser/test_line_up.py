@@ -73,6 +73,8 @@ def test_the_speed_line_is_dragged_and_stays(line_up):
 
 
 def test_a_gear_explains_itself_on_hover_and_on_focus(line_up):
+    # What the road asks comes later, and moves the lanes down.
+    line_up.wait_for_load_state("networkidle")
     eight = line_up.get_by_role("listbox", name="C, Eight-speed hub")
     eight.get_by_role("option").nth(1).hover()
     tip = line_up.get_by_role("tooltip")
