@@ -123,7 +123,7 @@ def test_a_salvaged_motor_and_what_is_refused(motors):
     motors.get_by_label("Drives").select_option("before stage 2")
     expect(gear(motors, 1)).to_contain_text("25 Nm")
     saved(motors)
-    expect(motors.get_by_text("nothing here raises a limit")).to_be_visible()
+    expect(motors.get_by_text("altering one that is certified may be unlawful and unsafe")).to_be_visible()
 
 
 def test_each_motor_is_drawn_where_its_torque_enters(motors):

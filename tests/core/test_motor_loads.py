@@ -72,3 +72,20 @@ def test_called_for_by_torque_a_wheel_motor_helps_less_in_a_low_gear():
     assert powers("torque", "cranks") == [pytest.approx(125)] * 3
     # As much torque again at the wheel, which turns once, twice and four times as fast as the cranks.
     assert powers("torque", "rear hub") == [pytest.approx(125), pytest.approx(250), pytest.approx(500)]
+
+
+def test_the_slope_held_at_speed_by_hand():
+    levels = {"cutoff_kmh": 25, "levels": [{"name": "even", "share": 1}]}
+    motor = {"at": "front hub", "torque_nm": 100, "assist": levels}
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(PAIR, HUB, motors=[motor])]}
+    data.pop("reference")
+    brief = validate(Brief, data)
+    [found] = compare(brief).setups
+    moves = conditions(brief).resistance
+    # At √(60 · 88) = 72.66 rpm the gears of 2.218, 4.436 and 8.872 m go 9.67, 19.34 and 38.68 km/h. Below
+    # 25 km/h rider and motor bring 250 W, beyond it the rider alone 125 W.
+    for gear, brought in enumerate((250, 250, 125)):
+        speed = (60 * 88) ** 0.5 / 60 * found.gears[gear].development_m
+        assert moves.power_w(speed, found.motor.grade_at_speed[gear]) == pytest.approx(brought, rel=1e-6)
+    assert found.motor.grade_at_speed[0] > 0.05
+    assert found.motor.grade_at_speed[2] < 0

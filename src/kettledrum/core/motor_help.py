@@ -5,9 +5,10 @@ import math
 from pydantic import BaseModel
 
 from kettledrum.core.conditions import Conditions, slips_at
-from kettledrum.core.efficiency import stage_efficiency
+from kettledrum.core.driven import called_for, driven_in, motor_rpm
+from kettledrum.core.efficiency import path_efficiency, stage_efficiency
 from kettledrum.core.electric import torque_held_by
-from kettledrum.core.gear_table import GearTable
+from kettledrum.core.gear_table import Gear, GearTable
 from kettledrum.core.motor_loads import Borne, borne_in
 from kettledrum.core.motor_on_pitch import OnPitch, on_pitch
 from kettledrum.core.motor_place import entry_place
@@ -23,7 +24,8 @@ class MotorHelp(BaseModel):
     Torques of the wheel in Nm and pushes of the tyres in N: of the motors at their most from a standstill, of
     the rider at the hardest push and at the power of all day, and of motors and the steady rider together.
     `held_by` is what holds the motors back at the speed of each gear in the middle of the band, `borne` the
-    part that then stands worst, null where none states what it bears.
+    part that then stands worst, null where none states what it bears; `grade_at_speed` is the grade that all
+    the help and the steady rider hold at that speed.
     `steepest_start` is the grade held from a standstill in the lowest gear by both together, `alone_start` by
     the steady rider alone, as with a dead battery; `slips_at` the grade on which the driven wheel slips, null
     where the ground is not known. `on_pitch` is how the steepest pitch is ridden with the highest assistance.
@@ -41,6 +43,7 @@ class MotorHelp(BaseModel):
     together_push_n: list[float]
     held_by: list[str]
     borne: list[Borne | None]
+    grade_at_speed: list[float]
     steepest_start: float
     alone_start: float
     slips_at: float | None
@@ -102,6 +105,7 @@ def motor_help(
         together_push_n=together,
         held_by=held,
         borne=[borne_in(setup, table, gear, asked, job, belt_pitch_mm) for gear in table.gears],
+        grade_at_speed=[_grade_at_speed(setup, table, gear, job) for gear in table.gears],
         steepest_start=held_grade(together[0], job.resistance),
         alone_start=held_grade(steady[0] / radius, job.resistance),
         slips_at=None if job.grip is None else slips_at(job.grip, job.resistance.crr),
@@ -112,6 +116,16 @@ def motor_help(
         range_km=range_km,
         unreached_kmh=None if limit is None else max(limit - top.speed_kmh[1], 0.0),
     )
+
+
+def _grade_at_speed(setup: Setup, table: GearTable, gear: Gear, job: Conditions) -> float:
+    """The grade held in a gear at the middle of the band: what motors and rider bring against the road."""
+    speed = gear.development_m * math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1]) / 60
+    brought = job.power_w * path_efficiency(setup.path).typical
+    for each in driven_in(setup, table, gear):
+        omega = motor_rpm(each, speed, table) * math.pi / 30
+        brought += called_for(each, speed, table, job) * omega * each.share
+    return job.resistance.grade(brought, speed)
 
 
 def held_grade(push_n: float, moves: Resistance) -> float:

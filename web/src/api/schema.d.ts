@@ -3117,7 +3117,8 @@ export interface components {
          *     Torques of the wheel in Nm and pushes of the tyres in N: of the motors at their most from a standstill, of
          *     the rider at the hardest push and at the power of all day, and of motors and the steady rider together.
          *     `held_by` is what holds the motors back at the speed of each gear in the middle of the band, `borne` the
-         *     part that then stands worst, null where none states what it bears.
+         *     part that then stands worst, null where none states what it bears; `grade_at_speed` is the grade that all
+         *     the help and the steady rider hold at that speed.
          *     `steepest_start` is the grade held from a standstill in the lowest gear by both together, `alone_start` by
          *     the steady rider alone, as with a dead battery; `slips_at` the grade on which the driven wheel slips, null
          *     where the ground is not known. `on_pitch` is how the steepest pitch is ridden with the highest assistance.
@@ -3142,6 +3143,8 @@ export interface components {
             held_by: string[];
             /** Borne */
             borne: (components["schemas"]["Borne"] | null)[];
+            /** Grade At Speed */
+            grade_at_speed: number[];
             /** Steepest Start */
             steepest_start: number;
             /** Alone Start */

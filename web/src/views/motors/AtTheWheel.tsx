@@ -1,5 +1,6 @@
 import type { ComparedSetup, MotorHelp } from "../../api/client";
 import type { Cell } from "../../exchange/tables";
+import { grade } from "../../shell/climbing";
 import { capital, gearName } from "../../shell/format";
 import { StateMark } from "../../shell/StateMark";
 import tables from "../../shell/table.module.css";
@@ -27,6 +28,7 @@ export const wheelRows = (table: ComparedSetup, help: MotorHelp): Cell[][] => [
     help.rider_steady_nm[place]?.toFixed(1),
     help.rider_hardest_nm[place]?.toFixed(1),
     help.together_push_n[place]?.toFixed(0),
+    ((help.grade_at_speed[place] ?? 0) * 100).toFixed(1),
     help.held_by[place],
     help.borne[place]?.state,
     help.borne[place]?.what,
@@ -60,6 +62,7 @@ export function AtTheWheel({ table, help }: Props) {
               <th scope="col">Rider</th>
               <th scope="col">Motors</th>
               <th scope="col">Push together</th>
+              <th scope="col">Holds at speed</th>
               <th scope="col">Hardest push</th>
               <th scope="col">Motors held by</th>
               <th scope="col" className={styles.borneColumn}>
@@ -83,6 +86,7 @@ export function AtTheWheel({ table, help }: Props) {
                   <td>{rider.toFixed(0)} Nm</td>
                   <td className={tables.strong}>{motor.toFixed(0)} Nm</td>
                   <td>{help.together_push_n[place]?.toFixed(0)} N</td>
+                  <td>{slope(help.grade_at_speed[place] ?? 0)}</td>
                   <td>{help.rider_hardest_nm[place]?.toFixed(0)} Nm</td>
                   <td>{help.held_by[place]}</td>
                   <td className={styles.borneColumn}>
@@ -97,6 +101,9 @@ export function AtTheWheel({ table, help }: Props) {
     </section>
   );
 }
+
+/** The grade held in a gear at the middle of the band; where it is down, the flat is too much. */
+const slope = (share: number): string => (share < 0 ? `down ${grade(-share)}` : grade(share));
 
 /** What stands worst: the part, and how. */
 function BorneText({ borne }: { borne: MotorHelp["borne"][number] }) {

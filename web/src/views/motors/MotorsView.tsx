@@ -56,9 +56,10 @@ function Shown({ job, bench, shown }: OfSetup) {
       {help && <RangeTable job={job} bench={bench} shown={shown} />}
       <Caution>
         Motors, batteries and what they drive can hurt. How fast, how strong and how far a motor may help is
-        for local law and its maker to say; nothing here raises a limit. A battery that was dropped, swells,
-        smells or gets hot is not charged again, and none is opened or charged unattended. Brakes must suit
-        the speed and the load; have a qualified mechanic look at the bicycle.
+        for local law and its maker to say; nothing here raises a limit, and raising that of a drive or
+        altering one that is certified may be unlawful and unsafe. A battery that was dropped, swells, smells
+        or gets hot is not charged again, and none is opened or charged unattended. Brakes must suit the speed
+        and the load; have a qualified mechanic look at the bicycle.
       </Caution>
       <section className={`${styles.section} no-print`} aria-labelledby="its-motors">
         <div className={styles.title}>
