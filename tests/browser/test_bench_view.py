@@ -34,7 +34,7 @@ def test_the_first_shaft_fails_and_the_second_holds(bench):
     shaft = bench.get_by_role("region", name="Shaft 1", exact=True)
     expect(shaft).to_contain_text("behind stage 1")
     expect(shaft.locator("h4 [data-state]")).to_have_attribute("data-state", "fails")
-    expect(shaft).to_contain_text("more than the half millimetre at which a chain runs off")
+    expect(shaft).to_contain_text("more than the 0.5 mm at which a chain runs off")
     expect(bench.get_by_text("they approve nothing")).to_be_visible()
     # As thick as it asks for, of the same rod, it holds.
     part(bench, "Shaft 1")
@@ -44,6 +44,7 @@ def test_the_first_shaft_fails_and_the_second_holds(bench):
     saved(bench)
     bench.get_by_role("button", name="Second shaft").click()
     expect(shaft.locator("h4 [data-state]")).to_have_attribute("data-state", "holds")
+    expect(bench.get_by_text("What stands worst of it").locator("[data-state]")).to_have_text("holds")
     expect(shaft).to_contain_text("C45+N, EN ISO 683-1")
     bench.keyboard.press("Control+z")
     expect(bench.get_by_text("Undone: figures of a home-built drive.")).to_be_visible()

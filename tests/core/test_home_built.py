@@ -155,6 +155,20 @@ def test_the_battery_must_give_the_current():
     assert result(motor=motor, battery={**battery, "current_max_a": 19}).battery.current == "fails"
 
 
+def test_the_whole_stands_as_its_worst_part():
+    strong = {"after": 2, "diameter_mm": 40, "span_mm": 100, "driven_at_mm": -20, "yield_mpa": 300}
+    bears = {**strong, "bearing_static_n": 50_000}
+    motor = {"count": 2, "rpm": 190, "voltage_v": 24, "current_a": 10}
+    battery = {"energy_wh": 500, "voltage_v": 24, "current_max_a": 30}
+    whole = {"motor": motor, "battery": battery, "breaking_n": 9000, "shafts": [bears]}
+    assert result(**whole).state == "holds"
+    assert result(**{**whole, "battery": {**battery, "current_max_a": 5}}).state == "fails"
+    assert result(**{**whole, "breaking_n": 3000}).state == "fails"
+    assert result(**{**whole, "shafts": [strong]}).state == "not known"
+    assert result(**{**whole, "shafts": [{**bears, "diameter_mm": 6}]}).state == "fails"
+    assert result(**{**whole, "stages": [[48, 12]], "shafts": []}).state == "fails"
+
+
 @pytest.mark.parametrize(
     ("parts", "where", "what"),
     [

@@ -187,3 +187,26 @@ def test_a_wheel_shaft_bears_its_load():
     # 1630.4 N · 30 mm = 48.9 Nm at the bearing; in the middle 49.03 Nm less or more half of that: 73.5 Nm.
     assert found.bending_nm == pytest.approx(49.033 + 48.912 / 2, abs=0.05)
     assert found.torque_nm == 120
+
+
+@given(
+    st.floats(5, 60),
+    st.floats(30, 400),
+    st.floats(-150, 500),
+    st.floats(-150, 500),
+    st.sampled_from(sorted(MATERIALS)),
+)
+def test_thicker_is_never_worse(diameter, span, driven, driving, material):
+    places = {"after": 1, "span_mm": span, "driven_at_mm": driven, "driving_at_mm": driving}
+    thin = check({**places, "material": material, "diameter_mm": diameter})
+    thick = check({**places, "material": material, "diameter_mm": diameter * 1.2})
+    # Stress goes with d⁻³, giving way with d⁻⁴, and the pulls stay as they are.
+    assert thick.stress_mpa == pytest.approx(thin.stress_mpa / 1.2**3)
+    assert thick.deflection_mm == pytest.approx(thin.deflection_mm / 1.2**4, rel=1e-9, abs=1e-12)
+    assert thick.bearings_n == pytest.approx(thin.bearings_n)
+    # The worst way of the two pulls is no better than either by itself.
+    alone = [
+        check({**places, key: None, "material": material, "diameter_mm": diameter})
+        for key in ("driven_at_mm", "driving_at_mm")
+    ]
+    assert thin.bending_nm >= max(each.bending_nm for each in alone) - 1e-6

@@ -4,6 +4,8 @@ import math
 from copy import deepcopy
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from examples import WHOLE_BRIEF, hub, setup, sprockets, stepless_hub
 from kettledrum.core import Brief, InvalidInput, validate
@@ -314,3 +316,26 @@ def test_whoever_cannot_ride_walks_and_gets_on_again():
     assert 30 <= walked[0] <= 60
     assert walked[-1] == pytest.approx(90, abs=3)
     assert bike.at_m == pytest.approx(390, abs=1)
+
+
+@settings(max_examples=25, deadline=None)
+@given(
+    st.lists(st.tuples(st.floats(20, 150), st.floats(-0.15, 0.15)), min_size=1, max_size=5),
+    st.floats(30, 400),
+    st.sampled_from(["cranks", "rear hub", "front hub", None]),
+    st.booleans(),
+)
+def test_any_road_is_ridden_to_its_end_and_its_books_balance(legs, power, at, automatic):
+    parts = {"shifting": {"dead_band_rpm": 6}} if automatic else {}
+    if at:
+        parts["motors"] = [
+            {"at": at, "torque_nm": 40, "power_w": 300, "battery": BATTERY, "regenerates": True}
+        ]
+    path = (PAIR,) if at == "rear hub" else (PAIR, EIGHT)
+    bike = on(job(*path, rider={"power_w": power, "burst_w": 400}, **parts), *legs)
+    while not bike.done:
+        bike.step()
+        assert bike.time_s < 3600
+    assert abs(missing_j(bike)) < 1e-3
+    assert bike.at_m == pytest.approx(sum(length for length, _ in legs), abs=1)
+    assert bike.speed_mps == 0

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from kettledrum.core.conditions import Conditions
 from kettledrum.core.efficiency import stage_efficiency
 from kettledrum.core.electric import torque_held_by
-from kettledrum.core.gear_table import Gear, GearTable
+from kettledrum.core.gear_table import Gear, GearTable, ratios_in
 from kettledrum.core.motor import Motor
 from kettledrum.core.motor_place import entry_place
 from kettledrum.core.setup import Setup
@@ -27,7 +27,7 @@ class Driven:
 
 def driven_in(setup: Setup, table: GearTable, gear: Gear) -> list[Driven]:
     """The motors of a setup in a gear."""
-    ratios = [stage.options[option].ratio for stage, option in zip(table.stages, gear.choice, strict=True)]
+    ratios = ratios_in(table, gear)
     shares = [stage_efficiency(stage)[0].typical for stage in setup.path]
     driven = []
     for motor in setup.motors or []:

@@ -172,6 +172,11 @@ def _gears(setup: Setup, cadence_rpm: tuple[float, float], ends: list[_End]) -> 
     ]
 
 
+def ratios_in(table: GearTable, gear: Gear) -> list[float]:
+    """The ratio that each stage stands in, in a gear."""
+    return [stage.options[option].ratio for stage, option in zip(table.stages, gear.choice, strict=True)]
+
+
 def _mark_steps(gears: list[Gear]) -> None:
     """Fills in each gear's step from the one before, and which of them are redundant.
 

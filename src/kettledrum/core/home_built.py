@@ -20,7 +20,6 @@ from kettledrum.core.quantities import Efficiency, Model, Name, SpeedKmh, Teeth,
 
 MOST_STAGES = 6
 USUAL_SHOCK, USUAL_SAFETY, USUAL_STAGE_EFFICIENCY = 1.5, 2.0, 0.96
-USUAL_PITCH_MM = 12.7
 MOST_SPEED_KMH = 100.0
 """A home-built drive that turned its wheel faster is a slip of the pen."""
 

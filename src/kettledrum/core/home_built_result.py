@@ -63,7 +63,7 @@ class DriveResult(BaseModel):
     `off` how far they are off. `torque_kept` is the wheel's torque over the motors'. `push_n` at the tyre
     stands against `asked_n` on the flat at that speed; where it falls short, `reaches_kmh` is where their
     power would still take it, motors being slower then. `grade_at_speed` and `grade_at_start` are what it
-    holds. `assumed` names what was taken for want of figures.
+    holds. `state` is that of what stands worst. `assumed` names what was taken for want of figures.
     """
 
     turning: list[Turning]
@@ -125,6 +125,9 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
         *(state for check in shafts for state in (check.state, check.bearings)),
         *(check.state for check in chains),
     ]
+    battery = _battery(drive, wires, reaches)
+    if battery is not None:
+        states.append(battery.current)
     return DriveResult(
         turning=_turning(drive),
         direct_kmh=drive.direct_kmh,
@@ -145,7 +148,7 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
         out_w=drive.motor.out_w,
         in_w=drive.motor.in_w,
         wiring=wires,
-        battery=_battery(drive, wires, reaches),
+        battery=battery,
         chains=chains,
         shafts=shafts,
         trains=_trains(drive, needed),

@@ -6,12 +6,11 @@ from pydantic import BaseModel
 
 from kettledrum.core.conditions import Conditions, slips_at
 from kettledrum.core.driven import called_for, driven_in, motor_rpm
-from kettledrum.core.efficiency import path_efficiency, stage_efficiency
+from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.electric import torque_held_by
 from kettledrum.core.gear_table import Gear, GearTable
 from kettledrum.core.motor_loads import Borne, borne_in
 from kettledrum.core.motor_on_pitch import OnPitch, on_pitch
-from kettledrum.core.motor_place import entry_place
 from kettledrum.core.pushes import Pushes
 from kettledrum.core.road_load import GRAVITY, Resistance
 from kettledrum.core.setup import Setup
@@ -71,26 +70,16 @@ def motor_help(
     """
     if not setup.motors:
         return None
-    shares = [stage_efficiency(stage)[0].typical for stage in setup.path]
+    through = path_efficiency(setup.path).typical
     radius = table.circumference_m / (2 * math.pi)
     middle_rpm = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
     of_motors, hardest, steady, held = [], [], [], []
     for gear in table.gears:
-        ratios = [
-            stage.options[option].ratio for stage, option in zip(table.stages, gear.choice, strict=True)
-        ]
-        through = math.prod(shares)
         hardest.append(asked.hardest_nm * through / gear.ratio)
         steady.append(asked.steady_nm * through / gear.ratio)
-        torque, holds = 0.0, []
-        for motor in setup.motors:
-            place = entry_place(setup.path, motor)
-            # The setup has no motor without a place for it.
-            assert place is not None
-            rest = math.prod(ratios[place:])
-            torque += motor.most_nm * math.prod(shares[place:]) / rest
-            turning = middle_rpm * math.prod(ratios[:place]) / motor.reduction_ratio
-            holds.append(torque_held_by(motor, turning)[1])
+        driven, speed = driven_in(setup, table, gear), gear.development_m * middle_rpm / 60
+        torque = sum(each.motor.torque_at(0) * each.turns * each.share for each in driven)
+        holds = [torque_held_by(each.motor, motor_rpm(each, speed, table))[1] for each in driven]
         of_motors.append(torque)
         held.append(" and ".join(dict.fromkeys(holds)))
     together = [(motor + rider) / radius for motor, rider in zip(of_motors, steady, strict=True)]

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from pydantic import BaseModel
 
 from kettledrum.core.conditions import PUSH, REAR_SHARE, Conditions
-from kettledrum.core.gear_table import Gear, GearTable
+from kettledrum.core.gear_table import Gear, GearTable, ratios_in
 from kettledrum.core.inside_checks import RANK, State
 from kettledrum.core.loop import belt_radius_mm, chain_radius_mm
 from kettledrum.core.motor_place import entry_place
@@ -37,7 +37,7 @@ def borne_in(
     The torque into a stage is that of the cranks ÷ the ratios before it, and that of each motor that enters
     before it likewise; nothing is taken off for losses, which is on the safe side.
     """
-    ratios = [stage.options[option].ratio for stage, option in zip(table.stages, gear.choice, strict=True)]
+    ratios = ratios_in(table, gear)
     found = [
         *_parts(setup, table, gear, asked, ratios, belt_pitch_mm),
         *_tyres(setup, table, ratios, asked, job),

@@ -8,7 +8,6 @@ from pydantic import BaseModel
 
 from kettledrum.core.beam import Beam, Force
 from kettledrum.core.home_built import (
-    USUAL_PITCH_MM,
     USUAL_SAFETY,
     USUAL_SHOCK,
     USUAL_STAGE_EFFICIENCY,
@@ -16,6 +15,7 @@ from kettledrum.core.home_built import (
     Shaft,
 )
 from kettledrum.core.inside_checks import State
+from kettledrum.core.loop import CHAIN_PITCH_MM, chain_radius_mm
 from kettledrum.core.materials import MATERIALS
 from kettledrum.core.road_load import GRAVITY
 
@@ -57,7 +57,8 @@ class ShaftCheck(BaseModel):
     `torque_nm` twists it and `bending_nm` bends it, jerks included; `stress_mpa` is von Mises' at its
     surface, `factor` how far the yield strength exceeds it, `safety` how far it must. `smallest_mm` is the
     thinnest that holds, `bar_mm` the next one that is easily had. `deflection_mm` is the most that a sprocket
-    gives way. `bearings_n` are the loads of the two bearings. What is null is not known.
+    gives way, of `most_bent_mm` that it may. `bearings_n` are the loads of the two bearings, `bearing_factor`
+    how far their rating exceeds these and `bearing_asked` how far it should. What is null is not known.
     """
 
     after: int
@@ -72,9 +73,11 @@ class ShaftCheck(BaseModel):
     smallest_mm: float | None
     bar_mm: float | None
     deflection_mm: float
+    most_bent_mm: float
     bends: State
     bearings_n: tuple[float, float]
     bearing_factor: float | None
+    bearing_asked: float
     bearings: State
     along: Along
     source: str | None
@@ -92,10 +95,10 @@ def torque_after(drive: HomeBuilt, stages: int) -> float:
 def chain_pull_n(drive: HomeBuilt, stage: int) -> float:
     """The steady pull in N of the chain of a stage: torque ÷ r of its driving sprocket.
 
-    r = p / (2·sin(π / z)), ISO 606.
+    The chain runs on the pitch circle of the sprocket.
     """
     driving, _ = (drive.stages or [])[stage]
-    radius_mm = (drive.pitch_mm or USUAL_PITCH_MM) / 2 / math.sin(math.pi / driving)
+    radius_mm = chain_radius_mm(driving, drive.pitch_mm or CHAIN_PITCH_MM)
     return torque_after(drive, stage) / radius_mm * 1000
 
 
@@ -139,9 +142,11 @@ def shaft_check(drive: HomeBuilt, shaft: Shaft) -> ShaftCheck:
         smallest_mm=smallest,
         bar_mm=None if smallest is None else next((bar for bar in BARS_MM if bar >= smallest), None),
         deflection_mm=deflection,
+        most_bent_mm=MOST_BENT_MM,
         bends=bends,
         bearings_n=(loads[0], loads[1]),
         bearing_factor=bearing_factor,
+        bearing_asked=BEARING_FACTOR,
         bearings=_state(bearing_factor, BEARING_FACTOR),
         along=_along(shaft, beam, modulus),
         source=MATERIALS[shaft.material].source if shaft.material and shaft.yield_mpa is None else None,

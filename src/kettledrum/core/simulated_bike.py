@@ -59,7 +59,12 @@ class SimulatedBike:
         self._walk_below_mps = min(max(lowest * self.job.grind_rpm, balance), gets_off)
         self._step, self._turns, self._rests_s = 0, 0.0, REST_S
         self._by_gear: dict[int, list[Driven]] = {}
-        self._cells = [cell_of(each.motor) for each in driven_in(setup, self.table, self.table.gears[0])]
+        first, last = (driven_in(setup, self.table, self.table.gears[end]) for end in (0, -1))
+        self._cells = [cell_of(each.motor) for each in first]
+        # Whether what shifts lies between a motor and the wheel.
+        self._geared = [
+            abs(low.turns - high.turns) > 1e-9 * low.turns for low, high in zip(first, last, strict=True)
+        ]
 
     @property
     def grade(self) -> float:
@@ -152,18 +157,10 @@ class SimulatedBike:
         driven = self._by_gear[place]
         if not self.table.stepless or not driven:
             return driven
-        development, gear = self.shifter.development_m, self.table.gears[place]
-        lowest, highest = self.table.gears[0], self.table.gears[-1]
-        first, last = (driven_in(self._setup, self.table, each) for each in (lowest, highest))
-        slower = gear.development_m / development
+        slower = self.table.gears[place].development_m / self.shifter.development_m
         return [
-            Driven(
-                each.motor,
-                each.turns * (slower if abs(low.turns - high.turns) > 1e-9 * low.turns else 1.0),
-                each.share,
-                each.cranks * slower,
-            )
-            for each, low, high in zip(driven, first, last, strict=True)
+            Driven(each.motor, each.turns * (slower if geared else 1.0), each.share, each.cranks * slower)
+            for each, geared in zip(driven, self._geared, strict=True)
         ]
 
     def _push_n(self, speed: float) -> float:

@@ -87,9 +87,9 @@ def trial(brief: Brief, setup: Setup) -> Trial:
     return simulated(brief, setup, course)
 
 
-def simulated(brief: Brief, setup: Setup, course: Course, level: float | None = None) -> Trial:
+def simulated(brief: Brief, setup: Setup, course: Course) -> Trial:
     """A setup of a brief simulated on a course until it stands at its end, or for an hour at most."""
-    bike = SimulatedBike(brief, setup, course, level)
+    bike = SimulatedBike(brief, setup, course)
     band = bike.shifter.band
     samples: list[Sample] = []
     changes: list[Shift] = []

@@ -1990,7 +1990,7 @@ export interface components {
          *     `off` how far they are off. `torque_kept` is the wheel's torque over the motors'. `push_n` at the tyre
          *     stands against `asked_n` on the flat at that speed; where it falls short, `reaches_kmh` is where their
          *     power would still take it, motors being slower then. `grade_at_speed` and `grade_at_start` are what it
-         *     holds. `assumed` names what was taken for want of figures.
+         *     holds. `state` is that of what stands worst. `assumed` names what was taken for want of figures.
          */
         DriveResult: {
             /** Turning */
@@ -4179,7 +4179,8 @@ export interface components {
          *     `torque_nm` twists it and `bending_nm` bends it, jerks included; `stress_mpa` is von Mises' at its
          *     surface, `factor` how far the yield strength exceeds it, `safety` how far it must. `smallest_mm` is the
          *     thinnest that holds, `bar_mm` the next one that is easily had. `deflection_mm` is the most that a sprocket
-         *     gives way. `bearings_n` are the loads of the two bearings. What is null is not known.
+         *     gives way, of `most_bent_mm` that it may. `bearings_n` are the loads of the two bearings, `bearing_factor`
+         *     how far their rating exceeds these and `bearing_asked` how far it should. What is null is not known.
          */
         ShaftCheck: {
             /** After */
@@ -4209,6 +4210,8 @@ export interface components {
             bar_mm: number | null;
             /** Deflection Mm */
             deflection_mm: number;
+            /** Most Bent Mm */
+            most_bent_mm: number;
             /**
              * Bends
              * @enum {string}
@@ -4221,6 +4224,8 @@ export interface components {
             ];
             /** Bearing Factor */
             bearing_factor: number | null;
+            /** Bearing Asked */
+            bearing_asked: number;
             /**
              * Bearings
              * @enum {string}

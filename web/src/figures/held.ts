@@ -1,6 +1,9 @@
 /** Part of a file as it is kept in a draft: what the user typed stands in it as it is until it is judged. */
 export type Held = Record<string, unknown>;
 
+/** Whether a value is a list of parts, such as a setup’s motors. */
+export const isHeldList = (value: unknown): value is Held[] => Array.isArray(value);
+
 const isHeld = (value: unknown): value is Held =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 

@@ -3,7 +3,7 @@ import type { Need } from "../../api/client";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { changedNeed, needHeld } from "../../drafts/needHeld";
 import { useWorkbench } from "../../drafts/useWorkbench";
-import type { Held } from "../../figures/held";
+import { isHeldList, type Held } from "../../figures/held";
 import Button from "@mui/material/Button";
 import Add from "@mui/icons-material/Add";
 import { useNavigate, useParams } from "react-router";
@@ -17,8 +17,6 @@ import { DriveShown } from "./DriveShown";
 import styles from "./Bench.module.css";
 import { STARTING_DRIVE } from "./figures";
 
-const isList = (value: unknown): value is Held[] => Array.isArray(value);
-
 /** Drives built at home from salvaged motors and sprockets: what they come to, and what their parts must bear. */
 export function BenchView() {
   const job = useJobOfView();
@@ -28,7 +26,7 @@ export function BenchView() {
   const { bench, error, retry } = useWorkbench(job);
   const { draft, entry } = editing;
   const held = needHeld(draft);
-  const drives = isList(held.home_built) ? held.home_built : [];
+  const drives = isHeldList(held.home_built) ? held.home_built : [];
   const shown = Math.min(Math.max(Number(number ?? 1) - 1, 0), Math.max(drives.length - 1, 0)) || 0;
   const drive = drives[shown];
   const problems = [...(bench?.needProblems ?? []), ...(entry?.problems ?? [])];

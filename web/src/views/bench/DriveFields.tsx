@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import type { FieldProblem } from "../../api/client";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
-import type { Held } from "../../figures/held";
+import { isHeldList, type Held } from "../../figures/held";
 import { problemsAt, sentence } from "../../shell/problems";
 import styles from "./Bench.module.css";
 import {
@@ -23,8 +23,6 @@ interface Props {
   onChange: (drive: Held) => void;
 }
 
-const isList = (value: unknown): value is Held[] => Array.isArray(value);
-
 const GROUPS: { name: string; figures: Figure[] }[] = [
   { name: "Motors", figures: MOTOR_FIGURES },
   { name: "Stages and wheel", figures: STAGE_FIGURES },
@@ -34,8 +32,8 @@ const GROUPS: { name: string; figures: Figure[] }[] = [
 
 /** Everything that is known of a home-built drive, a part of it at a time. */
 export function DriveFields({ drive, place, problems, onChange }: Props) {
-  const shafts = isList(drive.shafts) ? drive.shafts : [];
-  const last = isList(drive.stages) ? drive.stages.length : 0;
+  const shafts = isHeldList(drive.shafts) ? drive.shafts : [];
+  const last = isHeldList(drive.stages) ? drive.stages.length : 0;
   const [open, setOpen] = useState("Motors");
   const putShafts = (next: Held[]) => onChange({ ...drive, shafts: next.length > 0 ? next : undefined });
   const names = [...GROUPS.map((group) => group.name), ...shafts.map((_each, index) => `Shaft ${index + 1}`)];

@@ -40,6 +40,9 @@ export function DriveShown({ drive, found, fields, onTake }: Props) {
   return (
     <>
       <Caution>{found.caution}</Caution>
+      <p className={styles.altogether}>
+        What stands worst of it: <StateMark state={found.state} />
+      </p>
       <StageRow drive={drive} found={found} />
       <div className={styles.facts}>
         <Fact name="Speed as geared">

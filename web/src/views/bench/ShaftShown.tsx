@@ -25,7 +25,7 @@ export function ShaftShown({ number, found, shaft, stages }: Props) {
       <p>{strengthText(found, shaft.diameter_mm)}</p>
       <p>
         {found.bends === "fails"
-          ? `A sprocket gives way by ${found.deflection_mm.toFixed(2)} mm, more than the half millimetre at which a chain runs off.`
+          ? `A sprocket gives way by ${found.deflection_mm.toFixed(2)} mm, more than the ${found.most_bent_mm} mm at which a chain runs off.`
           : `Its sprockets give way by ${found.deflection_mm.toFixed(2)} mm at most.`}
       </p>
       <p className={styles.bearings}>
@@ -51,7 +51,7 @@ function strengthText(found: ShaftCheck, diameter: number): string {
   return `${against} The smallest that holds is ${found.smallest_mm.toFixed(1)} mm, ${bar}.`;
 }
 
-function bearingText({ bearing_factor: factor }: ShaftCheck): string {
+function bearingText({ bearing_factor: factor, bearing_asked: asked }: ShaftCheck): string {
   if (factor === null) return "their static rating is not given.";
-  return `their rating is ${factor.toFixed(1)} times that, where 1.5 is asked for.`;
+  return `their rating is ${factor.toFixed(1)} times that, where ${asked} is asked for.`;
 }

@@ -9,6 +9,7 @@ import { tableSavings, type Cell } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../figures/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
 import { withValue } from "../../figures/held";
+import { assumptions } from "../../shell/climbing";
 import { percent } from "../../shell/format";
 import { setupColour } from "../../shell/palette";
 import { useRemembered } from "../../shell/remembered";
@@ -16,6 +17,7 @@ import { Failure, Loading } from "../../shell/Status";
 import tables from "../../shell/table.module.css";
 import { useUnits, type Units } from "../../shell/units";
 import { shiftingFigures } from "./figures";
+import sections from "../../shell/section.module.css";
 import styles from "./Live.module.css";
 import { Fact } from "../../shell/Fact";
 
@@ -34,8 +36,8 @@ export function TrialRide({ job, bench, shown }: Props) {
   const { kept } = editing.draft;
   const { data: found, error, refetch } = useTrial(bench, shown);
   return (
-    <section className={styles.section} aria-labelledby="trial">
-      <div className={styles.title}>
+    <section className={sections.section} aria-labelledby="trial">
+      <div className={sections.title}>
         <h3 id="trial">Start, climb, coast and stop</h3>
         <FiguresSaved {...both} />
         {kept.shifting !== undefined && (
@@ -55,9 +57,9 @@ export function TrialRide({ job, bench, shown }: Props) {
           </span>
         )}
       </div>
-      <p className={styles.note}>
+      <p className={sections.note}>
         900 m: a start on the flat, 200 m up at 5 % (less where the job’s pitches are), 250 m down and 250 m
-        on the flat with feet at rest, a stop. {found && changedBy(found)}
+        on the flat with feet at rest (whoever rolls out pedals on), a stop. {found && changedBy(found)}
       </p>
       <FiguresTrouble {...both} />
       <div className="no-print">
@@ -119,6 +121,10 @@ function Ridden({ found, colour }: { found: Trial; colour: string }) {
         {found.walked_s > 0 && <Fact name="On foot">{`${found.walked_s.toFixed(0)} s`}</Fact>}
         {found.battery !== null && <Fact name="Battery left">{percent(found.battery)}</Fact>}
       </dl>
+      <p className={sections.note}>{wentInto(found)}</p>
+      {found.assumed.length > 0 && (
+        <p className={sections.note}>Not known, and assumed: {assumptions(found.assumed)}.</p>
+      )}
       {found.hunts > 0 && (
         <p className={styles.hunting} role="note">
           Its gears hunt: a shift is taken back within three seconds. A wider dead band, a quicker shift or
@@ -141,6 +147,29 @@ function Ridden({ found, colour }: { found: Trial; colour: string }) {
       {found.changes.length > 0 && <Changes found={found} units={units} />}
     </>
   );
+}
+
+/** Where the energy of the ride went, largest first. */
+function wentInto({ energies }: Trial): string {
+  const down = Math.max(-energies.height_j, 0);
+  const whole = energies.rider_j + energies.battery_j + down;
+  const shares: [string, number][] = [
+    ["the air", energies.air_j],
+    ["the tyres", energies.tyres_j],
+    ["height", energies.height_j],
+    ["the drive", energies.drive_j],
+    ["the motors", energies.motors_j],
+    ["the brakes", energies.brakes_j],
+    ["the battery again", energies.returned_j],
+  ];
+  const told = shares
+    .filter(([, joules]) => joules >= 0.005 * whole)
+    .sort(([, one], [, other]) => other - one)
+    .map(([what, joules]) => `${percent(joules / whole)} into ${what}`);
+  const battery =
+    energies.battery_j > 0 ? `, ${percent(energies.battery_j / whole)} of it the battery’s` : "";
+  const from = down >= 0.005 * whole ? `${battery}, ${percent(down / whole)} the way down’s` : battery;
+  return `${(whole / 1000).toFixed(1)} kJ went in${from}: ${told.join(", ")}.`;
 }
 
 function readingAt(found: Trial, at: number, units: Units): string {

@@ -4,6 +4,7 @@ import { percent } from "../../shell/format";
 import { grade, pitchText } from "../../shell/climbing";
 import { StateMark } from "../../shell/StateMark";
 import { useUnits } from "../../shell/units";
+import sections from "../../shell/section.module.css";
 import styles from "./Motors.module.css";
 import { Fact } from "../../shell/Fact";
 
@@ -29,7 +30,7 @@ export function MotorFacts({ table, help, bench }: Props) {
       </section>
       <section aria-labelledby="up-the-pitch">
         <h3 id="up-the-pitch">Up the steepest pitch{pitch && `, ${pitchText(bench.need)}`}</h3>
-        {!pitch && <p className={styles.note}>The job names no steepest pitch yet.</p>}
+        {!pitch && <p className={sections.note}>The job names no steepest pitch yet.</p>}
         {pitch && (
           <>
             <dl>
@@ -52,7 +53,7 @@ export function MotorFacts({ table, help, bench }: Props) {
       <section aria-labelledby="assistance-limit">
         <h3 id="assistance-limit">Where assistance ends</h3>
         {help.limit_speed_kmh === null || help.cadence_at_limit_rpm === null ? (
-          <p className={styles.note}>No speed is set at which it ends; local law may set one.</p>
+          <p className={sections.note}>No speed is set at which it ends; local law may set one.</p>
         ) : (
           <>
             <dl>
@@ -60,7 +61,7 @@ export function MotorFacts({ table, help, bench }: Props) {
               <Fact name="Cadence there, highest gear">{help.cadence_at_limit_rpm.toFixed(0)} rpm</Fact>
               <Fact name="Comfortable up to">{units.speed(help.comfortable_kmh)}</Fact>
             </dl>
-            <p className={styles.note}>
+            <p className={sections.note}>
               {help.unreached_kmh !== null && help.unreached_kmh > 0
                 ? `${units.speed(help.unreached_kmh)} of assistance lie beyond the highest gear: unused, unless you pedal faster. Some give that up for a low first gear, and write the reason down.`
                 : "The gears reach past it: all of the assistance can be used."}

@@ -7,12 +7,13 @@ import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../figures/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
-import { withValue, type Held } from "../../figures/held";
+import { isHeldList, withValue, type Held } from "../../figures/held";
 import { problemsAt, sentence } from "../../shell/problems";
 import { ViewHeading } from "../../shell/ViewHeading";
 import { OneSetup, type OfSetup } from "../setups/OneSetup";
 import { AtTheWheel, wheelRows } from "./AtTheWheel";
 import { motorFigures } from "./figures";
+import sections from "../../shell/section.module.css";
 import styles from "./Motors.module.css";
 import { MotorFacts } from "./MotorFacts";
 import { RangeTable } from "./RangeTable";
@@ -22,13 +23,11 @@ import { Caution } from "../../shell/Caution";
 /** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
 export const MotorsView = () => <OneSetup view="motors" of={Shown} />;
 
-const isList = (value: unknown): value is Held[] => Array.isArray(value);
-
 function Shown({ job, bench, shown }: OfSetup) {
   const both = useFigureEditing(job, bench, shown);
   const { editing, problems } = both.setup;
   const { kept, stages } = editing.draft;
-  const motors = isList(kept.motors) ? kept.motors : [];
+  const motors = isHeldList(kept.motors) ? kept.motors : [];
   const put = (next: Held[]) =>
     editing.change({ kept: { ...kept, motors: next.length > 0 ? next : undefined } });
   const help = shown.table.motor;
@@ -61,8 +60,8 @@ function Shown({ job, bench, shown }: OfSetup) {
         or gets hot is not charged again, and none is opened or charged unattended. Brakes must suit the speed
         and the load; have a qualified mechanic look at the bicycle.
       </Caution>
-      <section className={`${styles.section} no-print`} aria-labelledby="its-motors">
-        <div className={styles.title}>
+      <section className={`${sections.section} no-print`} aria-labelledby="its-motors">
+        <div className={sections.title}>
           <h3 id="its-motors">Its motors</h3>
           <FiguresSaved {...both} />
           <AddMotor
@@ -72,13 +71,13 @@ function Shown({ job, bench, shown }: OfSetup) {
         </div>
         <FiguresTrouble {...both} />
         {motors.length === 0 && (
-          <p className={styles.note}>
+          <p className={sections.note}>
             None yet. Add one of its kind and type what its sheet says; what is left empty is not known.
           </p>
         )}
         {motors.map((motor, place) => (
           <section key={place} className={styles.motor} aria-label={`Motor ${place + 1}`}>
-            <div className={styles.title}>
+            <div className={sections.title}>
               <h4>
                 Motor {place + 1}
                 {typeof motor.name === "string" && `: ${motor.name}`}

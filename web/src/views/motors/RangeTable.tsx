@@ -5,6 +5,7 @@ import { capital, percent } from "../../shell/format";
 import { Failure } from "../../shell/Status";
 import tables from "../../shell/table.module.css";
 import { useUnits } from "../../shell/units";
+import sections from "../../shell/section.module.css";
 import styles from "./Motors.module.css";
 
 interface Props {
@@ -22,12 +23,12 @@ export function RangeTable({ job, bench, shown }: Props) {
   const back = found?.levels.some((level) => level.back_wh_km > 0);
   const known = shown.setup.motors?.some((motor) => motor.battery);
   return (
-    <section className={styles.section} aria-labelledby="range">
+    <section className={sections.section} aria-labelledby="range">
       <h3 id="range">How far the battery goes</h3>
-      {!known && <p className={styles.note}>Not known without the battery’s energy, in Wh.</p>}
+      {!known && <p className={sections.note}>Not known without the battery’s energy, in Wh.</p>}
       {known && found && (
         <>
-          <p className={styles.note}>
+          <p className={sections.note}>
             {job.roads.length > 0 ? "On the job’s roads by how often they are ridden" : "On a plain terrain"},
             steadily at {bench.need.rider.power_w} W of your own, with the job’s wind, load and cold; without
             momentum.{" "}
