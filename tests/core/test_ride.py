@@ -4,6 +4,8 @@ import math
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from examples import brief, gearbox, hub, setup, sprockets, stepless_hub
 from kettledrum.core import Brief, validate
@@ -13,10 +15,11 @@ from kettledrum.core.coverage import coverage
 from kettledrum.core.gear_table import gear_table
 from kettledrum.core.gears_taken import gears_taken
 from kettledrum.core.plain_terrain import plain_terrain
-from kettledrum.core.profile import profile
+from kettledrum.core.profile import Profile, profile
 from kettledrum.core.ride import ridden, ride
 from kettledrum.core.route import Route
 from kettledrum.core.setup import Setup
+from riding import lost_j
 
 ROAD = {"crr": 0.008, "cda_m2": 0.5, "altitude_m": 0, "temperature_c": 15}
 
@@ -102,6 +105,43 @@ def test_a_gear_is_kept_while_its_cadence_is_in_the_band():
     assert taken.cadence_rpm[0] == pytest.approx(2.5 * 60 / 2.218, rel=1e-3)
 
 
+@settings(deadline=None, max_examples=40)
+@given(seed=st.integers(0, 10_000), low=st.floats(40, 75), wide=st.floats(1.02, 2))
+def test_a_gear_is_left_at_the_very_step_at_which_its_band_is(seed, low, wide):
+    table = gear_table(validate(Setup, NINE), (low, low * wide))
+    pick = np.random.default_rng(seed)
+    speeds = np.abs(3 + np.cumsum(pick.normal(0, 0.4, 300))) + 0.3
+    found = gears_taken(table, speeds)
+    # The nearest is the one whose cadence is least off the band's middle, as a ratio.
+    developments = np.array([gear.development_m for gear in table.gears])
+    cadences = speeds[:, None] * 60 / developments
+    nearest = np.abs(np.log(cadences / (low * wide**0.5))).argmin(axis=1)
+    gear, expected = int(nearest[0]), []
+    for own, nearer in zip(cadences.tolist(), nearest.tolist(), strict=True):
+        if not low <= own[gear] <= low * wide:
+            gear = nearer
+        expected.append(gear)
+    assert found.gear.tolist() == expected
+    assert found.cadence_rpm == pytest.approx(cadences[np.arange(300), found.gear])
+
+
+@pytest.mark.parametrize("waves", [40, 90, 200])
+def test_no_more_is_given_than_the_minute_holds_and_what_has_come_back(waves):
+    at = np.arange(0, 20_001, 10.0)
+    hills = Profile(at, 300 + 0.09 * waves * np.sin(at / waves))
+    found = ridden(job(NINE, burst_w=280), hills)
+    motion = found.motion
+    times = motion.time_s(hills)[0]
+    clock = np.concatenate(([0.0], np.cumsum(times)))
+    spent = np.concatenate(([0.0], np.cumsum((motion.rider_w[0] - 120) * times)))
+    reserve = (280 - 120) * MINUTE_S
+    assert spent[-1] > reserve
+    # From any place to any other; what comes back in a second is at most its share of all.
+    for start in range(0, len(clock), 25):
+        back = reserve * (clock[start:] - clock[start]) / RECOVERY_S
+        assert (spent[start:] - spent[start] <= 1.1 * (reserve + back)).all()
+
+
 def test_a_hub_that_shifts_by_itself_does_so_at_its_speed():
     automatic = {**hub(1.0, 1.36), "change": {"by": "speed", "trigger_kmh": 18}}
     table = gear_table(validate(Setup, setup(sprockets([44], [20]), automatic)), (40, 90))
@@ -178,12 +218,7 @@ def test_the_whole_rides_energy_balances():
     found = ridden(both, lane)
     motion, moves = found.motion, found.job.resistance
     work = (motion.wheel_w * motion.time_s(lane)).sum()
-    lost = sum(
-        moves.force_n(speed, grade) * step
-        for speed, grade, step in zip(
-            motion.speed_mps[0].tolist(), lane.grade.tolist(), lane.step_m.tolist(), strict=True
-        )
-    )
-    kept = moves.mass_kg * motion.kinetic[0, -1] + motion.braked_j.sum()
-    assert work == pytest.approx(lost + kept, rel=1e-3)
+    lost = lost_j(lane, moves, motion)
+    assert motion.walking.any()
+    assert np.abs(lost[~motion.walking]).sum() < 1e-3 * work
     assert motion.rider_w.max() <= 300

@@ -4,6 +4,8 @@ import math
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from kettledrum.core import InvalidInput, validate
 from kettledrum.core.ascent import ascent_m
@@ -50,6 +52,16 @@ def test_points_are_joined_by_straight_lines():
 )
 def test_ripples_are_not_climbed(heights, climbed):
     assert ascent_m(np.array(heights, float)) == pytest.approx(climbed)
+
+
+@given(heights=st.lists(st.integers(-20, 20), min_size=2, max_size=60))
+def test_between_its_tops_and_bottoms_a_road_climbs_no_more(heights):
+    # In tenths of a metre, so that many rises and falls are just a ripple.
+    elevation = np.cumsum(heights) / 10
+    road = Profile(np.arange(len(elevation), dtype=float), elevation)
+    for way in (1, -1):
+        assert ascent_m(road.turns_m[::way]) == pytest.approx(ascent_m(elevation[::way]))
+    assert len(road.turns_m) <= len(elevation)
 
 
 def test_the_steepest_pitches_are_found_where_they_are():

@@ -1,11 +1,13 @@
 """When a rider gives the power of a minute: on a pitch that all-day power does not get up in the band."""
 
 import math
+from bisect import bisect_right
+from itertools import pairwise
 
 import numpy as np
 
-from kettledrum.core.arrays import Flags, Floats
-from kettledrum.core.motion import Drives, Motion
+from kettledrum.core.arrays import Flags, Floats, Places
+from kettledrum.core.motion import Drives
 from kettledrum.core.profile import Profile
 from kettledrum.core.road_load import GRAVITY, Resistance
 
@@ -20,55 +22,62 @@ LITTLE_MORE = 1.03
 
 
 def with_bursts(
-    day: Motion, road: Profile, resistance: Resistance, drives: Drives, hold_mps: Floats, burst_w: float
+    speed_mps: Floats,
+    road: Profile,
+    resistance: Resistance,
+    drives: Drives,
+    hold_mps: Floats,
+    day_w: float,
+    burst_w: float,
 ) -> Floats:
     """The powers in W of a rider who holds the lowest easy cadence while that lasts: shape (drives, steps).
 
     A minute of `burst_w` spends all that is to be had above the power of all day; less takes longer. What
-    was spent comes back by and by. `hold_mps` is the speed of each drive's lowest gear at the band's low end.
+    was spent comes back by and by. `speed_mps` is how fast one goes with the power of all day, of shape
+    (drives, steps), and `hold_mps` the speed of each drive's lowest gear at the band's low end.
     """
-    rider_w = day.rider_w.copy()
+    rider_w = np.full(speed_mps.shape, day_w)
     grade, length = road.grade, road.step_m
     slope_n = resistance.mass_kg * GRAVITY * (grade + resistance.crr) / np.hypot(1, grade)
-    times = day.time_s(road)
-    for drive, (share, walk, hold) in enumerate(
-        zip(drives.efficiency.tolist(), drives.walk_mps.tolist(), hold_mps.tolist(), strict=True)
+    for speed, powers, share, walk, hold in zip(
+        speed_mps,
+        rider_w,
+        drives.efficiency.tolist(),
+        drives.walk_mps.tolist(),
+        (hold_mps * LITTLE_MORE).tolist(),
+        strict=True,
     ):
-        day_w = rider_w[drive]
-        hold *= LITTLE_MORE
-        asked = (slope_n + resistance.drag_n(hold)) * hold / share
-        rideable = (slope_n + resistance.drag_n(walk)) * walk / share <= burst_w
-        wanted = (day.speed_mps[drive] < hold) & (asked > day_w) & rideable
-        if not wanted.any():
+        held_n, walked_n = resistance.drag_n(hold), resistance.drag_n(walk)
+        wanted = (speed < hold) & (slope_n > day_w * share / hold - held_n)
+        wanted &= slope_n <= burst_w * share / walk - walked_n
+        steps = np.flatnonzero(wanted)
+        if not len(steps):
             continue
-        given = np.clip(asked, day_w, burst_w)
-        speed = np.minimum(hold, given * share / np.maximum(slope_n + resistance.drag_n(hold), 1e-9))
-        spent = (given - day_w) * length / speed
-        granted = _granted(wanted, spent, times[drive], float((burst_w - day_w[0]) * MINUTE_S))
-        rider_w[drive] = np.where(granted, given, day_w)
+        forces = slope_n[steps] + held_n
+        given = np.clip(forces * (hold / share), day_w, burst_w)
+        bought = np.minimum(hold, given * share / forces)
+        spent = (given - day_w) * length[steps] / bought
+        powers[steps] = np.where(
+            _granted(steps, spent, length / speed, (burst_w - day_w) * MINUTE_S), given, day_w
+        )
     return rider_w
 
 
-def _granted(wanted: Flags, spent_j: Floats, time_s: Floats, reserve_j: float) -> Flags:
-    """Where it lasts: pitch by pitch, what was spent before and has not come back is missing."""
-    granted = np.zeros(len(wanted), dtype=bool)
-    edges = np.flatnonzero(np.diff(np.concatenate(([False], wanted, [False])).astype(int)))
-    clock = np.concatenate(([0.0], np.cumsum(time_s)))
-    spent = np.concatenate(([0.0], np.cumsum(np.where(wanted, spent_j, 0.0))))
-    begins, ends = edges[::2], edges[1::2]
+def _granted(steps: Places, spent_j: Floats, time_s: Floats, reserve_j: float) -> Flags:
+    """At which of the steps it lasts: pitch by pitch, what was spent before and is not back is missing."""
+    granted = np.ones(len(steps), dtype=bool)
+    clock = np.cumsum(time_s)
+    begins_s, ends_s = (clock - time_s)[steps].data, clock[steps].data
+    spent = np.concatenate(([0.0], np.cumsum(spent_j))).data
+    begins = np.flatnonzero(np.diff(steps, prepend=-2) > 1).tolist()
     left, since = reserve_j, 0.0
-    for begin, end, start_s, before, after in zip(
-        begins.tolist(),
-        ends.tolist(),
-        clock[begins].tolist(),
-        spent[begins].tolist(),
-        spent[ends].tolist(),
-        strict=True,
-    ):
+    for begin, end in pairwise([*begins, len(steps)]):
+        start_s, end_s, before, after = begins_s[begin], ends_s[end - 1], spent[begin], spent[end]
         left = reserve_j - (reserve_j - left) * math.exp(-(start_s - since) / RECOVERY_S)
         if after - before > left:
-            end = begin + int(np.searchsorted(spent[begin + 1 : end + 1] - before, left, side="right"))
-        granted[begin:end] = True
-        left -= float(spent[end]) - before
-        since = float(clock[end])
+            last = bisect_right(spent, before + left) - 1
+            granted[last:end] = False
+            after, end_s = spent[last], begins_s[last]
+        left -= after - before
+        since = end_s
     return granted

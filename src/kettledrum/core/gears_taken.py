@@ -32,26 +32,35 @@ def gears_taken(table: GearTable, speed_mps: Floats) -> GearsTaken:
     if table.stepless:
         return GearsTaken(np.full(len(speed_mps), -1), _stepless_cadence(table, speed_mps, rung))
     nearest = np.array([-1 if each.gear is None else each.gear for each in rungs])[rung]
-    slowest, fastest = _held(table)
-    # Where the nearest gear is the same, the rider stays or changes as one.
-    begins = np.concatenate(([0], np.flatnonzero(np.diff(nearest)) + 1))
-    lowest, highest = np.minimum.reduceat(speed_mps, begins), np.maximum.reduceat(speed_mps, begins)
-    held, taken = int(nearest[0]), []
-    for nearest_one, low, high in zip(
-        nearest[begins].tolist(), lowest.tolist(), highest.tolist(), strict=True
-    ):
-        if not (slowest[held] <= low and high <= fastest[held]):
-            held = nearest_one
-        taken.append(held)
-    gear = np.repeat(taken, np.diff(np.append(begins, len(nearest))))
+    begins = _changes(nearest, speed_mps, _held(table))
+    gear = np.repeat(nearest[begins], np.diff([*begins, len(nearest)]))
     developments = np.array([each.development_m for each in table.gears])
     return GearsTaken(gear, speed_mps * 60 / developments[gear])
 
 
-def _held(table: GearTable) -> tuple[list[float], list[float]]:
+def _changes(nearest: Places, speed_mps: Floats, held: list[tuple[float, float]]) -> list[int]:
+    """The steps, the first among them, at which the gear is changed to the nearest."""
+    end = len(nearest)
+    # For each step the one at which the gear is left that is the nearest now.
+    left = np.full(end, end)
+    for gear, (low, high) in enumerate(held):
+        own = nearest == gear
+        taken = np.flatnonzero(own)
+        if len(taken):
+            out = ((speed_mps < low) | (speed_mps > high)) & ~own
+            leaves = np.append(np.flatnonzero(out[1:] & ~out[:-1]) + 1, end)
+            left[taken] = leaves[leaves.searchsorted(taken)]
+    begins, at, after = [], 0, left.data
+    while at < end:
+        begins.append(at)
+        at = after[at]
+    return begins
+
+
+def _held(table: GearTable) -> list[tuple[float, float]]:
     """The slowest and the fastest speed in m/s at which each gear is kept."""
     triggers = triggers_kmh(table)
-    slowest, fastest = [], []
+    kept = []
     for gear in table.gears:
         low, high = gear.speed_kmh
         for stage, trigger_kmh in triggers.items():
@@ -59,9 +68,8 @@ def _held(table: GearTable) -> tuple[list[float], list[float]]:
                 high = min(high, trigger_kmh)
             else:
                 low = max(low, trigger_kmh)
-        slowest.append(low / 3.6)
-        fastest.append(high / 3.6)
-    return slowest, fastest
+        kept.append((low / 3.6, high / 3.6))
+    return kept
 
 
 def _stepless_cadence(table: GearTable, speed_mps: Floats, rung: Places) -> Floats:

@@ -5,27 +5,25 @@ drive, less slope and rolling, less drag. The speed v̄ of the step belongs to K
 ω = 1/(1 − e⁻ᶻ) − 1/z is the weight that is right for a decay by e⁻ᶻ over the step (exponential fitting,
 Liniger & Willoughby, SIAM J. Numer. Anal. 7, 1970): half where speed changes slowly, nearly 1 on a climb,
 where a rider comes to a steady speed within metres. What goes in is just what comes out: no energy is lost.
-
-Each step needs the one before it. But what a rider does now hardly depends on the speed a kilometre ago, so
-the road is cut into blocks that are worked out side by side, each from the end of the one before it as far
-as that is known, until none changes any more. The result is that of going step by step.
 """
 
+import math
 from dataclasses import dataclass
+from typing import TypeVar
 
 import numpy as np
+import numpy.typing as npt
 
-from kettledrum.core.arrays import Flags, Floats, Places
+from kettledrum.core.arrays import Flags, Floats
 from kettledrum.core.profile import Profile
 from kettledrum.core.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
+from kettledrum.core.sweeps import BELOW, BLOCK_STEPS, Sweeps
 
-_BLOCK_STEPS = 32
-_SETTLED = 1e-5
-_NEWTON, _ROUGHLY, _ROUGH_PASSES = 40, 3, 2
-_MOST_CHOSEN = 0.8
-_DROPPED = 0.25
-"""So many of the lanes must have settled before the others go on without them."""
-_LENGTH, _SLOPE, _POWER, _OMEGA, _END, _LEFT, _WALK = range(7)
+_Kind = TypeVar("_Kind", bound=np.generic)
+
+_ROUGH_SWEEPS = 1
+_CLIMBS_FROM = 6.0
+"""Kinetic energies in J/kg; a climb on which a rider comes to less is come to within few steps."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,8 +44,7 @@ class Motion:
     """The ride of several drives over the steps of a road, all of shape (drives, steps).
 
     The power in W of the rider that was to be had, the speed in m/s, the power in W at the tyre, the kinetic
-    energy per mass in J/kg at the end of each step, whether one walks, and the energy in J that is braked
-    away or lost by getting off. `lanes` is what it was found with.
+    energy per mass in J/kg at the end of each step, and whether one walks.
     """
 
     rider_w: Floats
@@ -55,8 +52,6 @@ class Motion:
     wheel_w: Floats
     kinetic: Floats
     walking: Flags
-    braked_j: Floats
-    lanes: "_Lanes"
 
     def time_s(self, road: Profile) -> Floats:
         """The time that each step takes."""
@@ -64,235 +59,174 @@ class Motion:
         return times
 
 
-def moved(
-    road: Profile,
-    resistance: Resistance,
-    drives: Drives,
-    rider_w: Floats,
-    *,
-    before: Motion | None = None,
-    roughly: bool = False,
-) -> Motion:
-    """How riders go along a road from a standstill, with a power in W of shape (drives, steps).
-
-    One who cannot ride walks. `before` is a ride of the same drives with other powers: what does not change
-    is taken from it, and it is used up. `roughly`, to be gone on from, leaves small steps where blocks
-    meet.
-    """
-    if before is None:
-        lanes = _Lanes(road, resistance, drives, rider_w)
-        todo = np.ones(len(lanes.top), dtype=bool)
-    else:
-        lanes = before.lanes
-        todo = lanes.meet(len(rider_w))
-        todo |= lanes.change(drives, before.rider_w, rider_w)
-    passes = 0
-    while todo.any() and not (roughly and passes >= _ROUGH_PASSES):
-        # Those few that need not be ridden again are not worth picking out.
-        lanes.ride(np.flatnonzero(todo) if todo.mean() < _MOST_CHOSEN else np.arange(len(todo)))
-        todo = lanes.meet(len(rider_w))
-        passes += 1
-    return lanes.motion(rider_w, road, resistance)
-
-
 def _in_blocks(steps: Floats) -> Floats:
-    """An array of shape (drives, steps) as (steps of a block, drives × blocks), filled up with noughts."""
-    short = -steps.shape[1] % _BLOCK_STEPS
-    filled = np.pad(steps, ((0, 0), (0, short))) if short else steps
-    return np.ascontiguousarray(filled.reshape(-1, _BLOCK_STEPS).T)
+    """An array of shape (steps,) as (steps of a block, blocks); the last step fills up the last block."""
+    filled = np.pad(steps, (0, -len(steps) % BLOCK_STEPS), mode="edge")
+    return np.ascontiguousarray(filled.reshape(-1, BLOCK_STEPS).T)
 
 
-def _steady(power: Floats, slope: Floats, drag: float, wind: float) -> Floats:
-    """About the speeds in m/s that powers in W/kg keep up, by Newton’s method from above."""
-    speed = np.cbrt(power / drag) + np.sqrt(np.maximum(-slope, 0) / drag) + max(-wind, 0.0)
-    if wind >= 0:
-        speed = np.minimum(speed, power / np.maximum(slope + drag * wind**2, 1e-9))
-    for _ in range(_ROUGHLY):
-        through = speed + wind
-        drags = drag * np.abs(through)
-        over = speed * (slope + drags * through) - power
-        speed = np.maximum(speed - over / np.maximum(slope + drags * (through + 2 * speed), 1e-6), 0.05)
-    return speed
+@dataclass(frozen=True, slots=True)
+class _Ground:
+    """What steps ask of any drive, arrays of one shape.
+
+    Their length; slope and rolling a in m/s²; the speed coasted at in still air; how much speed a W/kg gives
+    without drag, and how much a W gives one who pushes.
+    """
+
+    length_m: Floats
+    slope: Floats
+    coasted_mps: Floats
+    climbed: Floats
+    pushed: Floats
 
 
-class _Lanes:
-    """Blocks of a road under one drive each, side by side: arrays of shape (steps of a block, lanes).
+class Way:
+    """A road that riders of several drives go along from a standstill, each with a power for each step.
 
-    `given` holds for each step: its length in m, slope a = g·(grade + Crr)/√(1 +
-    grade²) in m/s², power P/m in W/kg, weight ω, about the kinetic energy that is come to, what is left
-    of the way there, and the speed of walking; `no_ride`, whether the power does not keep one on the
-    bicycle. Found: the `speed`, the power that is `used`, the `kinetic` energy at its end, whether one
-    is `walking`.
+    `rider_w` in W is of shape (drives, steps). One who cannot ride walks.
     """
 
     def __init__(self, road: Profile, resistance: Resistance, drives: Drives, rider_w: Floats) -> None:
-        self.mass_kg, self.wind = resistance.mass_kg, resistance.wind_mps
+        self.rider_w = rider_w
+        self.drives, self.wind = drives, resistance.wind_mps
+        self.mass_kg = resistance.mass_kg
         self.drag = 0.5 * resistance.density * resistance.cda_m2 / self.mass_kg
-        grade, length = road.grade, road.step_m
-        slope = GRAVITY * (grade + resistance.crr) / np.hypot(1, grade)
-        share, slowest = drives.efficiency[:, None], drives.walk_mps[:, None]
-        asked, no_ride = self._asked(length, slope, share, slowest, rider_w)
-        each = (length, slope, *asked)
-        self.given = np.array([_in_blocks(np.broadcast_to(values, rider_w.shape)) for values in each])
-        self.no_ride = _in_blocks(no_ride.astype(float)) > 0
+        self.step_m, grade = road.step_m, road.grade
+        self.slope = GRAVITY * (grade + resistance.crr) / np.hypot(1, grade)
+        length, slope = _in_blocks(self.step_m), _in_blocks(self.slope)
         # What fills the last block up is no road: nothing happens there.
-        filling = self.given[_LENGTH] == 0
-        self.given[_LENGTH][filling], self.given[_OMEGA][filling] = 1e-9, 0.5
-        blocks = self.no_ride.shape[1] // len(rider_w)
-        self.top = np.repeat(drives.top_mps, blocks)
-        self.slowest = np.repeat(0.5 * drives.walk_mps**2, blocks)
-        self.speed, self.used, self.kinetic = (np.zeros(self.no_ride.shape) for _ in range(3))
-        self.walking = np.zeros(self.no_ride.shape, dtype=bool)
-        # A block starts about as fast as one goes there in the end, the first from a standstill.
-        self.start = self.given[_END][0].copy()
-        self.start[::blocks] = 0.0
+        length.T.flat[len(self.step_m) :] = 1e-9
+        ground = self._ground(length, slope)
+        blocks, count = length.shape[1], len(rider_w)
+        given = np.empty((BELOW + 1, BLOCK_STEPS, count, blocks))
+        power, steady = np.empty((2, BLOCK_STEPS, count, blocks))
+        # Drive by drive, since what fits into the processor’s nearest memory is done much faster.
+        for drive in range(count):
+            *asked, power[:, drive], steady[:, drive] = self._asked(
+                ground, _in_blocks(rider_w[drive]), drives.efficiency[drive], drives.walk_mps[drive]
+            )
+            for place, values in enumerate(asked):
+                given[place, :, drive] = values
+        top = np.repeat(drives.top_mps, blocks)
+        self.sweeps = Sweeps(given.reshape(BELOW + 1, BLOCK_STEPS, -1), top, self.wind, count)
+        self._guess(ground, power, steady)
 
-    def _asked(
-        self, length: Floats, slope: Floats, share: Floats, slowest: Floats, rider_w: Floats
-    ) -> tuple[tuple[Floats, ...], Flags]:
-        """What depends on the power of the rider: all of `given` from the power on, and `no_ride`."""
-        power = rider_w * share / self.mass_kg
-        steady = _steady(power, slope, self.drag, self.wind)
-        decay = length * (power / steady**2 + 2 * self.drag * np.abs(steady + self.wind)) / steady
-        gone = -np.expm1(-decay)
-        walk = np.minimum(WALKING_KMH / 3.6, rider_w / self.mass_kg / np.maximum(slope, 1e-3))
-        no_ride = power < slowest * (slope + self._drag(slowest))
-        return (power, 1 / gone - 1 / decay, 0.5 * steady**2, gone / decay, walk), no_ride
-
-    def change(self, drives: Drives, before_w: Floats, rider_w: Floats) -> Flags:
-        """Takes other powers for some steps; which lanes that changes. These are ridden to their ends."""
-        step = np.nonzero(before_w != rider_w)
-        drive, place = step
-        at = (place % _BLOCK_STEPS, drive * (len(self.top) // len(rider_w)) + place // _BLOCK_STEPS)
-        length, slope = self.given[_LENGTH][at], self.given[_SLOPE][at]
-        share, slowest = drives.efficiency[drive], drives.walk_mps[drive]
-        asked, self.no_ride[at] = self._asked(length, slope, share, slowest, rider_w[step])
-        for key, values in enumerate(asked, start=_POWER):
-            self.given[key][at] = values
-        changed = np.zeros(len(self.top), dtype=bool)
-        changed[at[1]] = True
-        # Else they would be left where they begin as before.
-        self.kinetic[:, changed] = 0.0
-        return changed
-
-    def meet(self, count: int) -> Flags:
-        """Starts each block where the one before it ends; which lanes are then to be ridden again."""
-        starts = self.start.reshape(count, -1)
-        ends = self.kinetic[-1].reshape(count, -1)[:, :-1]
-        again = np.zeros(starts.shape, dtype=bool)
-        again[:, 1:] = np.abs(ends - starts[:, 1:]) > _SETTLED * (1 + ends)
-        starts[:, 1:] = ends
-        return again.ravel()
-
-    def motion(self, rider_w: Floats, road: Profile, resistance: Resistance) -> Motion:
-        """What was found, as a ride."""
-        count, steps = rider_w.shape
-
-        def along(lanes: Floats) -> Floats:
-            return lanes.T.reshape(count, -1)[:, :steps]
-
-        speed, used, kinetic = along(self.speed), along(self.used), along(self.kinetic)
-        before = np.hstack((np.zeros((count, 1)), kinetic[:, :-1]))
-        through = speed + self.wind
-        force = used / speed - along(self.given[_SLOPE]) - self.drag * through * np.abs(through)
-        lost = (force * road.step_m - (kinetic - before)) * resistance.mass_kg
-        return Motion(
-            rider_w, speed, used * resistance.mass_kg, kinetic, along(self.walking) != 0, lost, self
+    def _ground(self, length: Floats, slope: Floats) -> _Ground:
+        least = np.maximum(slope, 1e-3)
+        return _Ground(
+            length_m=length,
+            slope=slope,
+            coasted_mps=np.sqrt(np.maximum(-slope, 0) / self.drag),
+            climbed=1 / np.maximum(slope + self.drag * self.wind**2, 1e-9),
+            pushed=1 / (self.mass_kg * least),
         )
 
-    def ride(self, chosen: Places) -> None:
-        """Rides the chosen lanes from their kinetic energies at the start, each as far as that changes it."""
-        fastest = BRAKED_KMH / 3.6
-        lane, energy = chosen, self.start[chosen]
-        given, no_ride, stood = self._of(lane, 0)
-        top, slowest = self.top[lane], self.slowest[lane]
-        first = 0
-        for step in range(_BLOCK_STEPS):
-            length, slope, power, omega, end, left, walk = given[:, step - first]
-            share = omega * length
-            guess = self._guess(energy, share, slope, power, end, left)
-            mean = self._mean_speed(energy, share, slope, power, guess)
-            spun = mean > top
-            if spun.any():
-                held, used = self._at_the_top(energy, share, slope, power, top)
-                mean, power = np.where(spun, held, mean), np.where(spun, used, power)
-            after = energy + (0.5 * mean * mean - energy) / omega
-            too_fast = after > 0.5 * fastest**2
-            if too_fast.any():
-                power = np.where(too_fast, 0.0, power)
-                mean, after = np.minimum(mean, fastest), np.minimum(after, 0.5 * fastest**2)
-            walks = no_ride[step - first] & (after < slowest)
-            if walks.any():
-                mean = np.where(walks, walk, mean)
-                after = np.where(walks, 0.5 * mean**2, after)
-                force = slope + self._drag(mean) + (after - energy) / length
-                power = np.where(walks, np.maximum(force, 0) * mean, power)
-            energy = np.maximum(after, 1e-9)
-            at = slice(None) if len(lane) == len(self.top) else lane
-            self.speed[step, at], self.used[step, at] = mean, power
-            self.kinetic[step, at], self.walking[step, at] = energy, walks
-            # A lane that is as it was before goes on as it did.
-            moves = np.abs(stood[step - first] - energy) > 0.01 * _SETTLED * energy
-            still = len(lane) - int(np.count_nonzero(moves))
-            if still == len(lane):
-                return
-            if still > _DROPPED * len(lane):
-                lane, energy, first = lane[moves], energy[moves], step + 1
-                top, slowest = top[moves], slowest[moves]
-                given, no_ride, stood = self._of(lane, first)
+    def _asked(self, ground: _Ground, rider_w: Floats, share: Floats, slowest: Floats) -> tuple[Floats, ...]:
+        """What `Sweeps` is given for some steps, then the power in W/kg and the kinetic energy come to."""
+        power = rider_w * (share / self.mass_kg)
+        steady = self._steady(ground, power)
+        decay = (
+            ground.length_m
+            * (power / (steady * steady) + 2 * self.drag * np.abs(steady + self.wind))
+            / steady
+        )
+        omega = -1 / np.expm1(-decay) - 1 / decay
+        over = omega * ground.length_m
+        ease = 1 / (0.5 + self.drag * over)
+        eased = ease * over
+        through = slowest + self.wind
+        # What is needed not to get off, less what is to be had.
+        short = ground.slope * slowest + slowest * self.drag * through * np.abs(through) > power
+        below = np.where(short, 0.5 * slowest**2, -1.0)
+        walk = np.minimum(WALKING_KMH / 3.6, rider_w * ground.pushed)
+        gain = 0.5 / omega
+        return (
+            eased * ground.slope, ease, eased * power, 1 - 2 * gain, gain, 0.5 * walk * walk, below,
+            power, 0.5 * steady * steady,
+        )  # fmt: skip
 
-    def _of(self, lane: Places, first: int) -> tuple[Floats, Flags, Floats]:
-        """What is given for some lanes from a step on, and the kinetic energies that stand there."""
-        if len(lane) == self.no_ride.shape[1]:
-            return self.given[:, first:], self.no_ride[first:], self.kinetic[first:].copy()
-        return self.given[:, first:, lane], self.no_ride[first:, lane], self.kinetic[first:, lane]
-
-    def _drag(self, speed: Floats) -> Floats:
-        through = speed + self.wind
-        drag: Floats = self.drag * through * np.abs(through)
-        return drag
-
-    def _guess(
-        self, energy: Floats, share: Floats, slope: Floats, power: Floats, end: Floats, left: Floats
-    ) -> Floats:
-        """About the speed of a step: falling evenly to that of the end, or changing as it begins to."""
-        falling = end + (energy - end) * left
-        begun = energy + share * (power / np.sqrt(2 * energy + 1) - slope)
-        about = np.where(end > energy, np.minimum(begun, end), np.maximum(begun, falling))
-        guess: Floats = np.sqrt(2 * np.maximum(about, energy / 3))
-        return guess
-
-    def _mean_speed(
-        self, energy: Floats, share: Floats, slope: Floats, power: Floats, guess: Floats
-    ) -> Floats:
-        """The speed that balances a step: v³/2 + ωΔs·(c·v·u·|u| + a·v − P/m) − K₀·v = 0, u = v + w.
-
-        It is a cubic, by Newton’s method; u is negative where a tail wind carries the rider all the way.
-        """
-        drag, linear, done = share * self.drag, share * slope - energy, share * power
+    def _steady(self, ground: _Ground, power: Floats) -> Floats:
+        """About the speeds in m/s that powers in W/kg keep up, by Newton’s method from above."""
+        speed = np.cbrt(power / self.drag) + ground.coasted_mps
         if self.wind < 0:
-            carried = -self.wind * (0.5 * self.wind**2 + linear) > done
-            drag = np.where(carried, -drag, drag)
-        cube, square, linear = 0.5 + drag, 2 * self.wind * drag, linear + self.wind**2 * drag
-        triple, double = 3 * cube, 2 * square
-        mean = guess
-        for _ in range(_NEWTON):
-            over = ((cube * mean + square) * mean + linear) * mean - done
-            rise = (triple * mean + double) * mean + linear
-            off = over / np.maximum(rise, 0.5 * mean * mean)
-            mean = np.maximum(mean - off, 1e-3)
-            # It converges by squares: the next correction would be some 1e-8.
-            if np.abs(off).max() < 1e-4:
-                break
-        return mean
+            speed -= self.wind
+        else:
+            speed = np.minimum(speed, power * ground.climbed)
+        # It starts further off where the wind is behind.
+        for _ in range(2 if self.wind < 0 else 1):
+            through = speed + self.wind
+            drags = self.drag * np.abs(through)
+            held = ground.slope + drags * through
+            speed = speed - (speed * held - power) / (held + 2 * drags * speed)
+        return speed
 
-    def _at_the_top(
-        self, energy: Floats, share: Floats, slope: Floats, power: Floats, top: Floats
-    ) -> tuple[Floats, Floats]:
-        """As fast as the legs can follow, or faster without them; and the power that they then give."""
-        drag = share * self.drag * np.sign(top + self.wind)
-        half, rest = drag * self.wind, drag * self.wind**2 + share * slope - energy
-        root = np.sqrt(np.maximum(half**2 - (0.5 + drag) * rest, 0))
-        held = np.maximum(top, (root - half) / (0.5 + drag))
-        force = (0.5 * held**2 - energy) / share + slope + self._drag(held)
-        return held, np.where(held > top, 0.0, np.clip(force * held, 0, power))
+    def _guess(self, ground: _Ground, power: Floats, steady: Floats) -> None:
+        """Starts from about the speeds that come of drag, with the drive that a step begins with.
+
+        Twice, so that what a block starts with is no guess any more.
+        """
+        kept = np.exp(-2 * self.drag * ground.length_m)
+        reach = (1 - kept) / (2 * self.drag)
+        least = np.minimum(steady, _CLIMBS_FROM)
+        # Per root of the kinetic energy, which is half the square of the speed.
+        push, fall = power * (reach / math.sqrt(2))[:, None], ground.slope * reach
+        braked = np.full(least.shape[1:], 0.5 * (BRAKED_KMH / 3.6) ** 2)
+        before, found, driven = least[0], np.empty(least.shape), np.empty(least.shape[1:])
+        for _ in range(2):
+            for step, after in enumerate(found):
+                np.maximum(before, least[step], out=driven)
+                np.sqrt(driven, driven)
+                np.divide(push[step], driven, driven)
+                np.multiply(before, kept[step], after)
+                np.add(after, driven, after)
+                np.subtract(after, fall[step], after)
+                np.maximum(after, least[step], out=after)
+                np.minimum(after, braked, out=after)
+                before = after
+            before = np.zeros(least.shape[1:])
+            before[:, 1:] = found[-1, :, :-1]
+        self.sweeps.start_from(found.reshape(BLOCK_STEPS, -1))
+
+    def take(self, rider_w: Floats) -> None:
+        """Takes other powers, to go on with from what was found with those before."""
+        changed = np.flatnonzero(self.rider_w != rider_w)
+        drive, place = np.divmod(changed, rider_w.shape[1])
+        asked = self._asked(
+            self._ground(self.step_m[place], self.slope[place]),
+            rider_w.flat[changed],
+            self.drives.efficiency[drive],
+            self.drives.walk_mps[drive],
+        )
+        lanes = len(self.sweeps.top)
+        lane = drive * (lanes // len(rider_w)) + place // BLOCK_STEPS
+        at = place % BLOCK_STEPS * lanes + lane
+        for given, values in zip(self.sweeps.given.reshape(BELOW + 1, -1), asked, strict=False):
+            given[at] = values
+        self.sweeps.unsettled[lane] = True
+        self.rider_w = rider_w
+
+    def roughly(self) -> Floats:
+        """About the speeds in m/s, of shape (drives, steps)."""
+        self.sweeps.settle(_ROUGH_SWEEPS)
+        speeds, _ = self.sweeps.speeds()
+        return self._along(speeds)
+
+    def motion(self) -> Motion:
+        """The ride."""
+        self.sweeps.settle()
+        speeds, on_foot = self.sweeps.speeds()
+        speed, walking = self._along(speeds), self._along(on_foot)
+        kinetic = self._along(self.sweeps.kinetic[1:])
+        gained = np.diff(kinetic, axis=1, prepend=0.0)
+        through = speed + self.wind
+        force = gained / self.step_m + self.slope + self.drag * through * np.abs(through)
+        most = self.rider_w * (self.drives.efficiency / self.mass_kg)[:, None]
+        # Legs that cannot follow are still; on foot what is asked for is what is given.
+        most[speed > self.drives.top_mps[:, None] * (1 + 1e-5)] = 0.0
+        most[walking] = np.inf
+        wheel = np.clip(force * speed, 0.0, most) * self.mass_kg
+        return Motion(self.rider_w, speed, wheel, kinetic, walking)
+
+    def _along(self, lanes: npt.NDArray[_Kind]) -> npt.NDArray[_Kind]:
+        count, steps = self.rider_w.shape
+        return lanes.T.reshape(count, -1)[:, :steps]

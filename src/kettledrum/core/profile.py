@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -17,7 +18,7 @@ FELT_M = (50.0, 100.0, 500.0)
 """The lengths over which the steepest pitches are told."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Profile:
     """Distances from the start and elevations in m, both of shape (steps + 1,).
 
@@ -27,12 +28,12 @@ class Profile:
     distance_m: Floats
     elevation_m: Floats
 
-    @property
+    @cached_property
     def step_m(self) -> Floats:
         """The length of each step in m, shape (steps,)."""
         return np.diff(self.distance_m)
 
-    @property
+    @cached_property
     def grade(self) -> Floats:
         """Rise over run of each step, shape (steps,).
 
@@ -40,6 +41,13 @@ class Profile:
         """
         rise, along = np.diff(self.elevation_m), self.step_m
         return rise / np.sqrt(np.maximum(along**2 - rise**2, (0.5 * along) ** 2))
+
+    @property
+    def turns_m(self) -> Floats:
+        """The elevations in m of the start, of every top and every bottom, and of the end."""
+        upwards = np.diff(self.elevation_m) > 0
+        turns = np.flatnonzero(upwards[1:] != upwards[:-1]) + 1
+        return self.elevation_m[np.concatenate(([0], turns, [-1]))]
 
     @property
     def length_m(self) -> float:

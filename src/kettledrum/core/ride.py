@@ -15,7 +15,7 @@ from kettledrum.core.conditions import Conditions, conditions
 from kettledrum.core.efficiency import path_efficiency
 from kettledrum.core.gear_table import GearTable, gear_table
 from kettledrum.core.gears_taken import gears_taken
-from kettledrum.core.motion import Drives, Motion, moved
+from kettledrum.core.motion import Drives, Motion, Way
 from kettledrum.core.profile import Profile, steepest_pitches
 from kettledrum.core.ride_result import STATES, Ride, SetupRide
 from kettledrum.core.stage import Stage
@@ -42,7 +42,8 @@ def ride(brief: Brief, road: Profile) -> Ride:
     """Rides a road with every setup of a brief, steadily at the rider's power. See docs/method.md."""
     job = conditions(brief)
     marks = np.unique(np.linspace(0, len(road.step_m) - 1, MOST_MARKS).astype(int))
-    ascent = ascent_m(road.elevation_m.tolist())
+    turns = road.turns_m.tolist()
+    ascent = ascent_m(turns)
     setups = []
     if brief.setups:
         found = ridden(brief, road)
@@ -53,7 +54,7 @@ def ride(brief: Brief, road: Profile) -> Ride:
     return Ride(
         length_m=road.length_m,
         ascent_m=ascent,
-        descent_m=ascent_m(road.elevation_m[::-1].tolist()),
+        descent_m=ascent_m(turns[::-1]),
         steepest=steepest_pitches(road),
         states=list(STATES),
         marks_m=_rounded((road.distance_m[marks] + road.distance_m[marks + 1]) / 2, 1),
@@ -88,12 +89,10 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
         )
         hold = np.append(hold, ideal.walk_mps)
     power = np.full((len(hold), len(road.step_m)), float(job.power_w))
-    bursts = bool(job.burst_w and job.burst_w > job.power_w)
-    motion = moved(road, job.resistance, drives, power, roughly=bursts)
-    if job.burst_w and bursts:
-        power = with_bursts(motion, road, job.resistance, drives, hold, job.burst_w)
-        motion = moved(road, job.resistance, drives, power, before=motion)
-    return Ridden(motion, drives, tables, job)
+    way = Way(road, job.resistance, drives, power)
+    if job.burst_w and job.burst_w > job.power_w:
+        way.take(with_bursts(way.roughly(), road, job.resistance, drives, hold, job.power_w, job.burst_w))
+    return Ridden(way.motion(), drives, tables, job)
 
 
 def states_of(motion: Motion, drive: int, cadence_rpm: Floats, band: tuple[float, float]) -> Places:
@@ -115,13 +114,13 @@ def _setup_ride(
     state = states_of(motion, drive, taken.cadence_rpm, found.job.cadence_rpm)
     metres = np.bincount(state, weights=road.step_m, minlength=4)
     seconds = np.bincount(state, weights=times, minlength=4)
-    walking = motion.walking[drive]
-    pedalling = ~walking & (motion.wheel_w[drive] > 0)
-    share = np.where(walking, 1.0, found.drives.efficiency[drive])
+    walking, wheel_j = motion.walking[drive], motion.wheel_w[drive] * times
+    turned = np.where(walking | (wheel_j <= 0), 0.0, times)
     shifted, awkward = shifts(table, path, taken.gear, road.grade, walking)
-    time, turning = float(times.sum()), float(times[pedalling].sum())
+    time, turning = float(times.sum()), float(turned.sum())
+    on_foot_j = float(wheel_j[walking].sum())
     labels = np.array([gear.label for gear in table.gears] + [""])
-    shown_gear = np.where(walking, len(table.gears), taken.gear % (len(table.gears) + 1))[marks]
+    shown_gear = np.where(walking[marks], -1, taken.gear[marks])
     ends = np.append(np.flatnonzero(np.diff(state)), len(state) - 1)
     return SetupRide(
         name=table.name,
@@ -136,15 +135,12 @@ def _setup_ride(
         shifts=shifted,
         awkward_shifts=awkward,
         mean_speed_kmh=road.length_m / time * 3.6,
-        mean_cadence_rpm=float((taken.cadence_rpm * times)[pedalling].sum()) / turning if turning else None,
-        work_kj=float((motion.wheel_w[drive] / share * times).sum()) / 1000,
-        burst_s=float(times[~walking & (motion.rider_w[drive] > found.job.power_w)].sum()),
-        strip=[
-            (round(end, 1), code)
-            for end, code in zip(road.distance_m[ends + 1].tolist(), state[ends].tolist(), strict=True)
-        ],
+        mean_cadence_rpm=float(taken.cadence_rpm @ turned) / turning if turning else None,
+        work_kj=((float(wheel_j.sum()) - on_foot_j) / found.drives.efficiency[drive] + on_foot_j) / 1000,
+        burst_s=float(times[(motion.rider_w[drive] > found.job.power_w) & ~walking].sum()),
+        strip=list(zip(_rounded(road.distance_m[ends + 1], 1), state[ends].tolist(), strict=True)),
         speed_kmh=_rounded(speed[marks] * 3.6, 2),
-        cadence_rpm=_rounded(np.where(pedalling, taken.cadence_rpm, 0)[marks], 1),
+        cadence_rpm=_rounded(np.where(turned[marks] > 0, taken.cadence_rpm[marks], 0), 1),
         gear=labels[shown_gear].tolist(),
     )
 
