@@ -37,6 +37,26 @@ def test_no_view_runs_sideways(page, demo, view, width):
     )
 
 
+WATCH_WHAT_MOVES = """
+  window.moved = 0;
+  new PerformanceObserver((list) => {
+    for (const shift of list.getEntries()) if (!shift.hadRecentInput) window.moved += shift.value;
+  }).observe({ type: "layout-shift", buffered: true });
+"""
+
+
+@pytest.mark.parametrize("view", VIEWS)
+@pytest.mark.parametrize("width", [390, 1280])
+def test_what_comes_later_moves_nothing(page, demo, view, width):
+    page.set_viewport_size({"width": width, "height": 800})
+    open_view(page, demo.address, view)
+    page.add_init_script(WATCH_WHAT_MOVES)
+    page.reload(wait_until="networkidle")
+    expect(page.locator("main h2, main input").first).to_be_visible()
+    # The share of the page that moved times how far, as browsers count it.
+    assert page.evaluate("window.moved") < 0.02
+
+
 @pytest.mark.parametrize("view", VIEWS)
 @pytest.mark.parametrize("scheme", ["light", "dark"])
 def test_axe_finds_nothing(page, demo, view, scheme):

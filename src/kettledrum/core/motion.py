@@ -135,7 +135,7 @@ class Way:
         ease = 1 / (0.5 + self.drag * over)
         eased = ease * over
         through = slowest + self.wind
-        # What is needed not to get off, less what is to be had.
+        # Too little power not to get off.
         short = ground.slope * slowest + slowest * self.drag * through * np.abs(through) > power
         below = np.where(short, 0.5 * slowest**2, -1.0)
         walk = np.minimum(WALKING_KMH / 3.6, rider_w * ground.pushed)

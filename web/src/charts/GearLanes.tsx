@@ -14,8 +14,8 @@ import { useWidth } from "./useWidth";
 
 interface Props {
   setups: BenchSetup[];
-  /** How riding on the job’s roads is spread over speeds, where it has roads. */
-  asked?: Asked | undefined;
+  /** How riding on the job’s roads is spread over speeds; null while that is not there yet, to keep its room. */
+  asked?: Asked | null;
   /** The top pedalling speed that the rider wants, in km/h. */
   wantedTop?: number | null | undefined;
   speedKmh: number;
@@ -35,7 +35,7 @@ export function GearLanes({ setups, asked, wantedTop, speedKmh, onSpeed }: Props
   const tipId = useId();
   const [ref, width] = useWidth(1100);
   const [pointed, setPointed] = useState<Pointed | null>(null);
-  const layout = layoutOf(width, setups.length, asked ? ASKED_ROOM : 0);
+  const layout = layoutOf(width, setups.length, asked === undefined ? 0 : ASKED_ROOM);
   const scale = useMemo(
     () =>
       speedScale(

@@ -7,6 +7,8 @@ export function useWidth(
   const [width, setWidth] = useState(initial);
   const ref = useCallback((element: HTMLElement | null) => {
     if (!element) return undefined;
+    // At once, so that nothing is drawn at another width first.
+    setWidth(element.clientWidth);
     const observer = new ResizeObserver(([entry]) => entry && setWidth(entry.contentRect.width));
     observer.observe(element);
     return () => observer.disconnect();

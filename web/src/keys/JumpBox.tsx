@@ -3,10 +3,10 @@ import Dialog from "@mui/material/Dialog";
 import DialogContent from "@mui/material/DialogContent";
 import TextField from "@mui/material/TextField";
 import { useQuery } from "@tanstack/react-query";
-import { useLocation, useNavigate } from "react-router";
+import { useMatch, useNavigate } from "react-router";
 import { api, dataOf, type JobPlaces } from "../api/client";
 import { Letter } from "../shell/Letter";
-import { VIEW_GROUPS } from "../shell/views";
+import { VIEW_GROUPS, viewGoneTo } from "../shell/views";
 import styles from "./Keys.module.css";
 
 interface Place {
@@ -16,18 +16,19 @@ interface Place {
   letter?: string;
   of?: string;
   path: string;
+  /** Whether it opens in the view that is shown now. */
+  inView?: boolean;
 }
 
 /** Goes to a view, a job or a setup by a part of its name. */
 export function JumpBox({ onClose }: { onClose: () => void }) {
-  const { pathname } = useLocation();
+  const here = useMatch("/jobs/:jobId/*")?.params.jobId;
   const navigate = useNavigate();
   const { data: jobs, error } = useQuery({
     queryKey: ["places"],
     queryFn: () => dataOf<JobPlaces[]>(api.GET("/api/jobs/places")),
     staleTime: 0,
   });
-  const [, , here, view = "line-up"] = pathname.split("/");
   return (
     <Dialog
       open
@@ -41,7 +42,7 @@ export function JumpBox({ onClose }: { onClose: () => void }) {
           open
           disableClearable
           autoHighlight
-          options={placesOf(jobs ?? [], here, view)}
+          options={placesOf(jobs ?? [], here)}
           loading={!jobs && !error}
           groupBy={(place) => place.group}
           getOptionLabel={(place) => place.name}
@@ -49,7 +50,7 @@ export function JumpBox({ onClose }: { onClose: () => void }) {
           noOptionsText={error ? error.message : "Nothing is called that."}
           onChange={(_event, place) => {
             onClose();
-            void navigate(place.path);
+            void navigate(place.inView ? `${place.path}/${viewGoneTo()}` : place.path);
           }}
           onClose={(_event, reason) => reason === "escape" && onClose()}
           renderGroup={({ key, group, children }) => (
@@ -84,7 +85,7 @@ export function JumpBox({ onClose }: { onClose: () => void }) {
 }
 
 /** The open job's own views and setups first. */
-function placesOf(jobs: JobPlaces[], here: string | undefined, view: string): Place[] {
+function placesOf(jobs: JobPlaces[], here: string | undefined): Place[] {
   const open = jobs.find((job) => job.id === here);
   const views = open ? VIEW_GROUPS.flatMap((group) => group.entries) : [];
   const others = jobs.filter((job) => job !== open);
@@ -100,7 +101,13 @@ function placesOf(jobs: JobPlaces[], here: string | undefined, view: string): Pl
   return [
     ...views.map(({ name, path }) => ({ id: path, group: "Views", name, path: `/jobs/${open?.id}/${path}` })),
     ...(open ? setups(open) : []),
-    ...others.map((job) => ({ id: job.id, group: "Jobs", name: job.name, path: `/jobs/${job.id}/${view}` })),
+    ...others.map((job) => ({
+      id: job.id,
+      group: "Jobs",
+      name: job.name,
+      path: `/jobs/${job.id}`,
+      inView: true,
+    })),
     ...others.flatMap((job) => setups(job, job.name)),
   ];
 }

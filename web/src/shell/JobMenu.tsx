@@ -4,18 +4,17 @@ import Button from "@mui/material/Button";
 import Divider from "@mui/material/Divider";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import { useLocation, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import type { JobRecord } from "../api/client";
 import { useJobs } from "../api/jobs";
 import styles from "./TopBar.module.css";
+import { viewGoneTo } from "./views";
 
 /** The name of the open job, and the way to the others: each opens in the view that is shown now. */
 export function JobMenu({ job }: { job: JobRecord }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data: jobs = [] } = useJobs();
-  const { pathname } = useLocation();
   const navigate = useNavigate();
-  const view = pathname.split("/")[3] ?? "line-up";
   const open = (path: string) => {
     setAnchor(null);
     void navigate(path);
@@ -37,7 +36,7 @@ export function JobMenu({ job }: { job: JobRecord }) {
           <MenuItem
             key={each.id}
             selected={each.id === job.id}
-            onClick={() => open(each.id === job.id ? pathname : `/jobs/${each.id}/${view}`)}
+            onClick={() => (each.id === job.id ? setAnchor(null) : open(`/jobs/${each.id}/${viewGoneTo()}`))}
           >
             {each.name}
           </MenuItem>

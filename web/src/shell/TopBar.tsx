@@ -26,7 +26,7 @@ export function TopBar({ job }: { job: JobRecord | undefined }) {
           <UndoButtons job={job} />
         </span>
       )}
-      {job && <p className={styles.need}>{needInShort(job, units)}</p>}
+      <p className={styles.need}>{job && needInShort(job, units)}</p>
       <div className={`${styles.choices} no-print`}>
         <UnitChoices />
         <ThemeChoice />

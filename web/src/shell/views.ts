@@ -22,3 +22,6 @@ export const VIEW_GROUPS = [
   { name: "Keep", entries: [{ name: "Live", path: "live" }] },
   { name: "Shelf", entries: [{ name: "Parts", path: "shelf" }] },
 ];
+
+/** The view that the address names; it may not be shown yet. */
+export const viewGoneTo = (): string => window.location.pathname.split("/")[3] ?? "line-up";

@@ -54,7 +54,7 @@ export function LineUp() {
         <>
           <GearLanes
             setups={bench.setups}
-            asked={coverage}
+            asked={coverage ?? null}
             wantedTop={bench.need.wants?.top_kmh}
             speedKmh={speed}
             onSpeed={setSpeed}

@@ -49,13 +49,13 @@ export function TrialRide({ job, bench, shown }: Props) {
             Change by hand again
           </Button>
         )}
-        {found && (
-          <span className="no-print">
+        <span className={`${styles.saving} no-print`}>
+          {found && (
             <SaveMenu
               groups={[tableSavings("The ride", `${shown.setup.name}, simulated`, () => samples(found))]}
             />
-          </span>
-        )}
+          )}
+        </span>
       </div>
       <p className={sections.note}>
         900 m: a start on the flat, 200 m up at 5 % (less where the job’s pitches are), 250 m down and 250 m

@@ -73,9 +73,13 @@ function Shown({ job, bench, shown }: OfSetup) {
           <PairingDetails bench={bench} shown={shown} found={found} pairing={chosen} onTake={take} />
         </>
       )}
-      <BehindIt job={job} bench={bench} shown={shown} found={found} />
-      <WouldDoTable job={job} bench={bench} shown={shown} />
-      <TwinFinder job={job} />
+      {(found || error) && (
+        <>
+          <BehindIt job={job} bench={bench} shown={shown} found={found} />
+          <WouldDoTable job={job} bench={bench} shown={shown} />
+          <TwinFinder job={job} />
+        </>
+      )}
     </>
   );
 }
