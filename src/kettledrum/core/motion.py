@@ -171,7 +171,8 @@ class Way:
         # Per root of the kinetic energy, which is half the square of the speed.
         push, fall = power * (reach / math.sqrt(2))[:, None], ground.slope * reach
         braked = np.full(least.shape[1:], 0.5 * (BRAKED_KMH / 3.6) ** 2)
-        before, found, driven = least[0], np.empty(least.shape), np.empty(least.shape[1:])
+        found = self.sweeps.kinetic[1:].reshape(least.shape)
+        before, driven = least[0], np.empty(least.shape[1:])
         for _ in range(2):
             for step, after in enumerate(found):
                 np.maximum(before, least[step], out=driven)
@@ -185,7 +186,7 @@ class Way:
                 before = after
             before = np.zeros(least.shape[1:])
             before[:, 1:] = found[-1, :, :-1]
-        self.sweeps.start_from(found.reshape(BLOCK_STEPS, -1))
+        self.sweeps.start()
 
     def take(self, rider_w: Floats) -> None:
         """Takes other powers, to go on with from what was found with those before."""

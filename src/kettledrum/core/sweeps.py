@@ -12,9 +12,9 @@ coasts faster than that.
 
 Each step needs the one before it. But what a rider does now hardly depends on the speed a kilometre ago, so
 the road is cut into blocks that are swept side by side, each from where the one before it came to an end in
-the sweep before; and in each sweep the speeds are corrected but once, from where they were. Errors shrink
-by squares from sweep to sweep, and blocks in which nothing changes any more are left alone. The result is
-that of going step by step.
+the sweep before; and in each sweep the speeds are corrected but once or twice, from where they were. Errors
+shrink by squares from sweep to sweep, and blocks in which nothing changes any more are left alone. The
+result is that of going step by step.
 """
 
 import numpy as np
@@ -27,6 +27,8 @@ FALL, EASE, DRIVE, KEPT, GAIN, WALK, BELOW = range(7)
 _SETTLED = 1e-4
 _ALL_FROM = 0.25
 """Where more of the blocks than this are to be swept, picking them out would take longer than it saves."""
+_CORRECTIONS = (2, 2, 1)
+"""Of each speed, in the first sweep, the second, and every other."""
 _MOST = 2000
 """Sweeps; among thousands of made-up roads none took more than 400, and most of them under 20."""
 _FASTEST = 0.5 * (BRAKED_KMH / 3.6) ** 2
@@ -47,9 +49,8 @@ class Sweeps:
         self.free = np.ones((BLOCK_STEPS, len(top)))
         self.unsettled = np.ones(len(top), dtype=bool)
 
-    def start_from(self, kinetic: Floats) -> None:
-        """Takes a first guess of the kinetic energy after each step."""
-        self.kinetic[1:] = kinetic
+    def start(self) -> None:
+        """Starts from a guess of the kinetic energy after each step."""
         self.meet()
         self.free = np.sqrt(np.maximum(self.kinetic[1:] + self.kinetic[:-1], 0.01))
 
@@ -71,12 +72,13 @@ class Sweeps:
 
     def settle(self, most: int = _MOST) -> None:
         """Sweeps until nothing changes any more, or so many times at most."""
-        corrections, swept = 2, 0
+        swept = 0
         while self.unsettled.any() and swept != most:
             some = self.unsettled.mean() < _ALL_FROM
+            corrections = _CORRECTIONS[min(swept, len(_CORRECTIONS) - 1)]
             changed = self._swept(np.flatnonzero(self.unsettled) if some else None, corrections)
             self.unsettled = changed | self.meet()
-            corrections, swept = 1, swept + 1
+            swept += 1
 
     def _swept(self, chosen: Places | None, corrections: int) -> Flags:
         """Sweeps the chosen lanes once, or all; which of them that changed."""
