@@ -17,7 +17,7 @@ import numpy.typing as npt
 from kettledrum.core.arrays import Flags, Floats
 from kettledrum.core.profile import Profile
 from kettledrum.core.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
-from kettledrum.core.sweeps import BELOW, BLOCK_STEPS, Sweeps
+from kettledrum.core.sweeps import BLOCK_STEPS, WALK, Sweeps
 
 _Kind = TypeVar("_Kind", bound=np.generic)
 
@@ -81,13 +81,13 @@ class _Ground:
 
 
 class Way:
-    """A road that riders of several drives go along from a standstill, each with a power for each step.
+    """A road that riders of several drives go along from a standstill, with a power in W throughout.
 
-    `rider_w` in W is of shape (drives, steps). One who cannot ride walks.
+    One who cannot ride walks.
     """
 
-    def __init__(self, road: Profile, resistance: Resistance, drives: Drives, rider_w: Floats) -> None:
-        self.rider_w = rider_w
+    def __init__(self, road: Profile, resistance: Resistance, drives: Drives, rider_w: float) -> None:
+        self.rider_w = np.full((len(drives.top_mps), len(road.step_m)), rider_w)
         self.drives, self.wind = drives, resistance.wind_mps
         self.mass_kg = resistance.mass_kg
         self.drag = 0.5 * resistance.density * resistance.cda_m2 / self.mass_kg
@@ -97,19 +97,18 @@ class Way:
         # What fills the last block up is no road: nothing happens there.
         length.T.flat[len(self.step_m) :] = 1e-9
         ground = self._ground(length, slope)
-        blocks, count = length.shape[1], len(rider_w)
-        given = np.empty((BELOW + 1, BLOCK_STEPS, count, blocks))
-        power, steady = np.empty((2, BLOCK_STEPS, count, blocks))
+        blocks, count = length.shape[1], len(drives.top_mps)
+        given = np.empty((WALK + 1, BLOCK_STEPS, count, blocks))
+        given[WALK] = self._on_foot(ground, rider_w)[:, None]
+        steady = np.empty((BLOCK_STEPS, count, blocks))
         # Drive by drive, since what fits into the processor’s nearest memory is done much faster.
-        for drive in range(count):
-            *asked, power[:, drive], steady[:, drive] = self._asked(
-                ground, _in_blocks(rider_w[drive]), drives.efficiency[drive], drives.walk_mps[drive]
-            )
+        for drive, (share, slowest) in enumerate(zip(drives.efficiency, drives.walk_mps, strict=True)):
+            *asked, steady[:, drive] = self._asked(ground, rider_w * share, slowest)
             for place, values in enumerate(asked):
                 given[place, :, drive] = values
         top = np.repeat(drives.top_mps, blocks)
-        self.sweeps = Sweeps(given.reshape(BELOW + 1, BLOCK_STEPS, -1), top, self.wind, count)
-        self._guess(ground, power, steady)
+        self.sweeps = Sweeps(given.reshape(WALK + 1, BLOCK_STEPS, -1), top, self.wind, count)
+        self._guess(ground, rider_w * drives.efficiency, steady)
 
     def _ground(self, length: Floats, slope: Floats) -> _Ground:
         least = np.maximum(slope, 1e-3)
@@ -121,9 +120,14 @@ class Way:
             pushed=1 / (self.mass_kg * least),
         )
 
-    def _asked(self, ground: _Ground, rider_w: Floats, share: Floats, slowest: Floats) -> tuple[Floats, ...]:
-        """What `Sweeps` is given for some steps, then the power in W/kg and the kinetic energy come to."""
-        power = rider_w * (share / self.mass_kg)
+    def _on_foot(self, ground: _Ground, rider_w: Floats | float) -> Floats:
+        """The kinetic energy in J/kg of one who pushes."""
+        walk: Floats = np.minimum(WALKING_KMH / 3.6, rider_w * ground.pushed)
+        return 0.5 * walk * walk
+
+    def _asked(self, ground: _Ground, wheel_w: Floats | float, slowest: Floats) -> tuple[Floats, ...]:
+        """What `Sweeps` is given for some steps, but on foot; then the kinetic energy that is come to."""
+        power = wheel_w / self.mass_kg
         steady = self._steady(ground, power)
         decay = (
             ground.length_m
@@ -138,14 +142,11 @@ class Way:
         # Too little power not to get off.
         short = ground.slope * slowest + slowest * self.drag * through * np.abs(through) > power
         below = np.where(short, 0.5 * slowest**2, -1.0)
-        walk = np.minimum(WALKING_KMH / 3.6, rider_w * ground.pushed)
         gain = 0.5 / omega
-        return (
-            eased * ground.slope, ease, eased * power, 1 - 2 * gain, gain, 0.5 * walk * walk, below,
-            power, 0.5 * steady * steady,
-        )  # fmt: skip
+        fall, kept = eased * ground.slope, 1 - 2 * gain
+        return fall, ease, eased * power, kept, gain, below, 0.5 * steady * steady
 
-    def _steady(self, ground: _Ground, power: Floats) -> Floats:
+    def _steady(self, ground: _Ground, power: Floats | float) -> Floats:
         """About the speeds in m/s that powers in W/kg keep up, by Newton’s method from above."""
         speed = np.cbrt(power / self.drag) + ground.coasted_mps
         if self.wind < 0:
@@ -160,7 +161,7 @@ class Way:
             speed = speed - (speed * held - power) / (held + 2 * drags * speed)
         return speed
 
-    def _guess(self, ground: _Ground, power: Floats, steady: Floats) -> None:
+    def _guess(self, ground: _Ground, wheel_w: Floats, steady: Floats) -> None:
         """Starts from about the speeds that come of drag, with the drive that a step begins with.
 
         Twice, so that what a block starts with is no guess any more.
@@ -169,7 +170,8 @@ class Way:
         reach = (1 - kept) / (2 * self.drag)
         least = np.minimum(steady, _CLIMBS_FROM)
         # Per root of the kinetic energy, which is half the square of the speed.
-        push, fall = power * (reach / math.sqrt(2))[:, None], ground.slope * reach
+        per_root = wheel_w[:, None] / (self.mass_kg * math.sqrt(2))
+        push, fall = per_root * reach[:, None], ground.slope * reach
         braked = np.full(least.shape[1:], 0.5 * (BRAKED_KMH / 3.6) ** 2)
         found = self.sweeps.kinetic[1:].reshape(least.shape)
         before, driven = least[0], np.empty(least.shape[1:])
@@ -189,19 +191,16 @@ class Way:
         self.sweeps.start()
 
     def take(self, rider_w: Floats) -> None:
-        """Takes other powers, to go on with from what was found with those before."""
+        """Takes other powers, of shape (drives, steps), and goes on from what was found before."""
         changed = np.flatnonzero(self.rider_w != rider_w)
         drive, place = np.divmod(changed, rider_w.shape[1])
-        asked = self._asked(
-            self._ground(self.step_m[place], self.slope[place]),
-            rider_w.flat[changed],
-            self.drives.efficiency[drive],
-            self.drives.walk_mps[drive],
-        )
+        ground, powers = self._ground(self.step_m[place], self.slope[place]), rider_w.flat[changed]
+        wheel_w, slowest = powers * self.drives.efficiency[drive], self.drives.walk_mps[drive]
+        asked = (*self._asked(ground, wheel_w, slowest)[:WALK], self._on_foot(ground, powers))
         lanes = len(self.sweeps.top)
         lane = drive * (lanes // len(rider_w)) + place // BLOCK_STEPS
         at = place % BLOCK_STEPS * lanes + lane
-        for given, values in zip(self.sweeps.given.reshape(BELOW + 1, -1), asked, strict=False):
+        for given, values in zip(self.sweeps.given.reshape(WALK + 1, -1), asked, strict=True):
             given[at] = values
         self.sweeps.unsettled[lane] = True
         self.rider_w = rider_w

@@ -88,8 +88,7 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
             np.append(drives.top_mps, ideal.top_mps),
         )
         hold = np.append(hold, ideal.walk_mps)
-    power = np.full((len(hold), len(road.step_m)), float(job.power_w))
-    way = Way(road, job.resistance, drives, power)
+    way = Way(road, job.resistance, drives, job.power_w)
     if job.burst_w and job.burst_w > job.power_w:
         way.take(with_bursts(way.roughly(), road, job.resistance, drives, hold, job.power_w, job.burst_w))
     return Ridden(way.motion(), drives, tables, job)

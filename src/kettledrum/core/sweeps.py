@@ -23,7 +23,7 @@ from kettledrum.core.arrays import Flags, Floats, Places
 from kettledrum.core.road_load import BRAKED_KMH
 
 BLOCK_STEPS = 32
-FALL, EASE, DRIVE, KEPT, GAIN, WALK, BELOW = range(7)
+FALL, EASE, DRIVE, KEPT, GAIN, BELOW, WALK = range(7)
 _SETTLED = 1e-4
 _ALL_FROM = 0.25
 """Where more of the blocks than this are to be swept, picking them out would take longer than it saves."""
@@ -37,8 +37,8 @@ _FASTEST = 0.5 * (BRAKED_KMH / 3.6) ** 2
 class Sweeps:
     """Blocks of roads, side by side as lanes: arrays of shape (steps of a block, lanes).
 
-    `given` has for each step fall, ease, drive, kept and gain as above, the kinetic energy on foot, and that
-    below which one gets off, -1 where one can ride. `top` is the speed in m/s, of shape (lanes,), above
+    `given` has for each step fall, ease, drive, kept and gain as above, the kinetic energy below which one
+    gets off, -1 where one can ride, and that on foot. `top` is the speed in m/s, of shape (lanes,), above
     which legs cannot follow, and `wind` in m/s is against the rider. Found: the `kinetic` energy in J/kg
     before the first step and after each, and the speed `free` in m/s that the power alone would give.
     """
@@ -104,7 +104,7 @@ class Sweeps:
         at_top = top * top
         coasted, squared, energy = np.empty((3, len(top)))
         room = tuple(np.empty((3, len(top))))
-        for step, (fall, ease, drive, kept, gain, walk, below, speed) in enumerate(
+        for step, (fall, ease, drive, kept, gain, below, walk, speed) in enumerate(
             zip(*given, free, strict=True)
         ):
             before, after = kinetic[step], kinetic[step + 1]
