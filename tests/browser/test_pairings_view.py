@@ -6,6 +6,8 @@ import pytest
 from playwright.sync_api import Page, expect
 from test_setups import field, saved
 
+from examples import brief, setup, sprockets
+
 
 @pytest.fixture
 def pairings(page: Page, demo) -> Page:
@@ -135,3 +137,22 @@ def test_two_chains_on_one_axle(pairings):
     twins.get_by_label("Front teeth").fill("44")
     twins.get_by_role("button", name="Find them").click()
     expect(twins.get_by_text("None of these fit one axle")).to_be_visible()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["two rings have no pairings"])
+def test_what_pairings_stand_on_can_be_filled_in_while_they_are_worked_out_again(page, demo):
+    two_rings = setup(sprockets([28, 42], [14, 18, 24]), name="Two rings")
+    demo.send("POST", "api/jobs", {**brief(two_rings), "name": "Wax run"})
+    [job] = [each for each in demo.get("api/jobs") if each["name"] == "Wax run"]
+    page.goto(f"{demo.address}jobs/{job['id']}/pairings")
+    expect(page.get_by_text("has no sprockets with a single one in front")).to_be_visible()
+    held = []
+    page.route("**/api/calculate/pairings", lambda route: held.append(route))
+    push = page.get_by_label("Hardest push over weight")
+    push.press_sequentially("1.25", delay=150)
+    expect(push).to_be_focused()
+    expect(push).to_have_value("1.25")
+    assert held
+    # What was held goes on.
+    page.unroute("**/api/calculate/pairings")
+    expect(page.get_by_text("has no sprockets with a single one in front")).to_be_visible()

@@ -24,6 +24,9 @@ export const PairingsView = () => <OneSetup view="pairings" of={Shown} />;
 function Shown({ job, bench, shown }: OfSetup) {
   const { data: found, error, refetch } = usePairings(bench, shown);
   const [looked, setLooked] = useState("");
+  // What stands below waits for the first answer, so as not to be pushed down by it; then it stays.
+  const [answered, setAnswered] = useState(false);
+  if (!answered && (found ?? error)) setAnswered(true);
   const editing = useSetupEditing(job, shown.record);
   const notify = useNotify();
   const chosen = found && chosenOf(found, looked);
@@ -73,7 +76,7 @@ function Shown({ job, bench, shown }: OfSetup) {
           <PairingDetails bench={bench} shown={shown} found={found} pairing={chosen} onTake={take} />
         </>
       )}
-      {(found || error) && (
+      {answered && (
         <>
           <BehindIt job={job} bench={bench} shown={shown} found={found} />
           <WouldDoTable job={job} bench={bench} shown={shown} />
