@@ -83,6 +83,7 @@ def test_a_job_from_nothing_to_a_comparison_by_keyboard_alone(page, demo):
     press(page, "Control+k")
     expect(page.get_by_role("combobox", name="Go to a view, a job or a setup")).to_be_focused()
     page.keyboard.type("fourteen")
+    expect(page.get_by_role("option", name=re.compile("Fourteen-speed hub"))).to_be_visible()
     press(page, "Enter")
     # In the other job.
     expect(page.get_by_label("Name of the setup")).to_have_value("Fourteen-speed hub")

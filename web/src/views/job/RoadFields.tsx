@@ -141,17 +141,18 @@ function Surfaces({ surfaces, problems, onChange }: SurfacesProps) {
           </IconButton>
         </div>
       ))}
-      {whole && (
-        <p className={styles.problem} role="alert">
-          {sentence({ ...whole, what: inPercent(whole.what) }, "road.surfaces")}
-        </p>
-      )}
       <Button
         startIcon={<Add />}
         onClick={() => onChange([...surfaces, { surface: "asphalt", share: rest(surfaces) }])}
       >
         Surface
       </Button>
+      {whole && (
+        // Below the button, which it would else push away from those who are about to press it.
+        <p className={styles.problem} role="alert">
+          {sentence({ ...whole, what: inPercent(whole.what) }, "road.surfaces")}
+        </p>
+      )}
     </div>
   );
 }
