@@ -48,21 +48,29 @@ export function GearList({ gears, chosen, onChoose }: Props) {
               <td>{gear.step === null ? "—" : percent(gear.step)}</td>
               <td>
                 {gear.how}
-                {(gear.moves ?? 0) > 1 && <span className={styles.both}> both move: slower, louder</span>}
+                {several(gear) && <span className={styles.several}> {gear.moves} parts move</span>}
               </td>
               {planetary && <td>{letThrough(gear)}</td>}
             </tr>
           ))}
         </tbody>
       </table>
+      {gears.some(several) && (
+        <p className={styles.note}>
+          Where more than one part moves, the change from the gear before is slower and louder.
+        </p>
+      )}
       {planetary && (
         <p className={styles.note}>
-          By the sliding of the teeth alone, from thin grease to an oil bath; bearings and seals come on top.
+          What is let through is by the sliding of the teeth alone, from thin grease to an oil bath; bearings
+          and seals come on top.
         </p>
       )}
     </div>
   );
 }
+
+const several = ({ moves }: InsideGear): boolean => (moves ?? 0) > 1;
 
 function letThrough({ efficiency }: InsideGear): string {
   if (!efficiency) return "—";
