@@ -148,7 +148,10 @@ def bench(page: Page) -> None:
 def live(page: Page) -> None:
     """The live bike under way with a motor and gears that change by themselves."""
     page.get_by_role("link", name="Live").click()
-    page.get_by_role("navigation", name="Setups").get_by_role("link", name="Crank motor, stepless").click()
+    setups = page.get_by_role("navigation", name="Setups")
+    setups.get_by_role("link", name="Crank motor, stepless").click()
+    # The setup that is being left must not be put on the bench.
+    setups.locator("[aria-current=page]", has_text="Crank motor, stepless").wait_for()
     page.get_by_role("button", name="100 times as fast").click()
     page.get_by_role("button", name="Start", exact=True).click()
     ridden = page.locator("dl > div").filter(has_text="Ridden").locator("dd")
