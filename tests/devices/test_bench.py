@@ -12,9 +12,11 @@ from kettledrum.devices import Bench, BikeOnTheBench, NotOnTheBench
 from kettledrum.devices.bench import MOST_BIKES
 
 
-def bike() -> SimulatedBike:
+def bike(**assist) -> SimulatedBike:
     path = [sprockets([38], [20]), hub(0.6, 1.0, 1.6)]
     motor = {"at": "front hub", "torque_nm": 30, "power_w": 250, "battery": {"energy_wh": 400}}
+    if assist:
+        motor["assist"] = assist
     data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(*path, motors=[motor])]}
     data.pop("reference")
     brief = validate(Brief, data)
@@ -58,6 +60,24 @@ def test_its_pace_is_as_many_times_the_clocks(clock):
     assert reading.motor_w > 0
     assert reading.state in ("pedalling", "shifting")
     assert reading.battery < 1
+
+
+def test_a_motor_at_its_limit_is_not_told_as_now_on_now_off(clock):
+    ridden = bike(cutoff_kmh=15)
+    device = BikeOnTheBench(ridden, clock)
+    device.steer(running=True, pace=20)
+    held = []
+    for _ in range(35):
+        clock.now += 0.1
+        reading = device.read()
+        # Some way up the climb; the motor is full on in some steps, and off in others.
+        if 130 < reading.at_m < 290:
+            held.append(reading.motor_w)
+    assert len(held) > 10
+    asked = ridden.job.resistance.power_w(15 / 3.6, 0.05)
+    assert asked - 125 < min(held)
+    assert max(held) < asked - 0.85 * 125
+    assert device.steer(running=False, pace=20).motor_w == device.read().motor_w
 
 
 def test_nobody_looking_it_stands_still(clock):

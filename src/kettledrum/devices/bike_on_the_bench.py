@@ -3,6 +3,7 @@
 import threading
 import time
 from collections.abc import Callable
+from statistics import fmean
 from typing import Literal
 
 from pydantic import BaseModel
@@ -21,8 +22,9 @@ class Reading(BaseModel):
     """What the bike on the bench tells at a moment.
 
     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
-    stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts,
-    the share of the batteries that is left (null where none is known), grade and elevation underfoot.
+    stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
+    as means since it was last read, the share of the batteries that is left (null where none is known),
+    grade and elevation underfoot.
     """
 
     time_s: float
@@ -56,6 +58,7 @@ class BikeOnTheBench:
         self._pace = 1.0
         self._seen_s = clock()
         self._ahead_s = 0.0
+        self._rider_w = self._motor_w = 0.0
 
     def steer(self, *, running: bool, pace: float) -> Reading:
         """Starts it or lets it stand, at a pace from 1 to 1000 times that of the clock."""
@@ -81,10 +84,18 @@ class BikeOnTheBench:
         steps = int(self._ahead_s / STEP_S)
         self._ahead_s -= steps * STEP_S
         busy_until = time.monotonic() + max(elapsed, _BUSY_S)
+        rider_w, motor_w = [], []
         for _ in range(steps):
             self._bike.step()
+            rider_w.append(self._bike.rider_w)
+            motor_w.append(self._bike.motor_w)
             if self._bike.done or time.monotonic() > busy_until:
                 break
+        # A motor at the speed where it stops is on and off from one step to the next.
+        if self._bike.done:
+            self._rider_w = self._motor_w = 0.0
+        elif rider_w:
+            self._rider_w, self._motor_w = fmean(rider_w), fmean(motor_w)
 
     def _reading(self) -> Reading:
         bike = self._bike
@@ -95,8 +106,8 @@ class BikeOnTheBench:
             cadence_rpm=round(bike.cadence_rpm, 1),
             gear=bike.shifter.label or None,
             development_m=round(bike.shifter.development_m, 3),
-            rider_w=round(bike.rider_w, 1),
-            motor_w=round(bike.motor_w, 1),
+            rider_w=round(self._rider_w, 1),
+            motor_w=round(self._motor_w, 1),
             battery=bike.battery_share,
             grade=bike.grade,
             elevation_m=round(bike.elevation_m, 2),

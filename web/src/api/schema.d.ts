@@ -3628,8 +3628,9 @@ export interface components {
          * @description What the bike on the bench tells at a moment.
          *
          *     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
-         *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts,
-         *     the share of the batteries that is left (null where none is known), grade and elevation underfoot.
+         *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
+         *     as means since it was last read, the share of the batteries that is left (null where none is known),
+         *     grade and elevation underfoot.
          */
         Reading: {
             /** Time S */
