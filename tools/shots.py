@@ -66,6 +66,7 @@ def internals(page: Page) -> None:
     for _ in range(10):
         page.keyboard.press("ArrowRight")
     page.mouse.move(0, 0)
+    page.evaluate("window.scrollTo(0, 0)")
 
 
 def shelf(page: Page) -> None:
