@@ -3,11 +3,11 @@ import { HillFan } from "../../charts/HillFan";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { assumptions, grade, pitchText, ratioText } from "../../shell/climbing";
 import { capital } from "../../shell/format";
-import { Letter } from "../../shell/Letter";
 import { StateMark } from "../../shell/StateMark";
 import tables from "../../shell/table.module.css";
 import { useUnits, type Units } from "../../shell/units";
 import styles from "./LineUp.module.css";
+import { SetupName } from "./SetupName";
 
 /** Whether each setup's lowest gear climbs the steepest pitch, what it rides on the flat, and where its top runs out. */
 export function ClimbAndFlat({ bench }: { bench: Workbench }) {
@@ -52,26 +52,14 @@ export function ClimbAndFlat({ bench }: { bench: Workbench }) {
   );
 }
 
-function Row({
-  setup: { record, table },
-  leads,
-  pitch,
-}: {
-  setup: BenchSetup;
-  leads: string;
-  pitch: boolean;
-}) {
+function Row({ setup, leads, pitch }: { setup: BenchSetup; leads: string; pitch: boolean }) {
+  const { table } = setup;
   const units = useUnits();
   const { climb, flat, top } = table;
   const lead = table.lowest_gear.find((each) => each.school === leads);
   return (
     <tr>
-      <th scope="row">
-        <span className={styles.setup} title={table.name}>
-          <Letter letter={record.letter} />
-          <span>{table.name}</span>
-        </span>
-      </th>
+      <SetupName setup={setup} />
       <td>
         <StateMark state={lead?.verdict ?? "not known"} />
       </td>

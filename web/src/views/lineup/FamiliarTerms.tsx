@@ -1,11 +1,11 @@
 import type { Carried } from "../../api/client";
 import { useFamiliar } from "../../api/shelf";
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { Letter } from "../../shell/Letter";
 import { keptCount, lostGears, lowestLike, rangeLike } from "../../shell/likeness";
 import tables from "../../shell/table.module.css";
 import { MEASURE_NAMES, useUnits } from "../../shell/units";
 import styles from "./LineUp.module.css";
+import { SetupName } from "./SetupName";
 
 /** What each setup is like among derailleur drives, and which gears of the reference it has an equal of. */
 export function FamiliarTerms({ setups }: { setups: BenchSetup[] }) {
@@ -31,17 +31,13 @@ export function FamiliarTerms({ setups }: { setups: BenchSetup[] }) {
             </tr>
           </thead>
           <tbody>
-            {setups.map(({ record, table, isReference }, place) => {
+            {setups.map((setup, place) => {
+              const { record, table, isReference } = setup;
               const carried = table.against?.carried;
               const like = familiar[place];
               return (
                 <tr key={record.id}>
-                  <th scope="row">
-                    <span className={styles.setup} title={table.name}>
-                      <Letter letter={record.letter} />
-                      <span>{table.name}</span>
-                    </span>
-                  </th>
+                  <SetupName setup={setup} />
                   <td>{like && (like.range_like ? rangeLike(like.range_like) : noRange(table.range))}</td>
                   <td>{like && (like.lowest_like ? lowestLike(like.lowest_like) : NOTHING)}</td>
                   {reference && (

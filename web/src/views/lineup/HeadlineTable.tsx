@@ -1,10 +1,9 @@
-import { Link } from "react-router";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import { capital, difference, percent, steps } from "../../shell/format";
-import { Letter } from "../../shell/Letter";
 import tables from "../../shell/table.module.css";
 import { MEASURE_NAMES, useUnits } from "../../shell/units";
 import styles from "./LineUp.module.css";
+import { SetupName } from "./SetupName";
 
 interface Props {
   setups: BenchSetup[];
@@ -48,17 +47,12 @@ export function HeadlineTable({ setups, jobId }: Props) {
 
 function Row({ setup, jobId }: { setup: BenchSetup; jobId: string }) {
   const units = useUnits();
-  const { table, record, isReference } = setup;
+  const { table, isReference } = setup;
   const against = (share: number | undefined) =>
     isReference ? "reference" : share === undefined ? "" : capital(difference(share));
   return (
     <tr>
-      <th scope="row">
-        <Link to={`/jobs/${jobId}/setups/${record.id}`} className={styles.setup} title={table.name}>
-          <Letter letter={record.letter} />
-          <span>{table.name}</span>
-        </Link>
-      </th>
+      <SetupName setup={setup} to={`/jobs/${jobId}/setups/${setup.record.id}`} />
       <td className={tables.strong}>{percent(table.range)}</td>
       <td className={tables.strong}>{units.gear(table.lowest)}</td>
       <td className={tables.second}>{against(table.against?.lowest)}</td>

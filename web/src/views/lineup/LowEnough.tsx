@@ -3,10 +3,10 @@ import type { Climb, JobRecord, LowestGear } from "../../api/client";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { pitchText, ratioText } from "../../shell/climbing";
-import { Letter } from "../../shell/Letter";
 import { StateMark } from "../../shell/StateMark";
 import tables from "../../shell/table.module.css";
 import styles from "./LineUp.module.css";
+import { SetupName } from "./SetupName";
 
 interface Props {
   job: JobRecord;
@@ -66,12 +66,7 @@ export function LowEnough({ job, bench: { setups, need, leads } }: Props) {
           <tbody>
             {setups.map((setup) => (
               <tr key={setup.record.id}>
-                <th scope="row">
-                  <span className={styles.setup} title={setup.table.name}>
-                    <Letter letter={setup.record.letter} />
-                    <span>{setup.table.name}</span>
-                  </span>
-                </th>
+                <SetupName setup={setup} />
                 {SCHOOLS.map(({ school }) => (
                   <td key={school} data-leads={leads === school || undefined}>
                     <Says setup={setup} school={school} pitch={pitch} />

@@ -1,14 +1,13 @@
-import { NavLink } from "react-router";
 import type { JobRecord, MotorHelp, SetupRange } from "../../api/client";
 import { useRanges } from "../../api/roads";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { grade, pitchText } from "../../shell/climbing";
 import { percent } from "../../shell/format";
-import { Letter } from "../../shell/Letter";
 import { StateMark } from "../../shell/StateMark";
 import tables from "../../shell/table.module.css";
 import { useUnits, type Units } from "../../shell/units";
 import styles from "./LineUp.module.css";
+import { SetupName } from "./SetupName";
 
 /** What motors add, side by side at the wheel, wherever their torque enters; nothing where no setup has one. */
 export function WithMotors({ job, bench }: { job: JobRecord; bench: Workbench }) {
@@ -61,18 +60,13 @@ interface RowProps {
   range: SetupRange | undefined;
 }
 
-function Row({ jobId, setup: { record, table }, pitch, range }: RowProps) {
+function Row({ jobId, setup, pitch, range }: RowProps) {
   const units = useUnits();
-  const help = table.motor;
+  const help = setup.table.motor;
   if (!help) return null;
   return (
     <tr>
-      <th scope="row">
-        <NavLink to={`/jobs/${jobId}/motors/${record.id}`} className={styles.setup} title={table.name}>
-          <Letter letter={record.letter} />
-          <span>{table.name}</span>
-        </NavLink>
-      </th>
+      <SetupName setup={setup} to={`/jobs/${jobId}/motors/${setup.record.id}`} />
       <td>{wheelText(help)}</td>
       <td>
         <strong>{grade(help.steepest_start)}</strong> · {grade(help.alone_start)}
