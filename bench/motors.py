@@ -3,12 +3,13 @@
 import time
 from collections.abc import Callable
 
-from kettledrum.core import Brief, validate
-from kettledrum.core.course import of_profile
-from kettledrum.core.motor_range import setup_ranges
-from kettledrum.core.profile import Profile
-from kettledrum.core.route import Route
-from kettledrum.core.simulated_bike import SimulatedBike
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.route import Route
+from kettledrum.core.motors.range import setup_ranges
+from kettledrum.core.roads.profile import Profile
+from kettledrum.core.simulation.bike import SimulatedBike
+from kettledrum.core.simulation.course import of_profile
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats import as_json
 
 LEVELS = [{"name": f"level {share}", "share": share} for share in (0.5, 1, 1.5, 2.5)]

@@ -8,13 +8,13 @@ from mmap import mmap
 
 import numpy as np
 
-from kettledrum.core import Brief
-from kettledrum.core.arrays import Floats
-from kettledrum.core.conditions import conditions
-from kettledrum.core.gear_table import gear_table
-from kettledrum.core.profile import Profile
-from kettledrum.core.ride import ride
-from kettledrum.core.road_load import GRAVITY
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
+from kettledrum.core.physics.arrays import Floats
+from kettledrum.core.physics.road_load import GRAVITY
+from kettledrum.core.roads.profile import Profile
+from kettledrum.core.roads.ride import ride
 from kettledrum.formats import as_json
 from kettledrum.formats.tracks import one_road
 from serving import Served

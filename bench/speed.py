@@ -18,9 +18,13 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from kettledrum.core import Brief, Setup, compare, gear_table, validate
-from kettledrum.core.pairings import pairings
-from kettledrum.core.would_do import would_do
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.pairings.grid import pairings
+from kettledrum.core.pairings.would_do import would_do
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import honey_round, stock
 from kettledrum.formats import as_json
 

@@ -5,9 +5,9 @@ from collections.abc import Callable
 
 import numpy as np
 
-from kettledrum.core.motion import Motion
-from kettledrum.core.profile import Profile
-from kettledrum.core.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
+from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
+from kettledrum.core.roads.motion import Motion
+from kettledrum.core.roads.profile import Profile
 
 BRAKED = 0.5 * (BRAKED_KMH / 3.6) ** 2
 

@@ -11,7 +11,7 @@ from pathlib import Path
 
 import numpy as np
 
-from kettledrum.core.cleaning import EARTH_RADIUS_M
+from kettledrum.core.roads.cleaning import EARTH_RADIUS_M
 from kettledrum.formats import as_json
 from kettledrum.formats.tracks import one_road
 

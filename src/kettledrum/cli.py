@@ -13,8 +13,10 @@ from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from kettledrum import data_commands
 from kettledrum.command_input import Data, File, content_of, directory_of
-from kettledrum.core import InvalidInput, KettledrumError, Problem, compare, gear_table
-from kettledrum.core.brief import CadenceBand
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.job.brief import CadenceBand
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
 from kettledrum.formats import MOST_BRIEF_BYTES, MOST_BYTES, gear_tables_text, read_brief, read_setup
 
 app = typer.Typer(
@@ -89,7 +91,7 @@ def list_pairings(
 ) -> None:
     """Print every sprocket pairing of a setup of a brief file, the best first."""
     from kettledrum import command_tables
-    from kettledrum.core.pairings import named, pairings
+    from kettledrum.core.pairings.grid import named, pairings
 
     brief = read_brief(content_of(file, MOST_BRIEF_BYTES))
     try:
@@ -113,8 +115,8 @@ def ride_road(
 ) -> None:
     """Ride a road with the setups of a brief file."""
     from kettledrum import command_tables
-    from kettledrum.core.profile import profile
-    from kettledrum.core.ride import ride
+    from kettledrum.core.roads.profile import profile
+    from kettledrum.core.roads.ride import ride
     from kettledrum.formats.gpx import MOST_TRACK_BYTES
     from kettledrum.formats.tracks import one_road
 

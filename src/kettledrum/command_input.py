@@ -6,7 +6,7 @@ from typing import Annotated
 
 import typer
 
-from kettledrum.core import InvalidInput, Problem
+from kettledrum.core.terms.errors import InvalidInput, Problem
 
 File = Annotated[str, typer.Argument(metavar="FILE", help="The file to read; - is standard input.")]
 Data = Annotated[

@@ -7,10 +7,11 @@ from rich.console import Console
 from rich.table import Table
 from rich.text import Text
 
-from kettledrum.core import ComparedSetup, Comparison, Gear, GearTable
-from kettledrum.core.pairings import Pairings
-from kettledrum.core.ride_result import Ride
-from kettledrum.core.route import Route
+from kettledrum.core.gearing.gear_table import Gear, GearTable
+from kettledrum.core.job.route import Route
+from kettledrum.core.lineup.comparison import ComparedSetup, Comparison
+from kettledrum.core.pairings.grid import Pairings
+from kettledrum.core.roads.ride_result import Ride
 
 _PIPED_WIDTH = 150
 

@@ -14,7 +14,8 @@ from typing import TYPE_CHECKING, Annotated
 import typer
 
 from kettledrum.command_input import Data, File, content_of, directory_of
-from kettledrum.core import InvalidInput, KettledrumError, Problem, Setup
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
 from kettledrum.formats import MOST_ARCHIVE_BYTES, pack, read_any, written
 
 if TYPE_CHECKING:

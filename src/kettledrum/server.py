@@ -11,7 +11,7 @@ from types import FrameType
 import uvicorn
 
 from kettledrum.api import Access, create_app
-from kettledrum.core import KettledrumError
+from kettledrum.core.terms.errors import KettledrumError
 from kettledrum.devices import Bench
 from kettledrum.store import Store
 

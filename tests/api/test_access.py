@@ -8,7 +8,8 @@ from fastapi.testclient import TestClient
 
 from examples import brief
 from kettledrum.api import Access, create_app
-from kettledrum.core import Brief, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.validation import validate
 from kettledrum.store import Store
 
 TOKEN = "a-token-for-this-test"

@@ -5,7 +5,8 @@ import json
 import pytest
 
 from examples import NINE_SPEED_HUB, brief, hub, setup, sprockets
-from kettledrum.core import Brief, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats import read_brief, written
 from kettledrum.store import Store
 from kettledrum.store.damaged import salvage

@@ -16,7 +16,8 @@ from schemathesis.specs.openapi.checks import content_type_conformance, response
 from examples import NINE_SPEED_HUB, brief, setup
 from kettledrum.api import create_app
 from kettledrum.api.schema import schema_text
-from kettledrum.core import Brief, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.validation import validate
 from kettledrum.store import Store
 
 OUR_OWN = {"host": "127.0.0.1"}

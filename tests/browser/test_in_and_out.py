@@ -11,7 +11,8 @@ from playwright.sync_api import Page, expect
 from test_setups import field, open_setup
 
 from examples import NINE_SPEED_HUB, brief, setup
-from kettledrum.core import Brief, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import stock
 from kettledrum.formats import Everything, pack, read_any
 from serving import Served

@@ -9,8 +9,9 @@ import pytest
 
 from examples import NINE_SPEED_HUB, brief, setup
 from kettledrum.cli import main
-from kettledrum.core import Brief, validate
-from kettledrum.core.part import Part
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.validation import validate
 from kettledrum.store import Store
 
 

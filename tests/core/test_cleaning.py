@@ -5,10 +5,10 @@ import math
 import numpy as np
 import pytest
 
-from kettledrum.core import InvalidInput
-from kettledrum.core.ascent import ascent_m
-from kettledrum.core.cleaning import EARTH_RADIUS_M, Track, clean
-from kettledrum.core.profile import Profile, steepest_pitches
+from kettledrum.core.roads.ascent import ascent_m
+from kettledrum.core.roads.cleaning import EARTH_RADIUS_M, Track, clean
+from kettledrum.core.roads.profile import Profile, steepest_pitches
+from kettledrum.core.terms.errors import InvalidInput
 
 NONE = np.empty(0)
 

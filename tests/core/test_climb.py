@@ -5,9 +5,12 @@ import math
 import pytest
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, hub, setup, sprockets, stepless_hub
-from kettledrum.core import Brief, InvalidInput, compare, validate
-from kettledrum.core.conditions import conditions, slips_at
-from kettledrum.core.efficiency import path_efficiency, usual_stages
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions, slips_at
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.parts.efficiency import path_efficiency, usual_stages
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from roots import root_of
 
 LOSSLESS = {"efficiency": 1}

@@ -3,7 +3,9 @@
 import pytest
 
 from examples import WHOLE_BRIEF, brief, hub, setup, sprockets, stepless_hub
-from kettledrum.core import Brief, compare, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.terms.validation import validate
 
 SINGLE = setup(sprockets([40], [20]), name="Single")
 THREE = setup(sprockets([40], [20]), hub(0.5, 1, 2), name="Three")

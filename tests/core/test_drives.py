@@ -5,7 +5,9 @@ from itertools import pairwise
 import pytest
 
 from examples import gearbox, hub, setup, sprockets
-from kettledrum.core import Setup, gear_table, validate
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
 
 
 def table(*path, **parts):

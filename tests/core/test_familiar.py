@@ -8,7 +8,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from examples import brief, hub, setup, sprockets, stepless_hub
-from kettledrum.core import Brief, Ends, InvalidInput, compare, familiar, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.lineup.familiar import Ends, familiar
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 WIDE, CLOSE = [11, 13, 15, 18, 21, 25, 30, 36, 40], [12, 14, 16, 18, 20, 22, 24, 26]
 ONE, TWO = [40], [28, 44]

@@ -5,14 +5,16 @@ from copy import deepcopy
 import pytest
 
 from examples import WHOLE_BRIEF, gearbox, hub, setup, sprockets
-from kettledrum.core import Brief, gear_table, validate
-from kettledrum.core.bite import bite
-from kettledrum.core.chainline import chainline
-from kettledrum.core.derailleur import derailleur_needs
-from kettledrum.core.fit import RULES, fit_page
-from kettledrum.core.frame import Frame
-from kettledrum.core.mass_moved import mass_moved
-from kettledrum.core.setup import Setup
+from kettledrum.core.chains.chainline import chainline
+from kettledrum.core.chains.derailleur import derailleur_needs
+from kettledrum.core.fit.bite import bite
+from kettledrum.core.fit.mass_moved import mass_moved
+from kettledrum.core.fit.page import RULES, fit_page
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.frame import Frame
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
 
 GEARS = (0.6, 0.8, 1.0, 1.3, 1.7)
 CHAIN, BELT = sprockets([44], [19]), sprockets([50], [24], "belt")

@@ -3,7 +3,9 @@
 import pytest
 
 from examples import NINE_SPEED_HUB, gearbox, hub, setup, sprockets, stepless_hub
-from kettledrum.core import GearTable, Setup, gear_table, validate
+from kettledrum.core.gearing.gear_table import GearTable, gear_table
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
 
 
 def table_of(*path, cadence=(60, 90), **parts) -> GearTable:

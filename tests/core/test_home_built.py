@@ -7,10 +7,12 @@ from itertools import product
 import pytest
 
 from examples import WHOLE_BRIEF
-from kettledrum.core import Brief, InvalidInput, validate
-from kettledrum.core.home_built_result import DriveResult, drive_named, worked_out
-from kettledrum.core.sprocket_trains import nearest_trains
-from kettledrum.core.wiring import FUSES_A, WIRES, wiring
+from kettledrum.core.home_built.result import DriveResult, drive_named, worked_out
+from kettledrum.core.home_built.trains import nearest_trains
+from kettledrum.core.home_built.wiring import FUSES_A, WIRES, wiring
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 BARROW = {
     "name": "Barrow",

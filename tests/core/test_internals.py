@@ -7,12 +7,17 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from kettledrum.core.epicyclic import PlanetarySet, epicyclic_gears, member_speeds, set_ratio
-from kettledrum.core.epicyclic_losses import MESH_FRICTION, basic_efficiency, gear_efficiency, set_efficiency
-from kettledrum.core.gears import Gears
-from kettledrum.core.inside_checks import inside_checks
-from kettledrum.core.internals import internals
-from kettledrum.core.layshaft import layshaft_gears
+from kettledrum.core.inside.checks import inside_checks
+from kettledrum.core.inside.epicyclic import PlanetarySet, epicyclic_gears, member_speeds, set_ratio
+from kettledrum.core.inside.epicyclic_losses import (
+    MESH_FRICTION,
+    basic_efficiency,
+    gear_efficiency,
+    set_efficiency,
+)
+from kettledrum.core.inside.gears import Gears
+from kettledrum.core.inside.internals import internals
+from kettledrum.core.inside.layshaft import layshaft_gears
 
 
 @st.composite

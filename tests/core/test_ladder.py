@@ -3,7 +3,10 @@
 import pytest
 
 from examples import hub, setup, sprockets, stepless_hub
-from kettledrum.core import Setup, gear_table, ladder, validate
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.gearing.ladder import ladder
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
 
 WHEEL = {"rollout_mm": 2000}
 

@@ -7,10 +7,9 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from kettledrum.core.belt_fit import belt_fit, belt_pull_n, smallest_front
-from kettledrum.core.chain_fit import chain_fit
-from kettledrum.core.frame import Frame
-from kettledrum.core.loop import (
+from kettledrum.core.chains.belt import belt_fit, belt_pull_n, smallest_front
+from kettledrum.core.chains.chain import chain_fit
+from kettledrum.core.chains.loop import (
     CHAIN_PITCH_MM,
     belt_radius_mm,
     centre_for,
@@ -18,7 +17,8 @@ from kettledrum.core.loop import (
     loop_pitches,
     play_mm,
 )
-from kettledrum.core.twin_chains import twin_of, twins
+from kettledrum.core.chains.twin import twin_of, twins
+from kettledrum.core.parts.frame import Frame
 
 
 def taut_string_mm(radius: float, other: float, apart: float) -> float:

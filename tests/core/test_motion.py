@@ -7,10 +7,10 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from kettledrum.core.motion import Drives, Motion, Way
-from kettledrum.core.profile import Profile
-from kettledrum.core.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
-from kettledrum.core.sweeps import BLOCK_STEPS, GAIN
+from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
+from kettledrum.core.roads.motion import Drives, Motion, Way
+from kettledrum.core.roads.profile import Profile
+from kettledrum.core.roads.sweeps import BLOCK_STEPS, GAIN
 from riding import lost_j, step_by_step
 
 WALK, TOP = 1.39, 9.0

@@ -6,9 +6,12 @@ from copy import deepcopy
 import pytest
 
 from examples import WHOLE_BRIEF, hub, setup, sprockets
-from kettledrum.core import Brief, compare, gear_table, validate
-from kettledrum.core.conditions import conditions
-from kettledrum.core.driven import called_for, driven_in, motor_rpm
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.motors.driven import called_for, driven_in, motor_rpm
+from kettledrum.core.terms.validation import validate
 
 HUB = {**hub(0.5, 1.0, 2.0), "efficiency": 1}
 PAIR = {**sprockets([40], [20]), "efficiency": 1}

@@ -8,12 +8,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from examples import WHOLE_BRIEF, gearbox, hub, setup, sprockets
-from kettledrum.core import Brief, InvalidInput, compare, validate
-from kettledrum.core.conditions import conditions
-from kettledrum.core.electric import drawn, torque_held_by
-from kettledrum.core.motor import Motor
-from kettledrum.core.motor_range import setup_ranges
-from kettledrum.core.route import Route
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.route import Route
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.motors.electric import drawn, torque_held_by
+from kettledrum.core.motors.range import setup_ranges
+from kettledrum.core.parts.motor import Motor
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 HUB = {**hub(0.5, 1.0, 2.0), "efficiency": 1}
 PAIR = {**sprockets([40], [20]), "efficiency": 1}

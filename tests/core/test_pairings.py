@@ -7,12 +7,15 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, gearbox, hub, setup, sprockets, stepless_hub
-from kettledrum.core import Brief, InvalidInput, compare, validate
-from kettledrum.core.pairing_place import pairing_place
-from kettledrum.core.pairings import pairings, with_pairing
-from kettledrum.core.pushes import pushes
-from kettledrum.core.stage_limits import ratio_limit
-from kettledrum.core.stated import Limits
+from kettledrum.core.effort.pushes import pushes
+from kettledrum.core.effort.stage_limits import ratio_limit
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.pairings.grid import pairings, with_pairing
+from kettledrum.core.pairings.place import pairing_place
+from kettledrum.core.parts.stated import Limits
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 FRAME = {"chainstay_mm": 440, "adjust_mm": 15, "tensioning": "sliding"}
 

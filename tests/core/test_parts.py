@@ -3,10 +3,12 @@
 import pytest
 
 from examples import NINE_SPEED_HUB, gearbox, hub, setup, sprockets
-from kettledrum.core import InvalidInput, Setup, validate
-from kettledrum.core.part import Part
-from kettledrum.core.part_figures import part_figures
-from kettledrum.core.part_use import part_from, tried_with, with_part
+from kettledrum.core.parts.figures import part_figures
+from kettledrum.core.parts.part import Part
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.use import part_from, tried_with, with_part
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import stock
 
 HUB = {"kind": "hub", "name": "5-speed hub", "gears": {"ratios": [0.5, 0.6, 0.75, 1, 1.5]}}

@@ -10,7 +10,10 @@ from hypothesis import strategies as st
 
 import strategies
 from examples import hub, setup, sprockets
-from kettledrum.core import Setup, gear_table, ladder, validate
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.gearing.ladder import ladder
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
 
 BAND = (60.0, 88.0)
 

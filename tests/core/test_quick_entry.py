@@ -4,7 +4,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from kettledrum.core import GearEntry, InvalidInput, understand, validate
+from kettledrum.core.inside.quick_entry import GearEntry, understand
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 NINE = [0.53, 0.64, 0.76, 0.91, 1.0, 1.18, 1.42, 1.69, 2.02]
 

@@ -8,17 +8,18 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from examples import brief, gearbox, hub, setup, sprockets, stepless_hub
-from kettledrum.core import Brief, validate
-from kettledrum.core.bursts import MINUTE_S, RECOVERY_S
-from kettledrum.core.conditions import conditions
-from kettledrum.core.coverage import coverage
-from kettledrum.core.gear_table import gear_table
-from kettledrum.core.gears_taken import gears_taken
-from kettledrum.core.plain_terrain import plain_terrain
-from kettledrum.core.profile import Profile, profile
-from kettledrum.core.ride import ridden, ride
-from kettledrum.core.route import Route
-from kettledrum.core.setup import Setup
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.plain_terrain import plain_terrain
+from kettledrum.core.job.route import Route
+from kettledrum.core.lineup.coverage import coverage
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.roads.bursts import MINUTE_S, RECOVERY_S
+from kettledrum.core.roads.gears_taken import gears_taken
+from kettledrum.core.roads.profile import Profile, profile
+from kettledrum.core.roads.ride import ridden, ride
+from kettledrum.core.terms.validation import validate
 from riding import lost_j
 
 ROAD = {"crr": 0.008, "cda_m2": 0.5, "altitude_m": 0, "temperature_c": 15}

@@ -6,8 +6,8 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from kettledrum.core.air import air_density
-from kettledrum.core.road_load import GRAVITY, Resistance
+from kettledrum.core.physics.air import air_density
+from kettledrum.core.physics.road_load import GRAVITY, Resistance
 from roots import root_of
 
 STILL = Resistance(mass_kg=100, crr=0.005, cda_m2=0, density=1.2, wind_mps=0)

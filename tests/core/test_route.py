@@ -7,10 +7,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from kettledrum.core import InvalidInput, validate
-from kettledrum.core.ascent import ascent_m
-from kettledrum.core.profile import Profile, profile, steepest_pitches
-from kettledrum.core.route import Rides, Route
+from kettledrum.core.job.route import Rides, Route
+from kettledrum.core.roads.ascent import ascent_m
+from kettledrum.core.roads.profile import Profile, profile, steepest_pitches
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 POINTS = [[0, 100], [1000, 150], [1500, 140]]
 

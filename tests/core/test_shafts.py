@@ -6,11 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from kettledrum.core import validate
-from kettledrum.core.beam import Beam, Force
-from kettledrum.core.home_built import HomeBuilt
-from kettledrum.core.materials import MATERIALS
-from kettledrum.core.shaft_check import BARS_MM, chain_pull_n, shaft_check, torque_after
+from kettledrum.core.home_built.beam import Beam, Force
+from kettledrum.core.home_built.shaft import BARS_MM, chain_pull_n, shaft_check, torque_after
+from kettledrum.core.job.home_built import HomeBuilt
+from kettledrum.core.parts.materials import MATERIALS
+from kettledrum.core.terms.validation import validate
 
 STEEL = 210_000.0
 # 20 Nm on 12/24 and 12/36 teeth, nothing lost: 40 Nm behind the first stage, 120 Nm at the wheel.

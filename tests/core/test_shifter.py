@@ -3,8 +3,10 @@
 import pytest
 
 from examples import hub, setup, sprockets, stepless_hub
-from kettledrum.core import Setup, gear_table, validate
-from kettledrum.core.shifter import Shifter, cadence_kept
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.simulation.shifter import Shifter, cadence_kept
+from kettledrum.core.terms.validation import validate
 
 FIVE = hub(0.6, 0.8, 1.0, 1.25, 1.6)
 PAIR = sprockets([40], [20])

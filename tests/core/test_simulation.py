@@ -8,17 +8,19 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from examples import WHOLE_BRIEF, hub, setup, sprockets, stepless_hub
-from kettledrum.core import Brief, InvalidInput, validate
-from kettledrum.core.conditions import conditions
-from kettledrum.core.course import of_legs, trial_course
-from kettledrum.core.efficiency import path_efficiency
-from kettledrum.core.electric import drawn, returned_w
-from kettledrum.core.motor import Motor
-from kettledrum.core.profile import profile
-from kettledrum.core.ride import ride
-from kettledrum.core.route import Leg, Route
-from kettledrum.core.simulated_bike import STEP_S, SimulatedBike
-from kettledrum.core.simulation import simulated, trial
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.route import Leg, Route
+from kettledrum.core.motors.electric import drawn, returned_w
+from kettledrum.core.parts.efficiency import path_efficiency
+from kettledrum.core.parts.motor import Motor
+from kettledrum.core.roads.profile import profile
+from kettledrum.core.roads.ride import ride
+from kettledrum.core.simulation.bike import STEP_S, SimulatedBike
+from kettledrum.core.simulation.course import of_legs, trial_course
+from kettledrum.core.simulation.trial import simulated, trial
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import honey_round
 
 EIGHT = hub(0.53, 0.64, 0.75, 0.85, 1.0, 1.22, 1.42, 1.62)

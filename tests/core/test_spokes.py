@@ -4,9 +4,9 @@ import math
 
 import pytest
 
-from kettledrum.core.fitting import SpokeHoles
-from kettledrum.core.rim import Rim
-from kettledrum.core.spokes import spoke_lengths, spoke_mm
+from kettledrum.core.fit.spokes import spoke_lengths, spoke_mm
+from kettledrum.core.parts.fitting import SpokeHoles
+from kettledrum.core.parts.rim import Rim
 
 SPOKES = SpokeHoles(holes=32, flange_mm=(58, 60), offset_mm=(34, 20), hole_mm=2.5)
 

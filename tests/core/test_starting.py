@@ -2,9 +2,11 @@
 
 import pytest
 
-from kettledrum.core import InvalidInput, Need, validate
-from kettledrum.core.known_climb import KnownClimb, known_power
-from kettledrum.core.starting_values import starting_values
+from kettledrum.core.job.brief import Need
+from kettledrum.core.job.known_climb import KnownClimb, known_power
+from kettledrum.core.job.starting_values import starting_values
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 
 def test_starting_values_are_needs_that_say_where_they_come_from():

@@ -5,7 +5,10 @@ from copy import deepcopy
 import pytest
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, hub, setup, sprockets
-from kettledrum.core import Brief, InvalidInput, Setup, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 FRONT = ("path", 0, "front")
 RATIOS = ("path", 1, "gears", "ratios")

@@ -4,7 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from kettledrum.core import InvalidInput, MeasuredRollout, validate, wheel_sizes
+from kettledrum.core.parts.wheel import MeasuredRollout
+from kettledrum.core.parts.wheel_sizes import wheel_sizes
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 
 
 def read(text):

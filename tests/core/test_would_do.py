@@ -6,10 +6,12 @@ from itertools import product
 import pytest
 
 from examples import WHOLE_BRIEF, hub, setup, sprockets
-from kettledrum.core import Brief, compare, validate
-from kettledrum.core.part import Part
-from kettledrum.core.part_use import with_part
-from kettledrum.core.would_do import would_do
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.pairings.would_do import would_do
+from kettledrum.core.parts.part import Part
+from kettledrum.core.parts.use import with_part
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import stock
 
 FRONT, REAR = [32, 36, 40, 44], [16, 18, 20, 22]

@@ -5,9 +5,10 @@ from copy import deepcopy
 import pytest
 
 from examples import WHOLE_BRIEF, hub, setup, sprockets
-from kettledrum.core import Brief, validate
-from kettledrum.core.course import trial_course
-from kettledrum.core.simulated_bike import SimulatedBike
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.simulation.bike import SimulatedBike
+from kettledrum.core.simulation.course import trial_course
+from kettledrum.core.terms.validation import validate
 from kettledrum.devices import Bench, BikeOnTheBench, NotOnTheBench
 from kettledrum.devices.bench import MOST_BIKES
 

@@ -11,8 +11,11 @@ from hypothesis import strategies as st
 
 import strategies
 from examples import NINE_SPEED_HUB, brief
-from kettledrum.core import Brief, InvalidInput, Setup, validate
-from kettledrum.core.part import Part
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.part import Part
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats import (
     MOST_ARCHIVE_BYTES,
     Everything,

@@ -7,7 +7,7 @@ from hypothesis import given
 
 import strategies
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF
-from kettledrum.core import InvalidInput
+from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.demo import honey_round
 from kettledrum.formats import as_json, parse, read_brief, read_setup, written
 

@@ -7,8 +7,9 @@ import pytest
 from hypothesis import given, settings
 
 import strategies
-from kettledrum.core import InvalidInput, validate
-from kettledrum.core.part import Part
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import stock
 from kettledrum.formats import part_table_text, read_shelf, unread_parts
 

@@ -6,7 +6,9 @@ import io
 import pytest
 
 from examples import setup, sprockets, stepless_hub
-from kettledrum.core import Setup, gear_table, validate
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats import gear_tables_text
 
 

@@ -2,9 +2,9 @@
 
 import pytest
 
-from kettledrum.core import InvalidInput
-from kettledrum.core.ascent import ascent_m
-from kettledrum.core.profile import profile
+from kettledrum.core.roads.ascent import ascent_m
+from kettledrum.core.roads.profile import profile
+from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.formats import road_table, tracks
 from kettledrum.formats.gpx import gpx_text, road_table_text
 from kettledrum.formats.tracks import one_road, read_roads

@@ -6,8 +6,10 @@ import threading
 import pytest
 
 from examples import brief, setup
-from kettledrum.core import Brief, InvalidInput, validate
-from kettledrum.core.part import Part
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from kettledrum.store import Store, StoreUnusable, back_up, restore
 from kettledrum.store.sqlite_file import FILE_NAME
 

@@ -6,8 +6,9 @@ from contextlib import closing
 import pytest
 
 from examples import brief, setup
-from kettledrum.core import Brief, validate
-from kettledrum.core.part import Part
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.validation import validate
 from kettledrum.store import NotFound, Store, StoreUnusable
 from kettledrum.store.sqlite_file import FILE_NAME
 

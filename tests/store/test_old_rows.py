@@ -5,7 +5,8 @@ import sqlite3
 from contextlib import closing
 
 from examples import brief, hub, setup, sprockets
-from kettledrum.core import Brief, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.validation import validate
 
 
 def test_what_an_older_version_kept_unread_goes_to_the_notes_and_the_rest_stays(store):

@@ -8,7 +8,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from examples import brief, setup, sprockets
-from kettledrum.core import Brief, InvalidInput, Need, Setup, validate
+from kettledrum.core.job.brief import Brief, Need
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from kettledrum.store import StaleWrite, Store, brief_of, revisions
 
 

@@ -12,7 +12,10 @@ from sqlmodel import SQLModel, create_engine
 
 import strategies
 from examples import WHOLE_BRIEF, brief, setup, sprockets
-from kettledrum.core import Brief, InvalidInput, Need, Setup, validate
+from kettledrum.core.job.brief import Brief, Need
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import fill, honey_round
 from kettledrum.store import NotFound, StaleWrite, Store, StoreUnusable, brief_of
 from kettledrum.store.database import open_database

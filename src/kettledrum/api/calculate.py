@@ -6,27 +6,19 @@ from fastapi import APIRouter, Query, Response
 
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.pairings import OfOneSetup
-from kettledrum.core import (
-    Brief,
-    Comparison,
-    GearEntry,
-    Gears,
-    GearTable,
-    Internals,
-    Setup,
-    UnderstoodGears,
-    compare,
-    gear_table,
-    internals,
-    understand,
-)
-from kettledrum.core.brief import CadenceBand, Need
-from kettledrum.core.fit import FitPage, fit_page
-from kettledrum.core.home_built_result import DriveResult, drive_named, worked_out
-from kettledrum.core.known_climb import KnownClimb, KnownPower, known_power
-from kettledrum.core.pairings import named
-from kettledrum.core.quantities import Model, Name
-from kettledrum.core.starting_values import USUAL_MASS_KG, Start, starting_values
+from kettledrum.core.fit.page import FitPage, fit_page
+from kettledrum.core.gearing.gear_table import GearTable, gear_table
+from kettledrum.core.home_built.result import DriveResult, drive_named, worked_out
+from kettledrum.core.inside.gears import Gears
+from kettledrum.core.inside.internals import Internals, internals
+from kettledrum.core.inside.quick_entry import GearEntry, UnderstoodGears, understand
+from kettledrum.core.job.brief import Brief, CadenceBand, Need
+from kettledrum.core.job.known_climb import KnownClimb, KnownPower, known_power
+from kettledrum.core.job.starting_values import USUAL_MASS_KG, Start, starting_values
+from kettledrum.core.lineup.comparison import Comparison, compare
+from kettledrum.core.pairings.grid import named
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.quantities import Model, Name
 
 router = APIRouter(prefix="/calculate", tags=["calculate"], route_class=StrictJsonRoute)
 

@@ -8,7 +8,8 @@ from pydantic import BaseModel
 
 from kettledrum.api.json_body import bounded
 from kettledrum.api.the_store import TheStore
-from kettledrum.core import InvalidInput, Problem, Setup
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, pack, read_any, schema_text
 from kettledrum.store import BroughtIn, JobSummary, NotFound, SetupRecord
 

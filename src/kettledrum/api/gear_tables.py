@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 
 from kettledrum.api.the_store import TheStore
-from kettledrum.core import gear_table
+from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.formats import BYTE_ORDER_MARK, System, gear_tables_text
 from kettledrum.store import SetupRecord, Store
 

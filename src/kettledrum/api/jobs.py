@@ -6,8 +6,8 @@ from fastapi import APIRouter, Body, Query, Response
 
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.the_store import TheStore
-from kettledrum.core import Brief, Need, Setup
-from kettledrum.core.brief import MOST_SETUPS
+from kettledrum.core.job.brief import MOST_SETUPS, Brief, Need
+from kettledrum.core.parts.setup import Setup
 from kettledrum.demo import demo_jobs
 from kettledrum.formats import written
 from kettledrum.store import JobPlaces, JobRecord, JobSummary, SetupRecord, Stepped

@@ -8,7 +8,7 @@ from fastapi.routing import APIRoute
 from starlette.exceptions import HTTPException
 
 from kettledrum.api.problem_details import UnreadableBody
-from kettledrum.core import InvalidInput
+from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.formats import MOST_BYTES, parse
 
 

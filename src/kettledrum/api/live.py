@@ -12,12 +12,12 @@ from pydantic import BaseModel, StrictBool
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.pairings import OfOneSetup
 from kettledrum.api.the_store import TheStore
-from kettledrum.core.assist_levels import share_of_level
-from kettledrum.core.course import of_profile, trial_course
-from kettledrum.core.pairings import named
-from kettledrum.core.quantities import Model, Name, Within
-from kettledrum.core.simulated_bike import SimulatedBike
-from kettledrum.core.simulation import Trial, trial
+from kettledrum.core.motors.assist_levels import share_of_level
+from kettledrum.core.pairings.grid import named
+from kettledrum.core.simulation.bike import SimulatedBike
+from kettledrum.core.simulation.course import of_profile, trial_course
+from kettledrum.core.simulation.trial import Trial, trial
+from kettledrum.core.terms.quantities import Model, Name, Within
 from kettledrum.devices import MOST_PACE, Bench, BikeOnTheBench, Reading
 
 EVERY_S = 0.1
@@ -97,7 +97,7 @@ def put_on_the_bench(
         steepest = asked.brief.road.steepest if asked.brief.road else None
         course = trial_course(steepest)
     else:
-        from kettledrum.core.profile import profile
+        from kettledrum.core.roads.profile import profile
 
         course = of_profile(profile(store.roads.route(job_id, road)))
     bike = SimulatedBike(asked.brief, setup, course, share_of_level(setup, asked.level))

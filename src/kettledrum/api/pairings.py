@@ -7,14 +7,14 @@ from pydantic import Field, StrictBool, model_validator
 
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.the_store import TheStore
-from kettledrum.core import Brief
-from kettledrum.core.frame import ChainstayMm
-from kettledrum.core.pairings import Pairings, named, pairings
-from kettledrum.core.part_use import tried_with
-from kettledrum.core.quantities import Model, Name, Within, refused
-from kettledrum.core.stock import TeethChoice
-from kettledrum.core.twin_chains import TOLERANCE_MM, Twin, twins
-from kettledrum.core.would_do import WouldDo, would_do
+from kettledrum.core.chains.twin import TOLERANCE_MM, Twin, twins
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.pairings.grid import Pairings, named, pairings
+from kettledrum.core.pairings.would_do import WouldDo, would_do
+from kettledrum.core.parts.frame import ChainstayMm
+from kettledrum.core.parts.stock import TeethChoice
+from kettledrum.core.parts.use import tried_with
+from kettledrum.core.terms.quantities import Model, Name, Within, refused
 from kettledrum.store import SetupRecord
 
 router = APIRouter(tags=["pairings"], route_class=StrictJsonRoute)

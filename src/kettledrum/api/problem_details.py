@@ -9,7 +9,8 @@ from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
-from kettledrum.core import InvalidInput, Problem, problems
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.validation import problems
 from kettledrum.devices import NotOnTheBench
 from kettledrum.store import NotFound, StaleWrite, StoreUnusable
 

@@ -16,16 +16,17 @@ from kettledrum.api.json_body import StrictJsonRoute, bounded
 from kettledrum.api.problem_details import FieldProblem
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
-from kettledrum.core import Brief, InvalidInput, KettledrumError
-from kettledrum.core.motor_range_result import SetupRange
-from kettledrum.core.quantities import Name
-from kettledrum.core.ride_result import Coverage, Ride
-from kettledrum.core.route import Route, RouteEdit
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.route import Route, RouteEdit
+from kettledrum.core.motors.range_result import SetupRange
+from kettledrum.core.roads.ride_result import Coverage, Ride
+from kettledrum.core.terms.errors import InvalidInput, KettledrumError
+from kettledrum.core.terms.quantities import Name
 from kettledrum.formats.gpx import MOST_TRACK_BYTES, gpx_text, road_table_text
 from kettledrum.store import RoadRecord, Store
 
 if TYPE_CHECKING:
-    from kettledrum.core.profile import Profile
+    from kettledrum.core.roads.profile import Profile
 
 _FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
 _MOST_PLACES = 600
@@ -140,7 +141,7 @@ def ride_road(job_id: str, road_id: str, brief: Brief, store: TheStore) -> Respo
 
     Thousands of figures, written as they are: validating what was just worked out would take as long again.
     """
-    from kettledrum.core.ride import ride
+    from kettledrum.core.roads.ride import ride
 
     road, outline = _laid_out(store, job_id, road_id, store.roads.version(job_id, road_id))
     found = RoadRide.model_construct(**dict(ride(brief, road)), outline=outline)
@@ -152,7 +153,7 @@ def _laid_out(
     store: Store, job_id: str, road_id: str, version: int
 ) -> tuple["Profile", list[tuple[float, float]] | None]:
     """A road's profile and outline. They are asked for at every key that is typed over a setup."""
-    from kettledrum.core.profile import profile
+    from kettledrum.core.roads.profile import profile
 
     route = store.roads.route(job_id, road_id)
     places = route.places
@@ -163,7 +164,7 @@ def _laid_out(
 @strict.post("/range")
 def range_on_roads(job_id: str, brief: Brief, store: TheStore) -> list[SetupRange]:
     """How far the batteries of a brief's setups go on a job's roads, at each level of assistance."""
-    from kettledrum.core.motor_range import setup_ranges
+    from kettledrum.core.motors.range import setup_ranges
 
     return setup_ranges(brief, [route for _, route in store.roads.routes(job_id)])
 
@@ -171,6 +172,6 @@ def range_on_roads(job_id: str, brief: Brief, store: TheStore) -> list[SetupRang
 @strict.post("/coverage")
 def cover_roads(job_id: str, brief: Brief, store: TheStore) -> Coverage:
     """How much of all riding on a job's roads the setups of a brief cover, which may be drafts."""
-    from kettledrum.core.coverage import coverage
+    from kettledrum.core.lineup.coverage import coverage
 
     return coverage(brief, [route for _, route in store.roads.routes(job_id)])

@@ -8,10 +8,10 @@ from fastapi import APIRouter, Body, Query, Response
 from kettledrum.api.gear_tables import TABLE, Tabs
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.the_store import TheStore
-from kettledrum.core import Ends, Familiar, familiar
-from kettledrum.core.brief import MOST_SETUPS
-from kettledrum.core.part import Part
-from kettledrum.core.part_use import part_from, with_part
+from kettledrum.core.job.brief import MOST_SETUPS
+from kettledrum.core.lineup.familiar import Ends, Familiar, familiar
+from kettledrum.core.parts.part import Part
+from kettledrum.core.parts.use import part_from, with_part
 from kettledrum.formats import BYTE_ORDER_MARK, MOST_PARTS, part_table_text, shelf_text
 from kettledrum.store import PartRecord, SetupRecord
 

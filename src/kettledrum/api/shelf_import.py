@@ -15,8 +15,8 @@ from kettledrum.api.json_body import bounded
 from kettledrum.api.problem_details import FieldProblem
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
-from kettledrum.core import InvalidInput
-from kettledrum.core.part import Part
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.formats import MOST_SHELF_BYTES, UnreadPart, unread_parts
 from kettledrum.store import BroughtIn, Store, StoreUnusable
 

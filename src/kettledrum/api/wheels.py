@@ -6,7 +6,8 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
 from kettledrum.api.json_body import StrictJsonRoute
-from kettledrum.core import MeasuredRollout, WheelSizes, wheel_sizes
+from kettledrum.core.parts.wheel import MeasuredRollout
+from kettledrum.core.parts.wheel_sizes import WheelSizes, wheel_sizes
 
 router = APIRouter(prefix="/wheels", tags=["wheels"], route_class=StrictJsonRoute)
 

@@ -3,8 +3,9 @@
 import json
 from importlib import resources
 
-from kettledrum.core import Brief, validate
-from kettledrum.core.part import Part
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats import parse, read_shelf
 from kettledrum.store import JobRecord, Store
 

@@ -4,7 +4,7 @@ import secrets
 import threading
 from collections import OrderedDict
 
-from kettledrum.core import KettledrumError
+from kettledrum.core.terms.errors import KettledrumError
 from kettledrum.devices.bike_on_the_bench import BikeOnTheBench
 
 MOST_BIKES = 12

@@ -8,7 +8,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from kettledrum.core.simulated_bike import STEP_S, SimulatedBike
+from kettledrum.core.simulation.bike import STEP_S, SimulatedBike
 
 MOST_PACE = 1000.0
 MOST_ELAPSED_S = 0.5

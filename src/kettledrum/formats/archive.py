@@ -17,9 +17,11 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from kettledrum.core import Brief, InvalidInput, Problem, place_in, validate
-from kettledrum.core.part import Part
-from kettledrum.core.quantities import Model, Name
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.errors import InvalidInput, Problem, place_in
+from kettledrum.core.terms.quantities import Model, Name
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats.files import read_brief, written
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES, parse
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf, shelf_text

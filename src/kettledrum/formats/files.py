@@ -5,7 +5,9 @@ from typing import Any
 
 from pydantic import BaseModel, JsonValue
 
-from kettledrum.core import Brief, Setup, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
 
 

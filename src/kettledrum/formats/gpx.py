@@ -2,8 +2,8 @@
 
 import xml.etree.ElementTree as ET
 
-from kettledrum.core import InvalidInput, Problem
-from kettledrum.core.route import Route
+from kettledrum.core.job.route import Route
+from kettledrum.core.terms.errors import InvalidInput, Problem
 
 MOST_TRACK_BYTES = 64_000_000
 """Of a file of roads that is read."""
@@ -33,7 +33,7 @@ def gpx_text(route: Route) -> str:
 def road_table_text(route: Route) -> str:
     """A road as a table of distance and elevation in m, as it can be read again."""
     # Imported here, since only roads need the arrays it works with.
-    from kettledrum.core.profile import profile
+    from kettledrum.core.roads.profile import profile
 
     road = profile(route)
     rows = zip(road.distance_m.tolist(), road.elevation_m.tolist(), strict=True)

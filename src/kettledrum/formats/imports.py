@@ -1,6 +1,9 @@
 """A file of any kind that can be imported, told apart by what it holds and not by its name."""
 
-from kettledrum.core import Brief, InvalidInput, Problem, Setup, validate
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats.archive import Everything, unpack
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
 from kettledrum.formats.part_table import is_part_table

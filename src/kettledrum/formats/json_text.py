@@ -8,7 +8,7 @@ import json
 import math
 from collections.abc import Iterator
 
-from kettledrum.core import InvalidInput, Problem, place_in
+from kettledrum.core.terms.errors import InvalidInput, Problem, place_in
 
 MOST_BYTES = 4_000_000
 MOST_BRIEF_BYTES = 16_000_000

@@ -10,9 +10,9 @@ import re
 from collections.abc import Callable, Sequence
 from typing import Any, NamedTuple
 
-from kettledrum.core import InvalidInput, Problem
-from kettledrum.core.part import Part
-from kettledrum.core.part_figures import part_figures
+from kettledrum.core.parts.figures import part_figures
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.formats.cells import cell, text_of
 from kettledrum.formats.json_text import parse
 

@@ -6,7 +6,7 @@ import math
 import re
 from collections.abc import Iterator
 
-from kettledrum.core import InvalidInput, Problem
+from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
 
 _METRES = {"m": 1.0, "km": 1000.0, "ft": 0.3048, "mi": 1609.344, "": 1.0}

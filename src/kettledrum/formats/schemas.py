@@ -4,7 +4,8 @@ from importlib import resources
 
 from pydantic import BaseModel
 
-from kettledrum.core import Brief, Setup
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.setup import Setup
 from kettledrum.formats.archive import Contents
 from kettledrum.formats.shelf import Shelf
 

@@ -6,9 +6,10 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from kettledrum.core import InvalidInput, Problem, validate
-from kettledrum.core.part import Part
-from kettledrum.core.quantities import Model
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.quantities import Model
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats.json_text import parse
 from kettledrum.formats.part_table import part_rows
 

@@ -5,7 +5,7 @@ import io
 from collections.abc import Iterator, Sequence
 from typing import Literal
 
-from kettledrum.core import GearTable
+from kettledrum.core.gearing.gear_table import GearTable
 from kettledrum.formats.cells import cell
 
 System = Literal["metric", "imperial"]

@@ -4,8 +4,8 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from kettledrum.core import InvalidInput, Problem
-from kettledrum.core.cleaning import Track
+from kettledrum.core.roads.cleaning import Track
+from kettledrum.core.terms.errors import InvalidInput, Problem
 
 MOST_TRACK_POINTS = 400_000
 

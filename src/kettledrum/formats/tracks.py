@@ -15,10 +15,10 @@ from xml.sax.handler import ContentHandler
 import defusedxml.sax
 from defusedxml import DefusedXmlException
 
-from kettledrum.core import InvalidInput, Problem
-from kettledrum.core.cleaning import clean
-from kettledrum.core.quantities import NAME_LENGTH
-from kettledrum.core.route import MOST_ROUTES, Route
+from kettledrum.core.job.route import MOST_ROUTES, Route
+from kettledrum.core.roads.cleaning import clean
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.quantities import NAME_LENGTH
 from kettledrum.formats.gpx import MOST_TRACK_BYTES
 from kettledrum.formats.road_table import table_line
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused

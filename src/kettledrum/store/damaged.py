@@ -8,10 +8,9 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from kettledrum.core import Brief
-from kettledrum.core.brief import MOST_SETUPS
-from kettledrum.core.part import Part
-from kettledrum.core.route import Route
+from kettledrum.core.job.brief import MOST_SETUPS, Brief
+from kettledrum.core.job.route import Route
+from kettledrum.core.parts.part import Part
 from kettledrum.formats import Everything
 from kettledrum.store.errors import NotFound
 from kettledrum.store.old_needs import readable_need

@@ -1,6 +1,6 @@
 """What the store may answer instead of a record."""
 
-from kettledrum.core import KettledrumError
+from kettledrum.core.terms.errors import KettledrumError
 
 
 class NotFound(KettledrumError):

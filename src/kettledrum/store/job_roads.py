@@ -5,7 +5,7 @@ from contextlib import AbstractContextManager
 
 from sqlmodel import Session
 
-from kettledrum.core.route import Route, RouteEdit, edited
+from kettledrum.core.job.route import Route, RouteEdit, edited
 from kettledrum.store import roads, rows
 from kettledrum.store.errors import NotFound
 from kettledrum.store.records import RoadRecord

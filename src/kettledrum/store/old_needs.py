@@ -5,10 +5,10 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from kettledrum.core.load import Load
-from kettledrum.core.quantities import NOTES_LENGTH
-from kettledrum.core.road import Road
-from kettledrum.core.wants import Wants
+from kettledrum.core.job.load import Load
+from kettledrum.core.job.road import Road
+from kettledrum.core.job.wants import Wants
+from kettledrum.core.terms.quantities import NOTES_LENGTH
 
 _ONCE_UNREAD: dict[str, type[BaseModel]] = {"load": Load, "road": Road, "wants": Wants}
 

@@ -4,10 +4,10 @@ from typing import Any
 
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
-from kettledrum.core.motor import Motor
-from kettledrum.core.pieces import Pieces
-from kettledrum.core.stage import Stage
-from kettledrum.core.wheel import Wheel
+from kettledrum.core.parts.motor import Motor
+from kettledrum.core.parts.pieces import Pieces
+from kettledrum.core.parts.stage import Stage
+from kettledrum.core.parts.wheel import Wheel
 
 _ONCE_UNREAD = ("limits", "behaviour", "mass_kg", "price", "lubricant", "fit", "run")
 _STAGE: TypeAdapter[BaseModel] = TypeAdapter(Stage)

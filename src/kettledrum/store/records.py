@@ -4,8 +4,9 @@ from collections.abc import Sequence
 
 from pydantic import BaseModel
 
-from kettledrum.core import Brief, Need, Setup
-from kettledrum.core.route import Leg, Rides, Route
+from kettledrum.core.job.brief import Brief, Need
+from kettledrum.core.job.route import Leg, Rides, Route
+from kettledrum.core.parts.setup import Setup
 
 
 class SetupRecord(BaseModel):

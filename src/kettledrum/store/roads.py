@@ -5,10 +5,10 @@ import json
 
 from sqlmodel import Session, col, func, select
 
-from kettledrum.core import InvalidInput, Problem
-from kettledrum.core.ascent import extent
-from kettledrum.core.names import free_name
-from kettledrum.core.route import MOST_ROUTES, Route
+from kettledrum.core.job.route import MOST_ROUTES, Route
+from kettledrum.core.roads.ascent import extent
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.names import free_name
 from kettledrum.store.errors import NotFound, StoreUnusable
 from kettledrum.store.records import RoadRecord
 from kettledrum.store.tables import RoadLineRow, RoadRow

@@ -8,8 +8,10 @@ from pydantic import ValidationError
 from sqlalchemy import literal_column
 from sqlmodel import Session, col, func, select
 
-from kettledrum.core import AnyModel, Brief, InvalidInput, Need, Problem, Setup
-from kettledrum.core.brief import MOST_SETUPS
+from kettledrum.core.job.brief import MOST_SETUPS, Brief, Need
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.validation import AnyModel
 from kettledrum.formats import as_json
 from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable

@@ -10,9 +10,10 @@ from pydantic import BaseModel
 from sqlalchemy import func, insert, update
 from sqlmodel import Session, col, select
 
-from kettledrum.core import InvalidInput, Problem, validate
-from kettledrum.core.part import Part
-from kettledrum.core.part_figures import PartFigures, part_figures
+from kettledrum.core.parts.figures import PartFigures, part_figures
+from kettledrum.core.parts.part import Part
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.validation import validate
 from kettledrum.formats import MOST_PARTS, as_json
 from kettledrum.store.errors import NotFound, StaleWrite
 from kettledrum.store.tables import PartRow, new_id, now

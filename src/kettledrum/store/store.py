@@ -9,9 +9,11 @@ from typing import Literal
 from sqlalchemy.exc import DatabaseError
 from sqlmodel import Session, col, delete, func, select
 
-from kettledrum.core import Brief, InvalidInput, Need, Problem, Setup
-from kettledrum.core.names import free_name
-from kettledrum.core.quantities import NAME_LENGTH
+from kettledrum.core.job.brief import Brief, Need
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.names import free_name
+from kettledrum.core.terms.quantities import NAME_LENGTH
 from kettledrum.formats import Everything
 from kettledrum.store import revisions, rows
 from kettledrum.store.damaged import (

@@ -1,0 +1,1 @@
+"""What a rider can push, and what the parts bear of it."""

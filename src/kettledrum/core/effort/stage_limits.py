@@ -1,0 +1,157 @@
+"""What makers allow, held against what a setup asks of its parts."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+from kettledrum.core.effort.pushes import Pushes
+from kettledrum.core.inside.checks import State
+from kettledrum.core.job.brief import Need
+from kettledrum.core.parts.stage import Stage
+from kettledrum.core.parts.stated import Limits
+from kettledrum.core.physics.road_load import GRAVITY
+
+CLOSE = 0.03
+"""Nearer to a limit than this is tight: a part, a tyre or a rider is seldom known better."""
+USUAL_PUSH_NM = 100 * GRAVITY * 0.17
+"""What is taken to stand behind a ratio limit that comes alone: 100 kg standing on a crank of 170 mm."""
+
+LimitKind = Literal["ratio", "torque", "motor", "mass", "pull", "teeth"]
+
+
+@dataclass(slots=True)
+class LimitCheck:
+    """A limit of a part, with the figure it is held against; `derived` where no maker stated it, `advises`
+    where it says what is missing and stands in no one's way.
+
+    `figure` and `limit` are null where one is not known; `what` says why in a sentence.
+    """
+
+    kind: LimitKind
+    state: State
+    what: str
+    figure: float | None = None
+    limit: float | None = None
+    derived: bool = False
+    advises: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class RatioLimit:
+    """The smallest primary ratio that counts for a job, why that one, and what is not known about it."""
+
+    least: float | None
+    because: str
+    unsure: str | None
+
+
+def ratio_limit(limits: Limits, need: Need, asked: Pushes) -> RatioLimit:
+    """The strictest of the limits that apply: in general, for a heavy load, a tandem, a cargo bicycle or a
+    motor. Where a job is of a kind for which the maker states none, that is said.
+    """
+    bicycle = need.load.bicycle if need.load else None
+    found: list[tuple[float, str]] = []
+    unsure: list[str] = []
+    if limits.primary_ratio_min is not None:
+        found.append((limits.primary_ratio_min, ""))
+    if limits.primary_ratio_min_heavy is not None:
+        if limits.heavy_from_kg is None:
+            unsure.append(
+                f"{limits.primary_ratio_min_heavy:g} is stated for heavy loads, but not from which mass on"
+            )
+        elif asked.system_kg >= limits.heavy_from_kg:
+            found.append((limits.primary_ratio_min_heavy, f" from {limits.heavy_from_kg:g} kg on"))
+    general, heavy = limits.primary_ratio_min, limits.primary_ratio_min_heavy
+    if general is not None and heavy is not None and heavy < general:
+        unsure.append(f"its limits contradict each other: {heavy:g} for heavy loads, {general:g} in general")
+    own = {
+        "tandems": (bicycle == "tandem", limits.primary_ratio_min_tandem),
+        "cargo bicycles": (bicycle == "cargo", limits.primary_ratio_min_cargo),
+        "motors": (asked.with_motor, limits.primary_ratio_min_motor),
+    }
+    for kind, (applies, least) in own.items():
+        if applies and least is not None:
+            found.append((least, f" for {kind}"))
+        elif applies and limits.primary_ratio_min is not None:
+            unsure.append(f"nothing is stated for {kind}")
+    least, because = max(found, default=(None, ""))
+    return RatioLimit(least, because, "; ".join(unsure) or None)
+
+
+def torque_state(figure: float, limit: float) -> State:
+    """Whether a figure that must not be above a limit holds."""
+    if figure > limit * (1 + 1e-9):
+        return "fails"
+    return "tight" if figure > limit / (1 + CLOSE) else "holds"
+
+
+def mass_check(limits: Limits, asked: Pushes, part: str) -> LimitCheck | None:
+    """The mass of bicycle, rider and load against the largest that is allowed."""
+    most = limits.system_mass_max_kg
+    if most is None:
+        return None
+    state = torque_state(asked.system_kg, most)
+    over = "over" if state == "fails" else "within"
+    return LimitCheck(
+        "mass",
+        state,
+        f"bicycle, rider and load are {asked.system_kg:.0f} kg, {over} the {most:g} kg of {part}",
+        asked.system_kg,
+        most,
+    )
+
+
+def motor_check(limits: Limits, asked: Pushes, part: str) -> LimitCheck | None:
+    """The torque of motors at the cranks against the largest that is allowed; silence is not consent."""
+    if not asked.motor_nm:
+        return None
+    most = limits.motor_torque_max_nm
+    if most is None:
+        return LimitCheck(
+            "motor",
+            "not known",
+            f"{part} does not say which motor torque it bears: look for it on its maker’s sheet",
+            asked.motor_nm,
+        )
+    state = torque_state(asked.motor_nm, most)
+    over = "over" if state == "fails" else "within"
+    what = f"the motor’s {asked.motor_nm:g} Nm are {over} the {most:g} Nm of {part}"
+    return LimitCheck("motor", state, what, asked.motor_nm, most)
+
+
+def input_checks(
+    stage: Stage, part: str, before: float, least: RatioLimit, asked: Pushes
+) -> Iterator[LimitCheck]:
+    """The torque into a part behind the ratio `before`, its lowest; with what can be derived if one limit is
+    missing. A derived limit warns, and never refuses.
+    """
+    limits = stage.limits or Limits()
+    torque = asked.worst_nm / before
+    most = limits.input_torque_max_nm
+    if most is not None:
+        state = torque_state(torque, most)
+        over = "over" if state == "fails" else "within"
+        yield LimitCheck(
+            "torque", state, f"the hardest push puts {torque:.0f} Nm in, {over} {most:g} Nm", torque, most
+        )
+    elif least.least is not None:
+        derived = USUAL_PUSH_NM / least.least
+        state = "tight" if torque > derived else "holds"
+        over = "over" if state == "tight" else "within"
+        yield LimitCheck(
+            "torque",
+            state,
+            f"the hardest push puts {torque:.0f} Nm in, {over} the {derived:.0f} Nm "
+            f"derived from its smallest ratio",
+            torque,
+            derived,
+            derived=True,
+        )
+    else:
+        yield LimitCheck(
+            "torque",
+            "not known",
+            f"{part} states neither a smallest ratio nor a largest torque: look for “primary ratio” or "
+            f"“input torque” on its maker’s sheet",
+            torque,
+        )

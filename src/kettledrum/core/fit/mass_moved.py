@@ -1,0 +1,84 @@
+"""Where a setup's mass sits, and what comes off and goes on against the reference."""
+
+from dataclasses import dataclass
+
+from kettledrum.core.parts.fitting import MassAt
+from kettledrum.core.parts.setup import Setup
+
+PLACES: tuple[MassAt, ...] = ("rear wheel", "front wheel", "frame", "cranks")
+_UNSPRUNG = ("rear wheel", "front wheel")
+
+
+@dataclass(frozen=True, slots=True)
+class Weighed:
+    """A part with its mass in kg and where it sits; null where that is not known."""
+
+    name: str
+    mass_kg: float | None
+    at: MassAt | None
+
+
+@dataclass(frozen=True, slots=True)
+class MassAtPlace:
+    """The mass in kg known at a place, and how much more that is than the reference's there."""
+
+    at: MassAt
+    mass_kg: float
+    more_kg: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class MassMoved:
+    """The parts that are weighed; mass by place; what comes off the reference and what goes on.
+
+    `unsprung` is the share of the known mass that sits in the wheels. `missing` are the parts whose mass or
+    place is not known: the sums are without them. `more_kg` is against the reference, null for the reference
+    itself and where there is none.
+    """
+
+    known_kg: float
+    more_kg: float | None
+    unsprung: float | None
+    places: list[MassAtPlace]
+    comes_off: list[Weighed]
+    goes_on: list[Weighed]
+    missing: list[str]
+
+
+def weighed(setup: Setup) -> list[Weighed]:
+    """The parts of a setup. A hub sits in the rear wheel, a gearbox in the frame, unless said otherwise."""
+    usual: dict[str, MassAt | None] = {"hub": "rear wheel", "gearbox": "frame", "sprockets": None}
+    parts = [
+        Weighed(
+            stage.name or stage.kind,
+            stage.mass_kg,
+            (stage.fit.mass_at if stage.fit else None) or usual[stage.kind],
+        )
+        for stage in setup.path
+    ]
+    return parts + [Weighed(piece.name, piece.mass_kg, piece.at) for piece in setup.pieces]
+
+
+def mass_moved(setup: Setup, reference: Setup | None) -> MassMoved:
+    """Adds up what is known, and sets it against the reference."""
+    own = weighed(setup)
+    other = weighed(reference) if reference is not None and reference.name != setup.name else None
+    places = []
+    for place in PLACES:
+        here = _sum(own, place)
+        places.append(MassAtPlace(place, here, None if other is None else here - _sum(other, place)))
+    known = sum(place.mass_kg for place in places)
+    unsprung = sum(place.mass_kg for place in places if place.at in _UNSPRUNG)
+    return MassMoved(
+        known_kg=known,
+        more_kg=None if other is None else known - sum(_sum(other, place) for place in PLACES),
+        unsprung=unsprung / known if known else None,
+        places=places,
+        comes_off=[] if other is None else [part for part in other if part not in own],
+        goes_on=[] if other is None else [part for part in own if part not in other],
+        missing=[part.name for part in own if part.mass_kg is None or part.at is None],
+    )
+
+
+def _sum(parts: list[Weighed], place: MassAt) -> float:
+    return sum(part.mass_kg for part in parts if part.at == place and part.mass_kg is not None)

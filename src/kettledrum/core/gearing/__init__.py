@@ -1,0 +1,1 @@
+"""The path multiplied out: gears, their order, the gear for each speed."""

@@ -1,0 +1,1 @@
+"""A drive built at home, worked out."""

@@ -1,0 +1,1 @@
+"""What a brief holds: rider, load, road, wants, and the conditions that they make."""

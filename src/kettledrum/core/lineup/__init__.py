@@ -1,0 +1,1 @@
+"""Setups held against each other."""

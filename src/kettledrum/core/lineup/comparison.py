@@ -1,0 +1,135 @@
+"""Setups side by side, each measured against the reference."""
+
+from pydantic import BaseModel
+
+from kettledrum.core.effort.climb import Climb, Flat, Top, ridden
+from kettledrum.core.effort.lowest_gear import LowestGear, lowest_gears
+from kettledrum.core.effort.pushes import pushes
+from kettledrum.core.gearing.gear_table import Gear, GearTable, gear_table
+from kettledrum.core.gearing.ladder import Rung, ladder
+from kettledrum.core.gearing.shift_order import is_a_step_above
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions, slips_at
+from kettledrum.core.job.wants import School, Wants
+from kettledrum.core.lineup.carried import Carried, carried
+from kettledrum.core.motors.help import MotorHelp, motor_help
+from kettledrum.core.parts.efficiency import path_efficiency
+from kettledrum.core.parts.stage import EfficiencySpread
+from kettledrum.core.parts.stock import USUAL_BELT_PITCH_MM
+
+
+class Difference(BaseModel):
+    """How a setup differs from the reference.
+
+    `lowest`, `highest` (by development) and `range` as shares: -0.34 is 34 % lower. `gears_below` and
+    `gears_above` count the distinct gears at least 5 % beyond the reference's lowest and highest;
+    null for a stepless path. `carried` says of each of the reference's gears whether it has an equal here;
+    null where the reference is stepless.
+    """
+
+    lowest: float
+    highest: float
+    range: float
+    gears_below: int | None
+    gears_above: int | None
+    carried: list[Carried] | None
+
+
+class ComparedSetup(GearTable):
+    """A setup's gear table, its two ends, the gear for each speed, and its difference from the reference.
+
+    `against` is null for the reference itself, and where there is none. What the job's rider can climb with
+    it, rides on the flat and at the top; what each school says of its lowest gear; what its motors add, null
+    without. `efficiency` is the share of power that reaches the wheel.
+    """
+
+    lowest: Gear
+    highest: Gear
+    ladder: list[Rung]
+    against: Difference | None
+    efficiency: EfficiencySpread
+    climb: Climb
+    flat: Flat
+    top: Top
+    lowest_gear: list[LowestGear]
+    motor: MotorHelp | None
+
+
+class Comparison(BaseModel):
+    """The setups of a brief in their order, and the name of the reference.
+
+    `assumed` are the keys of the brief whose figures were taken for want of the rider's own; `leads` is the
+    school by which the rider judges a lowest gear; `slips_at` the grade on which the driven wheel begins to
+    slip on the loosest of the road's surfaces, null where those are not known.
+    """
+
+    reference: str | None
+    assumed: list[str]
+    leads: School
+    slips_at: float | None
+    setups: list[ComparedSetup]
+
+
+def difference(table: GearTable, reference: GearTable) -> Difference:
+    """How `table` differs from `reference`, compared by development, since wheels may differ."""
+    lowest, highest = table.gears[0].development_m, table.gears[-1].development_m
+    other_lowest, other_highest = reference.gears[0].development_m, reference.gears[-1].development_m
+    distinct = [gear.development_m for gear in table.gears if gear.overlaps is None]
+    return Difference(
+        lowest=lowest / other_lowest - 1,
+        highest=highest / other_highest - 1,
+        range=table.range / reference.range - 1,
+        gears_below=None
+        if table.stepless
+        else sum(is_a_step_above(other_lowest, development) for development in distinct),
+        gears_above=None
+        if table.stepless
+        else sum(is_a_step_above(development, other_highest) for development in distinct),
+        carried=carried(table, reference),
+    )
+
+
+def _ranges(brief: Brief) -> dict[str, float | None]:
+    """How far each setup with a battery goes with the most help."""
+    if not any(motor.battery for setup in brief.setups for motor in setup.motors or []):
+        return {}
+    # Arrays are loaded only for who has a battery.
+    from kettledrum.core.motors.range import setup_ranges
+
+    routes = (brief.road.routes if brief.road else None) or []
+    return {each.name: each.levels[-1].range_km for each in setup_ranges(brief, routes) if each.levels}
+
+
+def compare(brief: Brief) -> Comparison:
+    """Works out every setup of a brief at the rider's cadences, side by side."""
+    tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
+    reference = next((table for table in tables if table.name == brief.reference), None)
+    job, wants = conditions(brief), brief.wants or Wants()
+    compared = []
+    ranges = _ranges(brief)
+    belts = brief.stock.belt if brief.stock else None
+    pitch = (belts.pitch_mm if belts else None) or USUAL_BELT_PITCH_MM
+    for setup, table in zip(brief.setups, tables, strict=True):
+        rungs = ladder(table)
+        found = ridden(table, rungs, path_efficiency(setup.path), job)
+        compared.append(
+            ComparedSetup(
+                **dict(table),
+                lowest=table.gears[0],
+                highest=table.gears[-1],
+                ladder=rungs,
+                against=None if reference is None or table is reference else difference(table, reference),
+                **dict(found),
+                lowest_gear=lowest_gears(table, found.climb, wants),
+                motor=motor_help(setup, table, pushes(brief, setup), job, ranges.get(setup.name), pitch)
+                if setup.motors
+                else None,
+            )
+        )
+    return Comparison(
+        reference=brief.reference,
+        assumed=job.assumed,
+        leads=wants.lowest_by or "physics",
+        slips_at=None if job.grip is None else slips_at(job.grip, job.resistance.crr),
+        setups=compared,
+    )

@@ -1,0 +1,1 @@
+"""What motors add, draw and load."""

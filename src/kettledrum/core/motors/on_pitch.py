@@ -1,0 +1,129 @@
+"""A steep pitch ridden with a motor: how fast, how well it works there, and how hot it gets."""
+
+import math
+
+from pydantic import BaseModel
+
+from kettledrum.core.gearing.gear_table import GearTable
+from kettledrum.core.inside.checks import RANK, State
+from kettledrum.core.job.conditions import Conditions
+from kettledrum.core.motors.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
+from kettledrum.core.motors.electric import drawn
+from kettledrum.core.parts.efficiency import stage_efficiency
+from kettledrum.core.parts.motor import Motor
+from kettledrum.core.parts.setup import Setup
+
+FASTEST_MPS = 30.0
+WARM_K = 10.0
+"""Nearer than this to what its windings bear, a motor is tight."""
+_HALVINGS = 50
+_USUAL_C = 20.0
+
+
+class OnPitch(BaseModel):
+    """The steepest pitch with all the help there is: a steady ride in the gear nearest the band's middle.
+
+    Speed in km/h, cadence in rpm; the power of the motors in W at their own shafts, what they draw, the share
+    of it that comes out, the heat they make, the current in A where the battery's voltage is known. `assumed`
+    says that an efficiency was taken for want of the motor's constants. `warms_c` is how warm the hottest
+    becomes over the length of the pitch, `limit_s` after how long it would be too warm; null where that never
+    is or cannot be told. `state` is not known without thermal constants or the length of the pitch.
+    """
+
+    speed_kmh: float
+    gear: str
+    cadence_rpm: float
+    rider_w: float
+    motor_w: float
+    in_w: float
+    efficiency: float | None
+    heat_w: float
+    current_a: float | None
+    assumed: bool
+    seconds: float | None
+    warms_c: float | None
+    limit_s: float | None
+    state: State
+
+
+def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
+    """The steady speed at which rider and motors bring what the steepest pitch asks for; None without one.
+
+    Found by halving in each gear: what they bring falls short of it at some speed and stays so, since a motor
+    gives less the faster it turns.
+    """
+    if job.steepest is None or not setup.motors:
+        return None
+    share = math.prod(stage_efficiency(stage)[0].typical for stage in setup.path)
+    middle = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
+    found = [
+        (gear, driven, _steady_mps(driven, table, job, share))
+        for gear in table.gears
+        for driven in [driven_in(setup, table, gear)]
+    ]
+    gear, driven, speed = min(
+        found, key=lambda each: abs(math.log(max(cadence_in(each[2], each[0]), 1e-9) / middle))
+    )
+    helps = [(each, called_for(each, speed, table, job)) for each in driven]
+    draws = [drawn(each.motor, torque, motor_rpm(each, speed, table)) for each, torque in helps]
+    out, into = sum(each.out_w for each in draws), sum(each.in_w for each in draws)
+    currents = [each.current_a for each in draws]
+    seconds = job.steepest_m / speed if job.steepest_m is not None and speed > 0 else None
+    warmth = [
+        _warmth(each.motor, draw.heat_w / each.motor.count, seconds, job)
+        for (each, _), draw in zip(helps, draws, strict=True)
+    ]
+    worst = max(warmth, key=lambda each: (RANK[each[0]], each[1] or 0.0))
+    return OnPitch(
+        speed_kmh=speed * 3.6,
+        gear=gear.label,
+        cadence_rpm=cadence_in(speed, gear),
+        rider_w=job.power_w,
+        motor_w=out,
+        in_w=into,
+        efficiency=out / into if into > 0 else None,
+        heat_w=sum(each.heat_w for each in draws),
+        current_a=sum(each for each in currents if each is not None) if None not in currents else None,
+        assumed=any(each.assumed for each in draws),
+        seconds=seconds,
+        state=worst[0],
+        warms_c=worst[1],
+        limit_s=worst[2],
+    )
+
+
+def _steady_mps(driven: list[Driven], table: GearTable, job: Conditions, share: float) -> float:
+    assert job.steepest is not None
+    low, high = 0.0, FASTEST_MPS
+    for _ in range(_HALVINGS):
+        speed = (low + high) / 2
+        brought = job.power_w * share + sum(
+            called_for(each, speed, table, job) * motor_rpm(each, speed, table) * math.pi / 30 * each.share
+            for each in driven
+        )
+        if brought >= job.resistance.power_w(speed, job.steepest):
+            low = speed
+        else:
+            high = speed
+    return low
+
+
+def _warmth(
+    motor: Motor, heat_w: float, seconds: float | None, job: Conditions
+) -> tuple[State, float | None, float | None]:
+    """The state, the temperature at the end of the pitch, and after how long it would be too hot.
+
+    A body of one heat capacity C behind one resistance R: ΔT = P·R·(1 − e^(−t / RC)).
+    """
+    thermal = motor.thermal
+    if thermal is None or seconds is None:
+        return "not known", None, None
+    air = _USUAL_C if job.temperature_c is None else job.temperature_c
+    room, most = thermal.limit_c - air, heat_w * thermal.resistance_k_w
+    constant = thermal.resistance_k_w * thermal.capacity_j_k
+    warms = air - most * math.expm1(-seconds / constant)
+    limit_s = -constant * math.log(1 - room / most) if most > room > 0 else None
+    state: State = (
+        "fails" if warms > thermal.limit_c else "tight" if warms > thermal.limit_c - WARM_K else "holds"
+    )
+    return state, warms, limit_s

@@ -1,0 +1,185 @@
+"""How far a battery goes: the energy that motors draw over roads, at each level of assistance."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from kettledrum.core.gearing.gear_table import GearTable, gear_table
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import Conditions, conditions
+from kettledrum.core.job.plain_terrain import plain_terrain
+from kettledrum.core.job.route import Route
+from kettledrum.core.motors.assist_levels import assist_levels
+from kettledrum.core.motors.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
+from kettledrum.core.motors.electric import drawn, returned_w, torque_held_by
+from kettledrum.core.motors.range_result import LevelRange, SetupRange
+from kettledrum.core.parts.efficiency import path_efficiency
+from kettledrum.core.parts.motor_place import WHEELS
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.physics.arrays import Floats
+from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY
+from kettledrum.core.roads.profile import profile
+
+COLD_BELOW_C, LOST_A_DEGREE, LEAST_LEFT = 20.0, 0.006, 0.5
+"""A lithium battery gives less in the cold: about so much of its energy for a degree, never under a half. An
+assumption of ours, of the order that makers state."""
+_SLOWEST_MPS, _SPEEDS = 0.3, 300
+_GRADE_STEP = 0.002
+_SHARES = 30
+
+
+@dataclass(frozen=True, slots=True)
+class _Helped:
+    """What motors can bring to the wheel at each of the looked-at speeds, and what they then draw: the power
+    in W at the wheel, and the share of what is drawn that arrives there.
+
+    And at the speed at which one brakes: powers in W that they can take off the wheel, and what of each comes
+    back into the battery.
+    """
+
+    speed_mps: Floats
+    wheel_w: Floats
+    arrives: Floats
+    braked_w: Floats
+    back_w: Floats
+
+
+def setup_ranges(brief: Brief, routes: Sequence[Route]) -> list[SetupRange]:
+    """Rides all roads steadily at the rider's power, by how often they are ridden, with each level of help.
+
+    Without a road, the plain terrain is. Only a motor in a wheel that can gives back what it brakes, where
+    one would brake anyway; momentum is left out: what is rolled down carries nobody up.
+    """
+    job = conditions(brief)
+    lengths, grades = _grades(routes or [plain_terrain(brief)])
+    return [_ranges(setup, brief, job, lengths, grades) for setup in brief.setups]
+
+
+def _grades(routes: Sequence[Route]) -> tuple[Floats, Floats]:
+    """All roads as lengths in m a year by grade."""
+    steps, grades = [], []
+    for route in routes:
+        road = profile(route)
+        steps.append(road.step_m * (route.rides.a_year if route.rides else 1.0))
+        grades.append(np.round(road.grade / _GRADE_STEP) * _GRADE_STEP)
+    apart, places = np.unique(np.concatenate(grades), return_inverse=True)
+    return np.bincount(places, weights=np.concatenate(steps)).astype(float), apart
+
+
+def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades: Floats) -> SetupRange:
+    batteries = [motor.battery for motor in setup.motors or [] if motor.battery]
+    if not batteries:
+        return SetupRange(name=setup.name, levels=[], assumed=False)
+    cold = COLD_BELOW_C - (COLD_BELOW_C if job.temperature_c is None else job.temperature_c)
+    left = max(1 - LOST_A_DEGREE * max(cold, 0.0), LEAST_LEFT)
+    energy_wh = sum(each.energy_wh * each.usable for each in batteries) * left
+    table = gear_table(setup, brief.rider.cadence_rpm)
+    rider_w = job.power_w * path_efficiency(setup.path).typical
+    return SetupRange(
+        name=setup.name,
+        levels=[
+            _level(name, _helped(setup, table, job, share), energy_wh, rider_w, job, lengths, grades)
+            for name, share in assist_levels(setup)
+        ],
+        assumed=any(motor.winding is None and motor.efficiency is None for motor in setup.motors or []),
+    )
+
+
+def _helped(setup: Setup, table: GearTable, job: Conditions, level: float | None) -> _Helped:
+    # Just below and just above where assistance ends, so that it ends there and not between two speeds.
+    ends = [
+        motor.assist.cutoff_kmh / 3.6 * beside
+        for motor in setup.motors or []
+        if motor.assist and motor.assist.cutoff_kmh
+        for beside in (1 - 1e-9, 1 + 1e-9)
+    ]
+    speeds = np.sort(np.append(np.geomspace(_SLOWEST_MPS, BRAKED_KMH / 3.6, _SPEEDS), ends))
+    middle = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
+    by_gear = [driven_in(setup, table, gear) for gear in table.gears]
+    wheel, arrives = [], []
+    for speed in speeds.tolist():
+        place = min(
+            range(len(table.gears)),
+            key=lambda each: abs(math.log(cadence_in(speed, table.gears[each]) / middle)),
+        )
+        out, into = _at(by_gear[place], speed, table, job, level)
+        wheel.append(out)
+        arrives.append(out / into if into > 0 else 1.0)
+    return _Helped(speeds, np.array(wheel), np.array(arrives), *_given_back(by_gear[0], table))
+
+
+def _given_back(driven: list[Driven], table: GearTable) -> tuple[Floats, Floats]:
+    """What motors in wheels can brake at the speed at which one brakes, and what comes back of it."""
+    brakes = [each for each in driven if each.motor.regenerates and each.motor.at in WHEELS]
+    at = [(each.motor, motor_rpm(each, BRAKED_KMH / 3.6, table)) for each in brakes]
+    most = [(motor, rpm, torque_held_by(motor, rpm)[0]) for motor, rpm in at]
+    shares = np.linspace(0, 1, _SHARES)
+    braked = [sum(share * torque * rpm * math.pi / 30 for _, rpm, torque in most) for share in shares]
+    back = [sum(returned_w(motor, share * torque, rpm) for motor, rpm, torque in most) for share in shares]
+    return np.array(braked, dtype=float), np.array(back, dtype=float)
+
+
+def _at(
+    driven: list[Driven], speed: float, table: GearTable, job: Conditions, level: float | None
+) -> tuple[float, float]:
+    """Power in W that arrives at the wheel, and that is drawn for it."""
+    out, into = 0.0, 0.0
+    for each in driven:
+        torque, rpm = called_for(each, speed, table, job, level), motor_rpm(each, speed, table)
+        if torque <= 0:
+            continue
+        found = drawn(each.motor, torque, rpm)
+        out += found.out_w * each.share
+        into += found.in_w
+    return out, into
+
+
+def _level(
+    name: str,
+    helped: _Helped,
+    energy_wh: float,
+    rider_w: float,
+    job: Conditions,
+    lengths: Floats,
+    grades: Floats,
+) -> LevelRange:
+    speeds = helped.speed_mps
+    moves = job.resistance
+    through = speeds + moves.wind_mps
+    drag = 0.5 * moves.density * moves.cda_m2 * through * np.abs(through)
+    slope = moves.mass_kg * GRAVITY * (grades + moves.crr) / np.hypot(1, grades)
+    asked = (slope[:, None] + drag) * speeds
+    # At each grade the fastest of the looked-at speeds that rider and motors keep up, and a little beyond.
+    short = asked > rider_w + helped.wheel_w
+    over = np.where(short.any(axis=1), short.argmax(axis=1), len(speeds) - 1)
+    below = np.maximum(over - 1, 0)
+    rows = np.arange(len(grades))
+    want, has = asked[rows, below], rider_w + helped.wheel_w[below]
+    beyond, given = asked[rows, over], rider_w + helped.wheel_w[over]
+    gap = (beyond - given) - (want - has)
+    share = np.clip(np.where(np.abs(gap) > 1e-9, (has - want) / np.where(gap == 0, 1, gap), 0.0), 0, 1)
+    # Down what is never too much, the fastest of them is ridden.
+    share = np.where(short.any(axis=1), share, 1.0)
+    speed = speeds[below] + share * (speeds[over] - speeds[below])
+    needed = share * (beyond - want) + want - rider_w
+    wheel_w = np.clip(needed, 0, np.maximum(helped.wheel_w[below], helped.wheel_w[over]))
+    drawn_w = wheel_w / helped.arrives[below]
+    seconds = lengths / speed
+    work = float((wheel_w * seconds).sum())
+    # Where nothing need be given, the fastest speed is held by braking.
+    back_w = np.interp(np.maximum(-asked[:, -1], 0), helped.braked_w, helped.back_w)
+    per_km = 3600 * float(lengths.sum()) / 1000
+    back_wh_km = float((back_w * seconds).sum()) / per_km
+    wh_km = max(float((drawn_w * seconds).sum()) / per_km - back_wh_km, 0.0)
+    positive = np.minimum(rider_w, np.maximum(needed + rider_w, 0))
+    rider = float((positive * seconds).sum())
+    return LevelRange(
+        level=name,
+        wh_km=wh_km,
+        back_wh_km=back_wh_km,
+        range_km=energy_wh / wh_km if wh_km > 0 else None,
+        speed_kmh=float(lengths.sum()) / float(seconds.sum()) * 3.6,
+        motor_share=work / (work + rider) if work + rider > 0 else 0.0,
+    )

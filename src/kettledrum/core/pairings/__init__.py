@@ -1,0 +1,1 @@
+"""Which sprockets may run, and which would do."""

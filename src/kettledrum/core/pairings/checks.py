@@ -1,0 +1,228 @@
+"""Whether a pairing may run: within the limits of makers and frame, and with a chain or belt that fits."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from kettledrum.core.chains.belt import BeltFit, belt_fit, belt_pull_n, smallest_front
+from kettledrum.core.chains.chain import ChainFit, chain_fit
+from kettledrum.core.effort.pushes import Pushes
+from kettledrum.core.effort.stage_limits import (
+    CLOSE,
+    LimitCheck,
+    RatioLimit,
+    input_checks,
+    mass_check,
+    motor_check,
+    ratio_limit,
+    torque_state,
+)
+from kettledrum.core.gearing.path import path_options
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.pairings.place import PairingPlace
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.stage import HubStage, SprocketsStage, Stage, has_gears
+from kettledrum.core.parts.stated import Limits
+from kettledrum.core.parts.stock import USUAL_BELT_LENGTHS, USUAL_BELT_PITCH_MM
+
+
+class PairingChecks:
+    """What is checked of every pairing of one setup, with all that does not depend on it worked out once."""
+
+    def __init__(self, brief: Brief, setup: Setup, place: PairingPlace, asked: Pushes) -> None:
+        self.frame, self.place, self.asked = brief.frame, place, asked
+        stage = setup.path[place.stage]
+        assert isinstance(stage, SprocketsStage)
+        self.stage = stage
+        self.tensioner = place.fixed_rear or bool(stage.run and stage.run.tensioner)
+        lowest = [stage.options[0].ratio for stage in path_options(setup.path)]
+        self.before = math.prod(lowest[: place.stage])
+        self.assumed: list[str] = []
+        belts = brief.stock.belt if brief.stock else None
+        self.pitch_mm = (
+            (stage.run and stage.run.pitch_mm) or (belts and belts.pitch_mm) or USUAL_BELT_PITCH_MM
+        )
+        self.lengths = (belts and belts.lengths) or USUAL_BELT_LENGTHS
+        if stage.drive == "belt":
+            if not (stage.run and stage.run.pitch_mm) and not (belts and belts.pitch_mm):
+                self.assumed.append("stock.belt.pitch_mm")
+            if not (belts and belts.lengths):
+                self.assumed.append("stock.belt.lengths")
+        self.geared = [
+            _Geared(each, number, lowest, ratio_limit(each.limits or Limits(), brief, asked))
+            for number, each in enumerate(setup.path)
+            if not isinstance(each, SprocketsStage)
+        ]
+        self.always = list(self._always(setup))
+        self.behind = [each for each in self.geared if each.number > place.stage]
+
+    @property
+    def ratio_min(self) -> tuple[float | None, bool]:
+        """The smallest primary ratio that counts, and whether it is derived from the rider's hardest push."""
+        stated = [each.least.least for each in self.geared if each.least.least is not None]
+        if stated:
+            return max(stated), False
+        derived = [
+            self.asked.worst_nm / self.before / each.limits.input_torque_max_nm
+            for each in self.geared
+            if each.number > self.place.stage and each.limits.input_torque_max_nm
+        ]
+        return (max(derived), True) if derived else (None, False)
+
+    def loop(self, front: int, rear: int, *, mounted: bool = False) -> tuple[ChainFit | None, BeltFit | None]:
+        """The chain or belt of a pairing; the one that is `mounted`, where that is said."""
+        run = self.stage.run if mounted else None
+        if self.stage.drive == "chain":
+            links = run.links if run else None
+            return chain_fit(front, rear, self.frame, tensioner=self.tensioner, mounted=links), None
+        lengths = [run.belt_teeth] if run and run.belt_teeth else self.lengths
+        fit = belt_fit(front, rear, self.frame, self.pitch_mm, lengths)
+        torque = self.asked.worst_nm / self.before
+        most = self.stage.limits.pull_max_n if self.stage.limits else None
+        return None, replace(
+            fit,
+            pull_n=belt_pull_n(torque, front, self.pitch_mm),
+            smallest_front=None if most is None else smallest_front(torque, most, self.pitch_mm),
+        )
+
+    def of(self, front: int, rear: int, chain: ChainFit | None, belt: BeltFit | None) -> list[LimitCheck]:
+        """Every check of a pairing; those of its chain or belt too."""
+        found = [*self.always]
+        for part in self.geared:
+            found += part.checks(front, rear, self.place.stage, self.asked)
+        fit = chain or belt
+        if fit is not None:
+            found.append(LimitCheck("teeth", fit.state, fit.what, advises=fit.state == "not known"))
+        if belt is not None and belt.pull_n is not None:
+            found.append(self._pull(front, belt.pull_n))
+        frame = self.frame
+        for end, teeth, most in (
+            ("front", front, frame.front_max if frame else None),
+            ("rear", rear, frame.rear_max if frame else None),
+        ):
+            if most is not None and teeth > most:
+                what = f"{teeth} teeth at the {end} are {teeth - most} more than clear the frame"
+                found.append(LimitCheck("teeth", "fails", what, teeth, most))
+        return found
+
+    def into(self, front: int, rear: int) -> "IntoPart | None":
+        """The torques into the first part behind the pairing; None where there is none with gears."""
+        if not self.behind:
+            return None
+        part = self.behind[0]
+        before = part.before / part.mounted[self.place.stage] * front / rear
+        asked = self.asked
+        return IntoPart(
+            part.name, asked.hardest_nm / before, asked.steady_nm / before, asked.motor_nm / before
+        )
+
+    def _pull(self, front: int, pull_n: float) -> LimitCheck:
+        most = self.stage.limits.pull_max_n if self.stage.limits else None
+        if most is None:
+            return LimitCheck(
+                "pull",
+                "not known",
+                f"the hardest push pulls the belt with {pull_n:.0f} N; what it bears is not stated",
+                pull_n,
+                advises=True,
+            )
+        state = torque_state(pull_n, most)
+        over = "over" if state == "fails" else "within"
+        what = f"the hardest push pulls the belt with {pull_n:.0f} N, {over} {most:g} N"
+        return LimitCheck("pull", state, what, pull_n, most)
+
+    def _always(self, setup: Setup) -> Iterator[LimitCheck]:
+        """What holds or fails whatever the pairing: mass, motor, torque into a gearbox at the cranks."""
+        for number, stage in enumerate(setup.path):
+            name = stage.name or stage.kind
+            limits = stage.limits or Limits()
+            for check in (mass_check(limits, self.asked, name), motor_check(limits, self.asked, name)):
+                # Sprockets state no motor torque.
+                if check is not None and not (stage.kind == "sprockets" and check.state == "not known"):
+                    yield check
+            if has_gears(stage) and number < self.place.stage:
+                yield from input_checks(stage, name, 1.0, RatioLimit(None, "", None), self.asked)
+
+
+@dataclass(slots=True)
+class IntoPart:
+    """Torques in Nm into a part in its lowest gear before it: the hardest push, steady climbing, a motor."""
+
+    name: str
+    hardest_nm: float
+    steady_nm: float
+    motor_nm: float
+
+
+class _Geared:
+    """A hub or gearbox in a path, with the limits that the pairing matters for."""
+
+    def __init__(self, stage: Stage, number: int, lowest: list[float], least: RatioLimit) -> None:
+        assert not isinstance(stage, SprocketsStage)
+        self.stage, self.number, self.least = stage, number, least
+        self.limits = stage.limits or Limits()
+        self.name = stage.name or stage.kind
+        self.before = math.prod(lowest[:number])
+        self.mounted = lowest
+        # A hub of one gear that turns as it is turned has nothing inside that could break of it.
+        self.bare = isinstance(stage, HubStage) and stage.gears.count == 1 and not stage.gears.is_stepless
+
+    def checks(self, front: int, rear: int, place: int, asked: Pushes) -> Iterator[LimitCheck]:
+        """The checks that depend on the pairing at a `place` of the path."""
+        primary = front / rear
+        yield from self._ratio(front, rear, primary, place)
+        if self.number > place and not (self.bare and self.stage.limits is None):
+            before = self.before / self.mounted[place] * primary
+            yield from input_checks(self.stage, self.name, before, self.least, asked)
+            teeth = self.stage.fit
+            if teeth and teeth.teeth_min is not None and rear < teeth.teeth_min:
+                what = f"{self.name} takes no sprocket under {teeth.teeth_min} teeth"
+                yield LimitCheck("teeth", "fails", what, rear, teeth.teeth_min)
+            if teeth and teeth.teeth_max is not None and rear > teeth.teeth_max:
+                what = f"{self.name} takes no sprocket over {teeth.teeth_max} teeth"
+                yield LimitCheck("teeth", "fails", what, rear, teeth.teeth_max)
+
+    def _ratio(self, front: int, rear: int, primary: float, place: int) -> Iterator[LimitCheck]:
+        """Front ÷ rear against the smallest allowed: of a hub, or of the gearbox before them."""
+        least = self.least.least
+        if self.least.unsure:
+            yield LimitCheck("ratio", "not known", f"{self.name}: {self.least.unsure}", primary)
+        if least is None:
+            return
+        # A chaingear in front of the sprockets gears down too.
+        figure = primary * (self.before / self.mounted[place] if self.number > place else 1.0)
+        sum_text = (
+            f"{front} ÷ {rear} = {figure:.3f}"
+            if abs(figure - primary) < 1e-9
+            else (f"{front} ÷ {rear}, with the gears before it, = {figure:.3f}")
+        )
+        if figure < least * (1 - 1e-9):
+            under = (1 - figure / least) * 100
+            yield LimitCheck(
+                "ratio",
+                "fails",
+                f"{sum_text} is under {least:g}{self.least.because}, by {under:.2g} %: "
+                f"{_remedy(front, rear, figure / primary, least)}",
+                figure,
+                least,
+            )
+        elif figure < least * (1 + CLOSE):
+            what = f"{sum_text} is just over {least:g}{self.least.because}"
+            yield LimitCheck("ratio", "tight", what, figure, least)
+        else:
+            what = f"{sum_text} is over {least:g}{self.least.because}"
+            yield LimitCheck("ratio", "holds", what, figure, least)
+
+
+_WORDS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine")
+
+
+def _remedy(front: int, rear: int, geared: float, least: float) -> str:
+    """How many teeth fewer behind or more in front would hold."""
+    fewer = rear - math.floor(front * geared / least + 1e-9)
+    more = math.ceil(least * rear / geared - 1e-9) - front
+
+    def teeth(count: int, how: str) -> str:
+        return f"{_WORDS[count] if count < len(_WORDS) else count} {'tooth' if count == 1 else 'teeth'} {how}"
+
+    return f"{teeth(fewer, 'fewer behind')} or {teeth(more, 'more in front')} would hold"

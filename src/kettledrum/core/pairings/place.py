@@ -1,0 +1,99 @@
+"""Where in a path a sprocket pairing can be exchanged, and for which sprockets."""
+
+import math
+from dataclasses import dataclass
+
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage
+from kettledrum.core.parts.stock import (
+    USUAL_FRONT,
+    USUAL_FRONT_AT_GEARBOX,
+    USUAL_REAR,
+    USUAL_REAR_AT_GEARBOX,
+    Stock,
+)
+from kettledrum.core.terms.errors import InvalidInput, Problem
+
+CHAINGEAR_GEARS = 3
+"""A case at the cranks with no more gears than this sits in the bottom bracket, and needs no mount."""
+
+
+def few_gears(stage: GearboxStage) -> bool:
+    """Whether a case at the cranks is a chaingear rather than a gearbox."""
+    return not stage.gears.is_stepless and stage.gears.count <= CHAINGEAR_GEARS
+
+
+@dataclass(frozen=True, slots=True)
+class PairingPlace:
+    """The sprockets of a path that can be exchanged, with the teeth to be tried, in rising order.
+
+    With `fixed_rear` the rear is a cassette, whose largest sprocket stands for it.
+    """
+
+    stage: int
+    drive: str
+    mounted: tuple[int, int]
+    fronts: list[int]
+    rears: list[int]
+    own_front: bool
+    own_rear: bool
+    fixed_rear: bool
+
+    def scale(self, front: int, rear: int) -> float:
+        """How many times higher all gears are than with the mounted pairing."""
+        return front / rear * self.mounted[1] / self.mounted[0]
+
+    def repeats(self, front: int, rear: int) -> int:
+        """After how many turns of the front sprocket it meets the same rear teeth again."""
+        return rear // math.gcd(front, rear)
+
+
+def pairing_place(setup: Setup, stock: Stock | None) -> PairingPlace:
+    """The first sprockets of a path with a single front one, and the teeth that can be had for them.
+
+    The user's own list, or else the usual ones for the drive; on a hub only the sprockets that go onto it, as
+    far as its maker says. The mounted teeth are always among them. Raises InvalidInput for a path in which
+    no single front sprocket could be exchanged.
+    """
+    for place, stage in enumerate(setup.path):
+        if isinstance(stage, SprocketsStage) and stage.pairs is None and len(stage.front or []) == 1:
+            return _found(setup, place, stage, stock)
+    raise InvalidInput(
+        [
+            Problem(
+                "path",
+                "has no sprockets with a single one in front: pairings are tried for hubs, gearboxes, single "
+                "speeds and cassettes behind one ring; other teeth are typed under Setups",
+            )
+        ]
+    )
+
+
+def _found(setup: Setup, place: int, stage: SprocketsStage, stock: Stock | None) -> PairingPlace:
+    assert stage.front is not None and stage.rear is not None
+    cassette = len(stage.rear) > 1
+    mounted = stage.front[0], max(stage.rear)
+    own = getattr(stock, stage.drive) if stock else None
+    at_gearbox = any(before.kind == "gearbox" for before in setup.path[:place])
+    usual_front, usual_rear = (
+        (USUAL_FRONT_AT_GEARBOX, USUAL_REAR_AT_GEARBOX) if at_gearbox else (USUAL_FRONT, USUAL_REAR)
+    )
+    fronts = set(own.front if own and own.front else usual_front[stage.drive])
+    rears = set(own.rear if own and own.rear else usual_rear[stage.drive])
+    behind = setup.path[place + 1] if place + 1 < len(setup.path) else None
+    if isinstance(behind, HubStage) and behind.fit and not (own and own.rear):
+        least, most = behind.fit.teeth_min, behind.fit.teeth_max
+        # The sprockets that a hub takes are the usual range of that hub.
+        if least is not None and most is not None:
+            rears = set(range(least, most + 1)) if stage.drive == "chain" else rears
+        rears = {teeth for teeth in rears if (least or 0) <= teeth <= (most or 999)}
+    return PairingPlace(
+        stage=place,
+        drive=stage.drive,
+        mounted=mounted,
+        fronts=sorted(fronts | {mounted[0]}),
+        rears=[mounted[1]] if cassette else sorted(rears | {mounted[1]}),
+        own_front=bool(own and own.front),
+        own_rear=bool(own and own.rear),
+        fixed_rear=cassette,
+    )

@@ -1,0 +1,252 @@
+"""The other way round: which hubs and gearboxes can do what is wanted, and with which pairing."""
+
+import math
+from bisect import bisect_right
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from pydantic import BaseModel
+
+from kettledrum.core.effort.pushes import Pushes, pushes
+from kettledrum.core.effort.stage_limits import CLOSE, ratio_limit
+from kettledrum.core.effort.wanted_gears import needed_ratio, wanted_gears
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.inside.checks import RANK, State
+from kettledrum.core.job.brief import Need
+from kettledrum.core.job.load import Load
+from kettledrum.core.parts.efficiency import BELT, PLAIN_CHAIN, USUAL_EFFICIENCY, usual_case
+from kettledrum.core.parts.figures import part_figures
+from kettledrum.core.parts.part import Part
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.stage import SprocketsStage
+from kettledrum.core.parts.stated import Limits
+from kettledrum.core.parts.stock import USUAL_FRONT, USUAL_FRONT_AT_GEARBOX, USUAL_REAR, USUAL_REAR_AT_GEARBOX
+
+_EXPLAINED = 8
+"""Of so many parts that nearly do it, what would help is worked out."""
+_HALVINGS = 40
+NEARLY = 0.004
+"""What misses by less does it: no rider feels it, and no figure behind it is known so well."""
+
+
+@dataclass(slots=True)
+class PartAnswer:
+    """Whether a part would do, by its `place` in the list that was given.
+
+    `front` and `rear` are the pairing that does it with the highest top, or the nearest to doing it; null
+    where no pairing may run at all. With it, the overall ratios of its lowest and highest gear, and by what
+    shares they miss what is wanted. `state` is not known where it would do, but its maker states no limit.
+    """
+
+    place: int
+    name: str
+    kind: str
+    state: State
+    front: int | None
+    rear: int | None
+    lowest: float | None
+    highest: float | None
+    short_low: float
+    short_high: float
+    ratio_min: float | None
+    why: str
+    help: list[str] = field(default_factory=list)
+
+
+class WouldDo(BaseModel):
+    """The parts in their order, best first, and what was wanted as overall ratios on this wheel.
+
+    `lowest` is null where the job says neither a steepest pitch nor a wanted gear, `highest` where it says no
+    top speed.
+    """
+
+    lowest: float | None
+    highest: float | None
+    parts: list[PartAnswer]
+
+
+@dataclass(frozen=True, slots=True)
+class _Pairs:
+    """Pairings by rising ratio, of equal ones the largest."""
+
+    ratios: list[float]
+    teeth: list[tuple[int, int]]
+
+    @classmethod
+    def of(cls, fronts: Sequence[int], rears: Sequence[int]) -> "_Pairs":
+        largest: dict[tuple[int, int], tuple[int, int]] = {}
+        for front in fronts:
+            for rear in rears:
+                common = math.gcd(front, rear)
+                key = front // common, rear // common
+                largest[key] = max(largest.get(key, (0, 0)), (front, rear))
+        ordered = sorted(largest.values(), key=lambda pair: pair[0] / pair[1])
+        return cls([front / rear for front, rear in ordered], ordered)
+
+
+def would_do(need: Need, setup: Setup, parts: Sequence[Part]) -> WouldDo:
+    """Holds every hub, gearbox and chaingear against what a job wants, on a setup's wheel and cranks.
+
+    One pairing in front of a hub or behind a gearbox, of the sprockets that can be had. See docs/method.md.
+    """
+    search = _Search(need, setup)
+    found = [
+        search.answer(place, part)
+        for place, part in enumerate(parts)
+        if part.gears is not None and part.kind in ("hub", "gearbox")
+    ]
+    found.sort(key=lambda each: (RANK[each.state], round(each.short_low + each.short_high, 4), each.place))
+    near = [each for each in found if each.state == "fails"][:_EXPLAINED]
+    for answer in near:
+        search.explain(answer, parts[answer.place])
+    return WouldDo(lowest=search.wanted.lowest, highest=search.wanted.highest, parts=found)
+
+
+class _Search:
+    def __init__(self, need: Need, setup: Setup) -> None:
+        self.need, self.setup = need, setup
+        self.asked: Pushes = pushes(need, setup)
+        drives = [stage.drive for stage in setup.path if isinstance(stage, SprocketsStage)]
+        self.drive = drives[0] if drives else "chain"
+        own = getattr(need.stock, self.drive) if need.stock else None
+        lists = (
+            (USUAL_FRONT[self.drive], USUAL_REAR[self.drive]),
+            (USUAL_FRONT_AT_GEARBOX[self.drive], USUAL_REAR_AT_GEARBOX[self.drive]),
+        )
+        self.at_hub, self.at_gearbox = (
+            _Pairs.of((own and own.front) or fronts, (own and own.rear) or rears) for fronts, rears in lists
+        )
+        self.circumference_m = setup.wheel.circumference_m
+        table = gear_table(setup, need.rider.cadence_rpm)
+        self.wanted = wanted_gears(need, table, USUAL_EFFICIENCY)
+        self.needed: dict[float, float | None] = {}
+
+    def lowest_wanted(self, part: Part) -> float | None:
+        """The highest lowest gear that will do, with the share of power that gets through this part."""
+        if self.wanted.by != "physics":
+            return self.wanted.lowest
+        share = self.share(part)
+        if share not in self.needed:
+            self.needed[share] = needed_ratio(self.need, self.circumference_m, share)
+        return self.needed[share]
+
+    def share(self, part: Part) -> float:
+        assert part.gears is not None
+        inside = part.efficiency or usual_case(part.gears, at_cranks=part.kind == "gearbox")
+        return inside.typical * (BELT if self.drive == "belt" else PLAIN_CHAIN).typical
+
+    def least_primary(self, part: Part) -> tuple[float | None, bool]:
+        """The smallest primary ratio of a part for this rider, and whether anything is stated at all."""
+        limits = part.limits or Limits()
+        stated = ratio_limit(limits, self.need, self.asked).least
+        bounds = [] if stated is None else [stated]
+        torque = limits.input_torque_max_nm
+        if torque is not None and part.kind == "hub":
+            bounds.append(self.asked.worst_nm / torque)
+        return (max(bounds) if bounds else None), bool(bounds) or torque is not None
+
+    def answer(self, place: int, part: Part) -> PartAnswer:
+        figures = part_figures(part)
+        assert figures.lowest is not None
+        assert figures.highest is not None
+        low, high = figures.lowest, figures.highest
+        least, known = self.least_primary(part)
+        pairs = self.at_gearbox if part.kind == "gearbox" else self.at_hub
+        wanted = self.lowest_wanted(part)
+        ceiling = math.inf if wanted is None else wanted / low
+        fits = bisect_right(pairs.ratios, ceiling * (1 + 1e-9)) - 1
+        allowed = bisect_right(pairs.ratios, (least or 0.0) * (1 - 1e-9))
+        if allowed == len(pairs.ratios):
+            what = f"no pairing on the list is as high as its smallest ratio, {least:.3g}"
+            return PartAnswer(
+                place, part.name, part.kind, "fails", None, None, None, None, 1.0, 1.0, least, what
+            )
+        # The highest that still climbs, or the lowest that may run.
+        at = max(fits, allowed)
+        front, rear = pairs.teeth[at]
+        primary = pairs.ratios[at]
+        lowest, highest = primary * low, primary * high
+        short_low = max(lowest / wanted - 1, 0.0) if wanted else 0.0
+        top = self.wanted.highest
+        short_high = max(top / highest - 1, 0.0) if top else 0.0
+        short_low, short_high = (0.0 if share < NEARLY else share for share in (short_low, short_high))
+        state, why = self._state(part, primary, least, known, short_low, short_high)
+        return PartAnswer(
+            place,
+            part.name,
+            part.kind,
+            state,
+            front,
+            rear,
+            lowest,
+            highest,
+            short_low,
+            short_high,
+            least,
+            why,
+        )
+
+    def _state(
+        self, part: Part, primary: float, least: float | None, known: bool, low: float, high: float
+    ) -> tuple[State, str]:
+        if low or high:
+            missing = [
+                *([f"its lowest gear is {low * 100:.1f} % too high"] if low else []),
+                *([f"its highest gear is {high * 100:.1f} % too low"] if high else []),
+            ]
+            bound = least is not None and primary < least * (1 + CLOSE)
+            behind = f", at its smallest ratio of {least:.3g}" if low and bound else ""
+            return "fails", " and ".join(missing) + behind
+        mass = part.limits.system_mass_max_kg if part.limits else None
+        if mass is not None and self.asked.system_kg > mass:
+            return "fails", f"bicycle, rider and load are {self.asked.system_kg:.0f} kg, over its {mass:g} kg"
+        torque = part.limits.input_torque_max_nm if part.limits else None
+        if part.kind == "gearbox" and torque is not None and self.asked.worst_nm > torque:
+            return "fails", f"the hardest push is {self.asked.worst_nm:.0f} Nm, over its {torque:g} Nm"
+        if not known:
+            return "not known", "it would do, but neither a smallest ratio nor a largest torque is stated"
+        if least is not None and primary < least * (1 + CLOSE):
+            return "tight", f"it does, just over its smallest ratio of {least:.3g}"
+        return "holds", "it does" + (f", over its smallest ratio of {least:.3g}" if least else "")
+
+    def explain(self, answer: PartAnswer, part: Part) -> None:
+        """What would help a part to do it: a smaller wheel, or less load."""
+        wanted = self.lowest_wanted(part)
+        if not answer.short_low or wanted is None or answer.lowest is None:
+            if answer.short_high:
+                answer.help.append("more range, or a lower wanted speed, would do it")
+            return
+        if self.wanted.by == "ratio":
+            answer.help.append("more range would do it")
+            return
+        smaller_mm = self.setup.wheel.diameter_m * 1000 * wanted / answer.lowest
+        # A smaller wheel lowers the top as well; with less load it stays as it is.
+        top, highest = self.wanted.highest, answer.highest
+        lowered = top is not None and highest is not None and highest * wanted < top * answer.lowest
+        answer.help.append(_would_do(f"a wheel of {smaller_mm:.0f} mm across, tyre and all,", not lowered))
+        if self.wanted.by == "physics" and (less := self._less_load(answer.lowest, self.share(part))):
+            answer.help.append(_would_do(f"{less:.0f} kg less to carry", not answer.short_high))
+
+    def _less_load(self, lowest: float, share: float) -> float | None:
+        """How many kg of what is carried must stay at home for a lowest gear to do; None where that is not
+        enough. By halving: less mass is always faster uphill.
+        """
+        load = self.need.load or Load()
+        most = (load.cargo_kg or 0) + (load.trailer_kg or 0)
+
+        def does(less_kg: float) -> bool:
+            cargo = load.model_copy(update={"cargo_kg": most - less_kg, "trailer_kg": 0})
+            needed = needed_ratio(self.need.model_copy(update={"load": cargo}), self.circumference_m, share)
+            return needed is not None and needed >= lowest
+
+        if not most or not does(most):
+            return None
+        low, high = 0.0, float(most)
+        for _ in range(_HALVINGS):
+            middle = (low + high) / 2
+            low, high = (low, middle) if does(middle) else (middle, high)
+        return math.ceil(high - 1e-6)
+
+
+def _would_do(what: str, does: bool) -> str:
+    return f"{what} would do it" if does else f"{what} would be low enough, but the top too slow"

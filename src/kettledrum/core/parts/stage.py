@@ -1,0 +1,131 @@
+"""The stages of a power path, in the trade's three kinds, with what their makers state."""
+
+from typing import Annotated, Literal
+
+from pydantic import Discriminator, Field, JsonValue, StrictBool, Tag, model_validator
+
+from kettledrum.core.inside.gears import MOST_GEARS, Gears
+from kettledrum.core.parts.fitting import Fit, Run
+from kettledrum.core.parts.stated import Behaviour, Limits, PartMassKg, Price
+from kettledrum.core.terms.quantities import Efficiency, Model, Name, SpeedKmh, Teeth, refused
+
+TeethList = Annotated[list[Teeth], Field(min_length=1, max_length=MOST_GEARS)]
+
+
+class EfficiencySpread(Model):
+    """Share of the power that comes out, between what the best and the worst examples reach."""
+
+    low: Efficiency
+    typical: Efficiency
+    high: Efficiency
+
+    @model_validator(mode="after")
+    def _is_in_order(self) -> "EfficiencySpread":
+        if not self.low <= self.typical <= self.high:
+            raise refused("must have low, typical and high in that order")
+        return self
+
+
+def _efficiency_kind(value: object) -> str:
+    return "spread" if isinstance(value, dict | EfficiencySpread) else "number"
+
+
+class Change(Model):
+    """How a stage changes gear where no lever does it.
+
+    By kicking back or pedalling back a little, or by itself at a speed: then `trigger_kmh` says at which.
+    """
+
+    by: Literal["lever", "kick back", "back-pedal", "speed"]
+    trigger_kmh: SpeedKmh | None = None
+
+    @model_validator(mode="after")
+    def _speed_has_a_trigger(self) -> "Change":
+        if (self.by == "speed") != (self.trigger_kmh is not None):
+            what = "is missing" if self.by == "speed" else "goes with a change by speed only"
+            raise refused(what, "trigger_kmh")
+        return self
+
+
+class StatedByMaker(Model):
+    """What a stage carries besides its gears; what is missing is not known. `price` is in the owner's money,
+    `lubricant` what it runs in. `care` is kept as it is.
+    """
+
+    name: Name | None = None
+    efficiency: (
+        Annotated[
+            Annotated[Efficiency, Tag("number")] | Annotated[EfficiencySpread, Tag("spread")],
+            Discriminator(_efficiency_kind),
+        ]
+        | None
+    ) = None
+    change: Change | None = None
+    limits: Limits | None = None
+    mass_kg: PartMassKg | None = None
+    price: Price | None = None
+    care: JsonValue = None
+    lubricant: Name | None = None
+    behaviour: Behaviour | None = None
+    fit: Fit | None = None
+
+
+class GearboxStage(StatedByMaker):
+    """Gears at the cranks: a gearbox in the frame or a shifting chainset."""
+
+    kind: Literal["gearbox"]
+    gears: Gears
+
+
+class HubStage(StatedByMaker):
+    """Gears inside the driven wheel."""
+
+    kind: Literal["hub"]
+    gears: Gears
+
+
+class SprocketsStage(StatedByMaker):
+    """Front teeth over rear teeth on a chain or a belt.
+
+    With `front` and `rear` every front sprocket runs on every rear one; with `pairs` only the named
+    [front, rear] combinations run together (two chains side by side, a sprocket with two sizes). With
+    `fixed`, there is no freewheel behind them. `run` says how the chain or belt runs.
+    """
+
+    kind: Literal["sprockets"]
+    drive: Literal["chain", "belt"] = "chain"
+    front: TeethList | None = None
+    rear: TeethList | None = None
+    pairs: Annotated[list[tuple[Teeth, Teeth]], Field(min_length=1, max_length=MOST_GEARS)] | None = None
+    fixed: StrictBool | None = None
+    run: Run | None = None
+
+    @model_validator(mode="after")
+    def _is_one_kind(self) -> "SprocketsStage":
+        lists = self.front is not None or self.rear is not None
+        if lists and self.pairs is not None:
+            raise refused("must have front and rear, or pairs, not both")
+        if self.pairs is None and (self.front is None or self.rear is None):
+            raise refused("must have front and rear, or pairs")
+        return self
+
+    @property
+    def pairings(self) -> list[tuple[int, int]]:
+        """Every [front, rear] combination that can run, in teeth, as given."""
+        if self.pairs is not None:
+            return self.pairs
+        assert self.front is not None and self.rear is not None
+        return [(front, rear) for front in self.front for rear in self.rear]
+
+    @property
+    def pairing_count(self) -> int:
+        """How many pairings there are, without making the list of them."""
+        return len(self.pairs) if self.pairs is not None else len(self.front or []) * len(self.rear or [])
+
+
+Stage = Annotated[GearboxStage | SprocketsStage | HubStage, Field(discriminator="kind")]
+
+
+def has_gears(stage: Stage) -> bool:
+    """Whether a stage is a case with gears to choose from, in steps or without."""
+    return not isinstance(stage, SprocketsStage) and (stage.gears.is_stepless or stage.gears.count > 1)

@@ -1,0 +1,133 @@
+"""A part from the shelf into a setup, and from a setup onto the shelf: copied either way, never shared."""
+
+from typing import Any
+
+from kettledrum.core.parts.part import Part, PartKind
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.quantities import NAME_LENGTH
+from kettledrum.core.terms.validation import validate
+
+_STAGE_KINDS: dict[PartKind, str] = {"hub": "hub", "gearbox": "gearbox", "chaingear": "gearbox"}
+_CARRIED = (
+    "name",
+    "gears",
+    "change",
+    "efficiency",
+    "limits",
+    "mass_kg",
+    "price",
+    "behaviour",
+    "lubricant",
+    "fit",
+)
+_CHAINGEAR_GEARS = 3
+
+
+def with_part(setup: Setup, part: Part) -> Setup:
+    """A setup with a part in the place of the one it had, or added where it had none.
+
+    A hub goes last in the path, a gearbox or chaingear first; a cassette takes the place of the rear teeth
+    of the last sprockets, a crankset that of the front teeth of the first; a motor joins those there are.
+    Raises InvalidInput where the setup has no place for it, or the path would then have too many gears.
+    """
+    data: dict[str, Any] = setup.model_dump(mode="json", exclude_unset=True)
+    given = part.model_dump(mode="json", exclude_unset=True)
+    path: list[dict[str, Any]] = data["path"]
+    if part.kind in _STAGE_KINDS:
+        kind = _STAGE_KINDS[part.kind]
+        stage = {"kind": kind, **{key: given[key] for key in _CARRIED if key in given}}
+        places = [place for place, old in enumerate(path) if old["kind"] == kind]
+        if places:
+            path[places[0]] = stage
+        else:
+            path.insert(len(path) if kind == "hub" else 0, stage)
+    elif part.kind in ("cassette", "crankset"):
+        rows = [stage for stage in path if stage["kind"] == "sprockets" and "pairs" not in stage]
+        if not rows:
+            raise InvalidInput(
+                [Problem("path", f"has no sprockets that a {part.kind} could take the place of")]
+            )
+        if part.kind == "cassette":
+            rows[-1]["rear"] = given["teeth"]
+        else:
+            rows[0]["front"] = given["teeth"]
+            if part.crank_mm is not None:
+                data["cranks"]["length_mm"] = part.crank_mm
+    elif part.kind == "wheel":
+        data["wheel"] = given["wheel"]
+    else:
+        motor = {"at": "cranks", **given["motor"], "name": part.name}
+        data["motors"] = [*data.get("motors", []), motor]
+    return validate(Setup, data)
+
+
+def tried_with(setup: Setup, part: Part, front: int, rear: int) -> Setup:
+    """A setup on the cranks and wheel of another, with just a hub or gearbox from the shelf and one pairing.
+
+    The hub stands behind the pairing, a gearbox before it. Raises InvalidInput for a part of another kind.
+    """
+    if part.kind not in _STAGE_KINDS:
+        raise InvalidInput([Problem("kind", f"a {part.kind} makes no setup of its own")])
+    data: dict[str, Any] = setup.model_dump(mode="json", exclude_unset=True)
+    given = part.model_dump(mode="json", exclude_unset=True)
+    kind = _STAGE_KINDS[part.kind]
+    stage = {"kind": kind, **{key: given[key] for key in _CARRIED if key in given}}
+    drives = [stage["drive"] for stage in data["path"] if stage["kind"] == "sprockets" and "drive" in stage]
+    pairing = {
+        "kind": "sprockets",
+        "drive": drives[0] if drives else "chain",
+        "front": [front],
+        "rear": [rear],
+    }
+    tried = {key: data[key] for key in ("format", "cranks", "wheel")}
+    name = f"{part.name[: NAME_LENGTH - 20]}, {front} × {rear}"
+    path = [pairing, stage] if kind == "hub" else [stage, pairing]
+    return validate(Setup, {**tried, "name": name, "path": path})
+
+
+def part_from(setup: Setup, place: str) -> Part:
+    """The part at a `place` of a setup: a stage by its number ("0"), or "wheel".
+
+    Sprockets are saved by what they are: as a cassette where there are several at the rear, otherwise as a
+    crankset. Raises InvalidInput for a place that is not there.
+    """
+    data: dict[str, Any] = setup.model_dump(mode="json", exclude_unset=True)
+    if place == "wheel":
+        wheel = data["wheel"]
+        mark = (
+            f"{wheel['tyre_mm']:g}-{wheel['bead_seat_mm']:g}"
+            if {"tyre_mm", "bead_seat_mm"} <= wheel.keys()
+            else "by roll-out"
+        )
+        return validate(Part, {"kind": "wheel", "name": f"wheel, {mark}", "wheel": wheel})
+    if not place.isdecimal() or int(place) >= len(data["path"]):
+        raise InvalidInput([Problem("place", "must be a stage of the setup, or “wheel”")])
+    stage = data["path"][int(place)]
+    if stage["kind"] != "sprockets":
+        kind = stage["kind"]
+        few = setup.path[int(place)]
+        if kind == "gearbox" and not hasattr(few, "pairings") and few.gears.count <= _CHAINGEAR_GEARS:
+            kind = "chaingear"
+        carried = {
+            key: stage[key]
+            for key in _CARRIED
+            if key in stage and isinstance(stage[key], dict | str | float | int)
+        }
+        return validate(Part, {"kind": kind, **carried, "name": stage.get("name", f"{kind} of {setup.name}")})
+    if "pairs" in stage:
+        raise InvalidInput([Problem("place", "set pairings cannot be put on the shelf as one part")])
+    rear, front = stage["rear"], stage["front"]
+    if len(rear) > 1:
+        return validate(
+            Part, {"kind": "cassette", "name": f"cassette {min(rear)}–{max(rear)}", "teeth": rear}
+        )
+    return validate(
+        Part,
+        {
+            "kind": "crankset",
+            "name": f"crankset {'/'.join(map(str, front))}",
+            "teeth": front,
+            "crank_mm": data["cranks"]["length_mm"],
+        },
+    )

@@ -1,0 +1,1 @@
+"""Forces, air and grip: numbers in, numbers out."""

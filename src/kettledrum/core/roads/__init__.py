@@ -1,0 +1,1 @@
+"""Roads cleaned, and ridden."""

@@ -1,0 +1,1 @@
+"""A bicycle ridden in steps of time."""
