@@ -91,7 +91,8 @@ def list_pairings(
 ) -> None:
     """Print every sprocket pairing of a setup of a brief file, the best first."""
     from kettledrum import command_tables
-    from kettledrum.core.pairings.grid import named, pairings
+    from kettledrum.core.job.brief import named
+    from kettledrum.core.pairings.grid import pairings
 
     brief = read_brief(content_of(file, MOST_BRIEF_BYTES))
     try:

@@ -6,9 +6,10 @@ import pytest
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, hub, setup, sprockets, stepless_hub
 from kettledrum.core.job.brief import Brief
-from kettledrum.core.job.conditions import conditions, slips_at
+from kettledrum.core.job.conditions import conditions
 from kettledrum.core.lineup.comparison import compare
-from kettledrum.core.parts.efficiency import path_efficiency, usual_stages
+from kettledrum.core.parts.efficiency import path_efficiency
+from kettledrum.core.physics.grip import slips_at
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from roots import root_of
@@ -128,7 +129,6 @@ def test_efficiency_is_the_product_of_what_is_stated_and_what_is_usual():
     )
     found = path_efficiency(path)
     assert (found.low, found.typical, found.high) == pytest.approx((0.955 * 0.9, 0.975 * 0.92, 0.985 * 0.95))
-    assert usual_stages(path) == [0]
     spread = compare(validate(Brief, {**WHOLE_BRIEF})).setups[0].climb.steepest_spread
     assert spread[0] < spread[1]
 

@@ -12,11 +12,10 @@ from kettledrum.core.home_built.result import DriveResult, drive_named, worked_o
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.inside.internals import Internals, internals
 from kettledrum.core.inside.quick_entry import GearEntry, UnderstoodGears, understand
-from kettledrum.core.job.brief import Brief, CadenceBand, Need
+from kettledrum.core.job.brief import Brief, CadenceBand, Need, named
 from kettledrum.core.job.known_climb import KnownClimb, KnownPower, known_power
 from kettledrum.core.job.starting_values import USUAL_MASS_KG, Start, starting_values
 from kettledrum.core.lineup.comparison import Comparison, compare
-from kettledrum.core.pairings.grid import named
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.quantities import Model, Name
 

@@ -12,8 +12,8 @@ from pydantic import BaseModel, StrictBool
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.pairings import OfOneSetup
 from kettledrum.api.the_store import TheStore
+from kettledrum.core.job.brief import named
 from kettledrum.core.motors.assist_levels import share_of_level
-from kettledrum.core.pairings.grid import named
 from kettledrum.core.simulation.bike import SimulatedBike
 from kettledrum.core.simulation.course import of_profile, trial_course
 from kettledrum.core.simulation.trial import Trial, trial

@@ -8,8 +8,8 @@ from pydantic import Field, StrictBool, model_validator
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.chains.twin import TOLERANCE_MM, Twin, twins
-from kettledrum.core.job.brief import Brief
-from kettledrum.core.pairings.grid import Pairings, named, pairings
+from kettledrum.core.job.brief import Brief, named
+from kettledrum.core.pairings.grid import Pairings, pairings
 from kettledrum.core.pairings.would_do import WouldDo, would_do
 from kettledrum.core.parts.frame import ChainstayMm
 from kettledrum.core.parts.stock import TeethChoice

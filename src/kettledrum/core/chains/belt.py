@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from kettledrum.core.chains.loop import belt_radius_mm, centre_for, loop_pitches, run_angle, wrapped
-from kettledrum.core.inside.checks import State
 from kettledrum.core.parts.frame import Frame
+from kettledrum.core.terms.check import State
 
 SNUG_MM = 0.25
 """A belt must sit on an axle that does not move within so much; it neither stretches nor beds in."""

@@ -11,8 +11,8 @@ from kettledrum.core.chains.loop import (
     play_mm,
     run_angle,
 )
-from kettledrum.core.inside.checks import RANK, State
 from kettledrum.core.parts.frame import Frame
+from kettledrum.core.terms.check import RANK, State
 
 WORN = 1.005
 """A chain is replaced when it has grown by half a percent: on sprockets of its own it then rides higher too,

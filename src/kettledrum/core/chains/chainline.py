@@ -3,8 +3,8 @@
 import math
 from dataclasses import dataclass
 
-from kettledrum.core.inside.checks import State
 from kettledrum.core.parts.stage import HubStage, SprocketsStage, Stage
+from kettledrum.core.terms.check import State
 
 _SHIFTED, _SINGLE, _BELT = (2.5, 3.5), (1.0, 2.0), (0.25, 0.5)
 """Degrees to which a chain on a cassette, a chain on single sprockets and a belt run well, and to which they

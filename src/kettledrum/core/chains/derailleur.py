@@ -4,10 +4,10 @@ import math
 from dataclasses import dataclass
 
 from kettledrum.core.chains.loop import CHAIN_PITCH_MM, chain_radius_mm, loop_pitches
-from kettledrum.core.inside.checks import Check
 from kettledrum.core.parts.frame import Frame
 from kettledrum.core.parts.stage import SprocketsStage
 from kettledrum.core.parts.stated import Limits
+from kettledrum.core.terms.check import Check
 
 SPARE_LINKS = 2
 """Added to a chain laid round the largest sprockets without the derailleur, so that it can be shifted there:

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 from kettledrum.core.gearing.gear_table import GearTable
 from kettledrum.core.gearing.ladder import Rung
 from kettledrum.core.job.conditions import Conditions
-from kettledrum.core.parts.stage import EfficiencySpread
+from kettledrum.core.terms.spread import EfficiencySpread
 
 BALANCE_KMH = 5.0
 """Slower than about this a loaded bicycle cannot be kept upright for long: it is pushed."""

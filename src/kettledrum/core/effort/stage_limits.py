@@ -5,11 +5,11 @@ from dataclasses import dataclass
 from typing import Literal
 
 from kettledrum.core.effort.pushes import Pushes
-from kettledrum.core.inside.checks import State
 from kettledrum.core.job.brief import Need
 from kettledrum.core.parts.stage import Stage
 from kettledrum.core.parts.stated import Limits
 from kettledrum.core.physics.road_load import GRAVITY
+from kettledrum.core.terms.check import State
 
 CLOSE = 0.03
 """Nearer to a limit than this is tight: a part, a tyre or a rider is seldom known better."""

@@ -14,11 +14,11 @@ from kettledrum.core.fit.motors import MOTOR_RULES
 from kettledrum.core.fit.rule import Bike, FitCheck, Rule
 from kettledrum.core.fit.spokes import SpokeLengths, spoke_lengths
 from kettledrum.core.gearing.gear_table import gear_table
-from kettledrum.core.inside.checks import RANK, State
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import Stage
 from kettledrum.core.parts.stated import Behaviour
+from kettledrum.core.terms.check import RANK, State
 
 RULES: list[Rule] = [*FRAME_RULES, *DRIVE_RULES, *CONTROL_RULES, *MOTOR_RULES]
 

@@ -4,12 +4,11 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
-from kettledrum.core.inside.checks import State
 from kettledrum.core.job.brief import Brief
-from kettledrum.core.pairings.place import few_gears
 from kettledrum.core.parts.frame import Frame
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage
+from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, few_gears
+from kettledrum.core.terms.check import State
 
 Topic = Literal["frame", "axle and brake", "drive", "cranks and bar", "wheel", "motor", "limits"]
 TRADE = "practice of the trade"

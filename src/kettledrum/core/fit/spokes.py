@@ -3,9 +3,9 @@
 import math
 from dataclasses import dataclass
 
-from kettledrum.core.inside.checks import State
 from kettledrum.core.parts.fitting import SpokeHoles
 from kettledrum.core.parts.rim import Rim
+from kettledrum.core.terms.check import State
 
 LONG_MM, SHORT_MM = (0.5, 1.0), (1.0, 2.0)
 """How much longer and shorter than worked out a spoke may be: to sit well, and at all. Longer ones run out of

@@ -1,7 +1,7 @@
 """Sprocket stages in a row on intermediate shafts: whether one of them looks connected backwards."""
 
 from kettledrum.core.gearing.path import StageOptions
-from kettledrum.core.inside.checks import Check
+from kettledrum.core.terms.check import Check
 
 
 def backwards_checks(stages: list[StageOptions]) -> list[Check]:

@@ -15,9 +15,10 @@ from kettledrum.core.gearing.shift_order import (
     settings_of,
     usual_order,
 )
-from kettledrum.core.inside.checks import Check, inside_checks
+from kettledrum.core.inside.checks import inside_checks
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage
+from kettledrum.core.terms.check import Check
 
 INCH_M = 0.0254
 

@@ -10,7 +10,8 @@ from pydantic import BaseModel
 
 from kettledrum.core.inside.epicyclic_losses import gear_efficiency
 from kettledrum.core.inside.gears import Gears
-from kettledrum.core.parts.stage import Change, EfficiencySpread, SprocketsStage, Stage
+from kettledrum.core.parts.stage import Change, SprocketsStage, Stage
+from kettledrum.core.terms.spread import EfficiencySpread
 
 FEW_GEARS = 3
 """A stage with at most so many gears beside a single front sprocket acts like so many front sprockets."""

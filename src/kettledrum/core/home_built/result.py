@@ -12,12 +12,11 @@ from kettledrum.core.home_built.shaft import (
 )
 from kettledrum.core.home_built.trains import USUAL_TO_HAND, Train, nearest_trains
 from kettledrum.core.home_built.wiring import Wiring, wiring
-from kettledrum.core.inside.checks import RANK, State
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.home_built import USUAL_STAGE_EFFICIENCY, HomeBuilt
-from kettledrum.core.motors.help import held_grade
-from kettledrum.core.physics.road_load import Resistance
+from kettledrum.core.physics.road_load import Resistance, held_grade
+from kettledrum.core.terms.check import RANK, State
 from kettledrum.core.terms.errors import InvalidInput, Problem
 
 CAUTION = (

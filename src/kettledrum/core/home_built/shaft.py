@@ -8,7 +8,6 @@ from pydantic import BaseModel
 
 from kettledrum.core.chains.loop import CHAIN_PITCH_MM, chain_radius_mm
 from kettledrum.core.home_built.beam import Beam, Force
-from kettledrum.core.inside.checks import State
 from kettledrum.core.job.home_built import (
     USUAL_SAFETY,
     USUAL_SHOCK,
@@ -18,6 +17,7 @@ from kettledrum.core.job.home_built import (
 )
 from kettledrum.core.parts.materials import MATERIALS
 from kettledrum.core.physics.road_load import GRAVITY
+from kettledrum.core.terms.check import State
 
 TIGHT = 1.2
 """Nearer than this to what is asked for, a part is tight."""

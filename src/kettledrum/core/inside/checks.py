@@ -2,30 +2,16 @@
 
 import math
 from collections.abc import Iterator
-from typing import Literal
-
-from pydantic import BaseModel
 
 from kettledrum.core.inside.epicyclic import FEWEST_PLANET_TEETH, Epicyclic, PlanetarySet
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.inside.layshaft import Layshaft
-
-State = Literal["holds", "tight", "fails", "not known"]
-RANK: dict[State, int] = {"holds": 0, "tight": 1, "not known": 2, "fails": 3}
-"""From the best state to the worst."""
+from kettledrum.core.terms.check import Check, State
 
 SHIFTED_TEETH = 2
 """Profile shift takes up so many teeth of difference at one shaft distance; more want another tooth size."""
 ADDENDUM = 1.0
 """How far a standard tooth stands above the pitch circle, in modules (ISO 53)."""
-
-
-class Check(BaseModel):
-    """One thing looked at: `where` in the file, its `state`, and in `what` why."""
-
-    where: str
-    state: State
-    what: str
 
 
 def inside_checks(gears: Gears, where: str) -> list[Check]:

@@ -14,7 +14,7 @@ import math
 from collections.abc import Sequence
 
 from kettledrum.core.inside.epicyclic import Epicyclic, PlanetarySet, Use
-from kettledrum.core.parts.stage import EfficiencySpread
+from kettledrum.core.terms.spread import EfficiencySpread
 
 MESH_FRICTION = (0.10, 0.06, 0.03)
 """Friction between the teeth, that makes the low, the typical and the high efficiency: hardened steel at a

@@ -6,12 +6,13 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from kettledrum.core.inside.checks import Check, inside_checks
+from kettledrum.core.inside.checks import inside_checks
 from kettledrum.core.inside.epicyclic import Epicyclic, MemberSpeeds, member_speeds, set_ratio
 from kettledrum.core.inside.epicyclic_losses import gear_efficiency
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.inside.layshaft import Layshaft
-from kettledrum.core.parts.stage import EfficiencySpread
+from kettledrum.core.terms.check import Check
+from kettledrum.core.terms.spread import EfficiencySpread
 
 
 class ShaftSpeeds(BaseModel):

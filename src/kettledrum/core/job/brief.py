@@ -12,6 +12,7 @@ from kettledrum.core.job.wants import Wants
 from kettledrum.core.parts.frame import Frame
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stock import Stock
+from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.quantities import CadenceRpm, MassKg, Model, Name, Notes, PowerW, Within, refused
 
 MOST_SETUPS = 26
@@ -125,3 +126,12 @@ class Brief(Need):
         if self.reference is not None and self.reference not in names:
             raise refused("must be the name of one of the setups", "reference")
         return self
+
+
+def named(brief: Brief, name: str) -> Setup:
+    """The setup of a brief with a name. Raises InvalidInput where none has it."""
+    for setup in brief.setups:
+        if setup.name == name:
+            return setup
+    names = ", ".join(f"“{setup.name}”" for setup in brief.setups) or "none, as there are no setups"
+    raise InvalidInput([Problem("setup", f"must be the name of a setup of the brief: {names}")])

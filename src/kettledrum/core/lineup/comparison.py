@@ -9,13 +9,14 @@ from kettledrum.core.gearing.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.gearing.ladder import Rung, ladder
 from kettledrum.core.gearing.shift_order import is_a_step_above
 from kettledrum.core.job.brief import Brief
-from kettledrum.core.job.conditions import conditions, slips_at
+from kettledrum.core.job.conditions import conditions
 from kettledrum.core.job.wants import School, Wants
 from kettledrum.core.lineup.carried import Carried, carried
 from kettledrum.core.motors.help import MotorHelp, motor_help
 from kettledrum.core.parts.efficiency import path_efficiency
-from kettledrum.core.parts.stage import EfficiencySpread
 from kettledrum.core.parts.stock import USUAL_BELT_PITCH_MM
+from kettledrum.core.physics.grip import slips_at
+from kettledrum.core.terms.spread import EfficiencySpread
 
 
 class Difference(BaseModel):

@@ -6,7 +6,7 @@ from pydantic import BaseModel
 
 from kettledrum.core.effort.pushes import Pushes
 from kettledrum.core.gearing.gear_table import Gear, GearTable
-from kettledrum.core.job.conditions import Conditions, slips_at
+from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.motors.driven import called_for, driven_in, motor_rpm
 from kettledrum.core.motors.electric import torque_held_by
 from kettledrum.core.motors.loads import Borne, borne_in
@@ -14,7 +14,8 @@ from kettledrum.core.motors.on_pitch import OnPitch, on_pitch
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stock import USUAL_BELT_PITCH_MM
-from kettledrum.core.physics.road_load import GRAVITY, Resistance
+from kettledrum.core.physics.grip import slips_at
+from kettledrum.core.physics.road_load import held_grade
 
 
 class MotorHelp(BaseModel):
@@ -115,10 +116,3 @@ def _grade_at_speed(setup: Setup, table: GearTable, gear: Gear, job: Conditions)
         omega = motor_rpm(each, speed, table) * math.pi / 30
         brought += called_for(each, speed, table, job) * omega * each.share
     return job.resistance.grade(brought, speed)
-
-
-def held_grade(push_n: float, moves: Resistance) -> float:
-    """The grade on which a push at the tyres holds all the mass: sin θ + Crr·cos θ = F / (m·g)."""
-    share = push_n / (moves.mass_kg * GRAVITY) / math.hypot(1, moves.crr)
-    angle = math.asin(min(share, 1.0)) - math.atan(moves.crr)
-    return math.tan(min(max(angle, 0.0), math.pi / 4))

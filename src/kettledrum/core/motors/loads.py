@@ -9,12 +9,13 @@ from kettledrum.core.chains.loop import belt_radius_mm, chain_radius_mm
 from kettledrum.core.effort.pushes import Pushes
 from kettledrum.core.effort.stage_limits import torque_state
 from kettledrum.core.gearing.gear_table import Gear, GearTable, ratios_in
-from kettledrum.core.inside.checks import RANK, State
-from kettledrum.core.job.conditions import PUSH, REAR_SHARE, Conditions
+from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.parts.motor_place import entry_place
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage, Stage
+from kettledrum.core.physics.grip import PUSH, REAR_SHARE
 from kettledrum.core.physics.road_load import GRAVITY
+from kettledrum.core.terms.check import RANK, State
 
 CHAIN_BREAKS_N, CHAIN_FACTOR = 8000.0, 2.0
 """A bicycle chain bears at least so much (ISO 9633); it should never come nearer to that than half of it."""

@@ -5,13 +5,13 @@ import math
 from pydantic import BaseModel
 
 from kettledrum.core.gearing.gear_table import GearTable
-from kettledrum.core.inside.checks import RANK, State
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.motors.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
 from kettledrum.core.motors.electric import drawn
 from kettledrum.core.parts.efficiency import stage_efficiency
 from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.check import RANK, State
 
 FASTEST_MPS = 30.0
 WARM_K = 10.0

@@ -13,13 +13,13 @@ from kettledrum.core.effort.stage_limits import LimitCheck
 from kettledrum.core.effort.wanted_gears import WantedGears, wanted_gears
 from kettledrum.core.gearing.gear_table import Gear, gear_table
 from kettledrum.core.gearing.ladder import ladder
-from kettledrum.core.inside.checks import RANK, State
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.pairings.checks import IntoPart, PairingChecks
 from kettledrum.core.pairings.place import PairingPlace, pairing_place
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.check import RANK, State
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import validate
 
@@ -173,15 +173,6 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
         caution=CAUTION,
         pairings=found,
     )
-
-
-def named(brief: Brief, name: str) -> Setup:
-    """The setup of a brief with a name. Raises InvalidInput where none has it."""
-    for setup in brief.setups:
-        if setup.name == name:
-            return setup
-    names = ", ".join(f"“{setup.name}”" for setup in brief.setups) or "none, as there are no setups"
-    raise InvalidInput([Problem("setup", f"must be the name of a setup of the brief: {names}")])
 
 
 def with_pairing(setup: Setup, place: PairingPlace, front: int, rear: int) -> Setup:

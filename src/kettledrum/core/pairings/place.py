@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage
+from kettledrum.core.parts.stage import HubStage, SprocketsStage
 from kettledrum.core.parts.stock import (
     USUAL_FRONT,
     USUAL_FRONT_AT_GEARBOX,
@@ -13,14 +13,6 @@ from kettledrum.core.parts.stock import (
     Stock,
 )
 from kettledrum.core.terms.errors import InvalidInput, Problem
-
-CHAINGEAR_GEARS = 3
-"""A case at the cranks with no more gears than this sits in the bottom bracket, and needs no mount."""
-
-
-def few_gears(stage: GearboxStage) -> bool:
-    """Whether a case at the cranks is a chaingear rather than a gearbox."""
-    return not stage.gears.is_stepless and stage.gears.count <= CHAINGEAR_GEARS
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,6 @@ from kettledrum.core.effort.pushes import Pushes, pushes
 from kettledrum.core.effort.stage_limits import CLOSE, ratio_limit
 from kettledrum.core.effort.wanted_gears import needed_ratio, wanted_gears
 from kettledrum.core.gearing.gear_table import gear_table
-from kettledrum.core.inside.checks import RANK, State
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.load import Load
 from kettledrum.core.parts.efficiency import BELT, PLAIN_CHAIN, USUAL_EFFICIENCY, usual_case
@@ -21,6 +20,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage
 from kettledrum.core.parts.stated import Limits
 from kettledrum.core.parts.stock import USUAL_FRONT, USUAL_FRONT_AT_GEARBOX, USUAL_REAR, USUAL_REAR_AT_GEARBOX
+from kettledrum.core.terms.check import RANK, State
 
 _EXPLAINED = 8
 """Of so many parts that nearly do it, what would help is worked out."""

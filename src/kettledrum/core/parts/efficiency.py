@@ -3,7 +3,8 @@
 from collections.abc import Sequence
 
 from kettledrum.core.inside.gears import Gears
-from kettledrum.core.parts.stage import EfficiencySpread, SprocketsStage, Stage
+from kettledrum.core.parts.stage import CHAINGEAR_GEARS, SprocketsStage, Stage
+from kettledrum.core.terms.spread import EfficiencySpread
 
 
 def _spread(low: float, typical: float, high: float) -> EfficiencySpread:
@@ -23,7 +24,7 @@ SOME_GEARS = _spread(0.88, 0.915, 0.945)
 MANY_GEARS = _spread(0.885, 0.92, 0.95)
 STEPLESS = _spread(0.8, 0.86, 0.91)
 CRANK_GEARBOX = _spread(0.885, 0.92, 0.95)
-_FEW, _SOME = 3, 8
+_SOME = 8
 USUAL_EFFICIENCY = 0.93
 """Of a whole path of which nothing is known yet."""
 
@@ -48,7 +49,7 @@ def usual_case(gears: Gears, *, at_cranks: bool) -> EfficiencySpread:
         return STEPLESS
     if gears.count == 1 and gears.definite[0].ratio == 1:
         return SINGLE
-    if gears.count <= _FEW:
+    if gears.count <= CHAINGEAR_GEARS:
         return FEW_GEARS
     if at_cranks:
         return CRANK_GEARBOX
@@ -62,8 +63,3 @@ def path_efficiency(path: Sequence[Stage]) -> EfficiencySpread:
         own, _ = stage_efficiency(stage)
         low, typical, high = low * own.low, typical * own.typical, high * own.high
     return _spread(low, typical, high)
-
-
-def usual_stages(path: Sequence[Stage]) -> list[int]:
-    """The places of the stages of which nothing is stated, and a usual figure was taken."""
-    return [place for place, stage in enumerate(path) if not stage_efficiency(stage)[1]]

@@ -6,10 +6,11 @@ from pydantic import JsonValue, model_validator
 
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.parts.fitting import Fit, MassAt
-from kettledrum.core.parts.stage import Change, EfficiencySpread, TeethList
+from kettledrum.core.parts.stage import Change, TeethList
 from kettledrum.core.parts.stated import Behaviour, Limits, PartMassKg, Price
 from kettledrum.core.parts.wheel import Wheel
 from kettledrum.core.terms.quantities import CrankMm, Model, Name, Notes, refused
+from kettledrum.core.terms.spread import EfficiencySpread
 
 PartKind = Literal["hub", "gearbox", "chaingear", "cassette", "crankset", "wheel", "motor"]
 MADE_BY: dict[PartKind, str] = {

@@ -8,22 +8,9 @@ from kettledrum.core.inside.gears import MOST_GEARS, Gears
 from kettledrum.core.parts.fitting import Fit, Run
 from kettledrum.core.parts.stated import Behaviour, Limits, PartMassKg, Price
 from kettledrum.core.terms.quantities import Efficiency, Model, Name, SpeedKmh, Teeth, refused
+from kettledrum.core.terms.spread import EfficiencySpread
 
 TeethList = Annotated[list[Teeth], Field(min_length=1, max_length=MOST_GEARS)]
-
-
-class EfficiencySpread(Model):
-    """Share of the power that comes out, between what the best and the worst examples reach."""
-
-    low: Efficiency
-    typical: Efficiency
-    high: Efficiency
-
-    @model_validator(mode="after")
-    def _is_in_order(self) -> "EfficiencySpread":
-        if not self.low <= self.typical <= self.high:
-            raise refused("must have low, typical and high in that order")
-        return self
 
 
 def _efficiency_kind(value: object) -> str:
@@ -123,9 +110,17 @@ class SprocketsStage(StatedByMaker):
         return len(self.pairs) if self.pairs is not None else len(self.front or []) * len(self.rear or [])
 
 
+CHAINGEAR_GEARS = 3
+"""A case at the cranks with no more gears than this sits in the bottom bracket, and needs no mount."""
+
 Stage = Annotated[GearboxStage | SprocketsStage | HubStage, Field(discriminator="kind")]
 
 
 def has_gears(stage: Stage) -> bool:
     """Whether a stage is a case with gears to choose from, in steps or without."""
     return not isinstance(stage, SprocketsStage) and (stage.gears.is_stepless or stage.gears.count > 1)
+
+
+def few_gears(stage: GearboxStage) -> bool:
+    """Whether a case at the cranks is a chaingear rather than a gearbox."""
+    return not stage.gears.is_stepless and stage.gears.count <= CHAINGEAR_GEARS

@@ -4,6 +4,7 @@ from typing import Any
 
 from kettledrum.core.parts.part import Part, PartKind
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.stage import GearboxStage, few_gears
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.quantities import NAME_LENGTH
 from kettledrum.core.terms.validation import validate
@@ -21,7 +22,6 @@ _CARRIED = (
     "lubricant",
     "fit",
 )
-_CHAINGEAR_GEARS = 3
 
 
 def with_part(setup: Setup, part: Part) -> Setup:
@@ -106,8 +106,8 @@ def part_from(setup: Setup, place: str) -> Part:
     stage = data["path"][int(place)]
     if stage["kind"] != "sprockets":
         kind = stage["kind"]
-        few = setup.path[int(place)]
-        if kind == "gearbox" and not hasattr(few, "pairings") and few.gears.count <= _CHAINGEAR_GEARS:
+        typed = setup.path[int(place)]
+        if isinstance(typed, GearboxStage) and few_gears(typed):
             kind = "chaingear"
         carried = {
             key: stage[key]

@@ -83,3 +83,10 @@ class Resistance:
         sine = max(-1.0, min(share / math.hypot(1, self.crr), 1.0))
         angle = math.asin(sine) - math.atan(self.crr)
         return math.tan(max(-_STEEPEST, min(angle, _STEEPEST)))
+
+
+def held_grade(push_n: float, moves: Resistance) -> float:
+    """The grade on which a push at the tyres holds all the mass: sin θ + Crr·cos θ = F / (m·g)."""
+    share = push_n / (moves.mass_kg * GRAVITY) / math.hypot(1, moves.crr)
+    angle = math.asin(min(share, 1.0)) - math.atan(moves.crr)
+    return math.tan(min(max(angle, 0.0), math.pi / 4))

@@ -1,0 +1,17 @@
+"""What a check says: the thing looked at, its state, and why."""
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+State = Literal["holds", "tight", "fails", "not known"]
+RANK: dict[State, int] = {"holds": 0, "tight": 1, "not known": 2, "fails": 3}
+"""From the best state to the worst."""
+
+
+class Check(BaseModel):
+    """One thing looked at: `where` in the file, its `state`, and in `what` why."""
+
+    where: str
+    state: State
+    what: str
