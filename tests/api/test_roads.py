@@ -9,7 +9,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats import read_brief, written
 from kettledrum.store import Store
-from kettledrum.store.damaged import salvage
+from kettledrum.store.file.damaged import salvage
 from tracks import gpx, ramp
 
 LEGS = [{"length_m": 4000, "grade": 0}, {"length_m": 500, "grade": 0.1}, {"length_m": 3000, "grade": -0.02}]

@@ -17,7 +17,7 @@ from contextlib import closing
 import pytest
 
 from examples import brief, setup
-from kettledrum.store.sqlite_file import FILE_NAME
+from kettledrum.store.file.sqlite import FILE_NAME
 from serving import Served
 
 KILLS = 12

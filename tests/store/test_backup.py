@@ -11,7 +11,7 @@ from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.store import Store, StoreUnusable, back_up, restore
-from kettledrum.store.sqlite_file import FILE_NAME
+from kettledrum.store.file.sqlite import FILE_NAME
 
 
 def a_brief(name="Round", *setups: str) -> Brief:

@@ -10,7 +10,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.validation import validate
 from kettledrum.store import NotFound, Store, StoreUnusable
-from kettledrum.store.sqlite_file import FILE_NAME
+from kettledrum.store.file.sqlite import FILE_NAME
 
 PAGE = 4096
 HUB = validate(Part, {"kind": "hub", "name": "hub", "gears": {"ratios": [1, 1.5]}})

@@ -18,9 +18,9 @@ from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import fill, honey_round
 from kettledrum.store import NotFound, StaleWrite, Store, StoreUnusable, brief_of
-from kettledrum.store.database import open_database
-from kettledrum.store.migrating import upgrade
-from kettledrum.store.sqlite_file import FILE_NAME
+from kettledrum.store.file.database import open_database
+from kettledrum.store.file.migrating import upgrade
+from kettledrum.store.file.sqlite import FILE_NAME
 
 
 def a_setup(name: str, front: int = 42) -> Setup:

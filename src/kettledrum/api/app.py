@@ -6,7 +6,9 @@ from fastapi import APIRouter, FastAPI
 from fastapi.routing import APIRoute
 
 from kettledrum import __version__
-from kettledrum.api import (
+from kettledrum.api import problem_details, site
+from kettledrum.api.access import Access, Gate
+from kettledrum.api.routes import (
     calculate,
     damaged,
     exchange,
@@ -14,14 +16,11 @@ from kettledrum.api import (
     jobs,
     live,
     pairings,
-    problem_details,
     roads,
     shelf,
     shelf_import,
-    site,
     wheels,
 )
-from kettledrum.api.access import Access, Gate
 from kettledrum.devices import Bench
 from kettledrum.store import Store
 

@@ -1,8 +1,8 @@
 """Jobs and setups on disk: one SQLite file, one door to it."""
 
 from kettledrum.store.backup import back_up, restore
-from kettledrum.store.damaged import Damaged
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
+from kettledrum.store.file.damaged import Damaged
 from kettledrum.store.records import (
     JobPlaces,
     JobRecord,

@@ -4,9 +4,9 @@ import sqlite3
 import tempfile
 from pathlib import Path
 
-from kettledrum.store.damaged import set_aside_if_damaged
 from kettledrum.store.errors import StoreUnusable
-from kettledrum.store.sqlite_file import FILE_NAME, copy_into, damage_in, opened, reason, stamped, tables_in
+from kettledrum.store.file.damaged import set_aside_if_damaged
+from kettledrum.store.file.sqlite import FILE_NAME, copy_into, damage_in, opened, reason, stamped, tables_in
 from kettledrum.store.store import Store
 
 

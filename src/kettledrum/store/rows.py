@@ -15,8 +15,8 @@ from kettledrum.core.terms.validation import AnyModel
 from kettledrum.formats import as_json
 from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
-from kettledrum.store.old_needs import readable_need
-from kettledrum.store.old_setups import readable_setup
+from kettledrum.store.file.old_needs import readable_need
+from kettledrum.store.file.old_setups import readable_setup
 from kettledrum.store.records import JobRecord, SetupRecord, brief_of
 from kettledrum.store.roads import add_road, present_roads, road_record, routes_of
 from kettledrum.store.tables import JobRow, RoadRow, SetupRow, now

@@ -16,7 +16,8 @@ from kettledrum.core.terms.names import free_name
 from kettledrum.core.terms.quantities import NAME_LENGTH
 from kettledrum.formats import Everything
 from kettledrum.store import revisions, rows
-from kettledrum.store.damaged import (
+from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
+from kettledrum.store.file.damaged import (
     Damaged,
     damaged_store,
     damaged_stores,
@@ -24,8 +25,8 @@ from kettledrum.store.damaged import (
     salvage,
     set_aside_if_damaged,
 )
-from kettledrum.store.database import open_database
-from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
+from kettledrum.store.file.database import open_database
+from kettledrum.store.file.sqlite import reason
 from kettledrum.store.job_roads import JobRoads
 from kettledrum.store.records import (
     JobPlaces,
@@ -36,7 +37,6 @@ from kettledrum.store.records import (
     Stepped,
 )
 from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records
-from kettledrum.store.sqlite_file import reason
 from kettledrum.store.tables import JobRow, RevisionRow, RoadLineRow, RoadRow, SetupRow, now
 
 

@@ -13,9 +13,9 @@ from kettledrum.core.job.route import Route
 from kettledrum.core.parts.part import Part
 from kettledrum.formats import Everything
 from kettledrum.store.errors import NotFound
-from kettledrum.store.old_needs import readable_need
-from kettledrum.store.old_setups import readable_setup
-from kettledrum.store.sqlite_file import COMPANIONS, FILE_NAME, damage_in, opened, stamped
+from kettledrum.store.file.old_needs import readable_need
+from kettledrum.store.file.old_setups import readable_setup
+from kettledrum.store.file.sqlite import COMPANIONS, FILE_NAME, damage_in, opened, stamped
 
 _WHAT = "damaged"
 _DONE = "-done.sqlite"

@@ -9,8 +9,8 @@ from sqlalchemy.exc import DatabaseError
 from sqlalchemy.pool import ConnectionPoolEntry
 
 from kettledrum.store.errors import StoreUnusable
-from kettledrum.store.migrating import migrate
-from kettledrum.store.sqlite_file import FILE_NAME, WAIT_MS, damage_in, reason
+from kettledrum.store.file.migrating import migrate
+from kettledrum.store.file.sqlite import FILE_NAME, WAIT_MS, damage_in, reason
 
 
 def open_database(directory: Path) -> Engine:

@@ -11,12 +11,12 @@ from sqlmodel import SQLModel
 
 from kettledrum import __version__
 from kettledrum.store.errors import StoreUnusable
-from kettledrum.store.sqlite_file import copy_into, opened, revision_of, stamped
+from kettledrum.store.file.sqlite import copy_into, opened, revision_of, stamped
 from kettledrum.store.tables import JobRow
 
 assert JobRow.metadata is SQLModel.metadata
 
-_MIGRATIONS = Path(__file__).parent / "migrations"
+_MIGRATIONS = Path(__file__).parents[1] / "migrations"
 
 
 def migrate(engine: Engine, file: Path) -> None:

@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 
 from kettledrum.api.json_body import StrictJsonRoute
-from kettledrum.api.pairings import OfOneSetup
+from kettledrum.api.routes.pairings import OfOneSetup
 from kettledrum.core.fit.page import FitPage, fit_page
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.home_built.result import DriveResult, drive_named, worked_out

@@ -5,8 +5,8 @@ from typing import Annotated
 
 from fastapi import APIRouter, Body, Query, Response
 
-from kettledrum.api.gear_tables import TABLE, Tabs
 from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.routes.gear_tables import TABLE, Tabs
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import MOST_SETUPS
 from kettledrum.core.lineup.familiar import Ends, Familiar, familiar

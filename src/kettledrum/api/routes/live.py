@@ -10,7 +10,7 @@ from fastapi.sse import EventSourceResponse
 from pydantic import BaseModel, StrictBool
 
 from kettledrum.api.json_body import StrictJsonRoute
-from kettledrum.api.pairings import OfOneSetup
+from kettledrum.api.routes.pairings import OfOneSetup
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import named
 from kettledrum.core.motors.assist_levels import share_of_level

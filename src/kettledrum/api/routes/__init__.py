@@ -1,0 +1,1 @@
+"""What can be asked: one file a subject, each with its router."""
