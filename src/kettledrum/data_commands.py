@@ -64,7 +64,7 @@ def export(file: Target = None, job: JobName = None, data: Data = None) -> None:
             what = f"{_count(len(held.jobs), 'job')} and {_count(len(held.parts), 'part')}"
             ending = "zip"
         else:
-            content = written(store.brief(_job_id(store, job))).encode()
+            content = written(store.jobs.brief(_job_id(store, job))).encode()
             what, ending = f"“{job}”", "json"
     target = file or Path(f"kettledrum-{_today()}.{ending}")
     if str(target) == "-":
@@ -87,7 +87,7 @@ def import_(file: File, job: JobName = None, data: Data = None) -> None:
         if isinstance(found, Setup):
             if job is None:
                 raise InvalidInput([Problem("--job", "must name the job that this setup is to go into")])
-            added = store.add_setup(_job_id(store, job), found, rename=True)
+            added = store.jobs.add_setup(_job_id(store, job), found, rename=True)
             _say(f"“{added.setup.name}” was added to “{job}”")
             return
         if job is not None:
@@ -112,7 +112,7 @@ def _opened(data: Path | None) -> Iterator["Store"]:
 
 
 def _job_id(store: "Store", name: str) -> str:
-    named = [job.id for job in store.jobs() if job.name == name]
+    named = [job.id for job in store.jobs.summaries() if job.name == name]
     if len(named) == 1:
         return named[0]
     what = "is the name of no job" if not named else "is the name of several jobs; rename one first"

@@ -60,7 +60,7 @@ def test_only_our_own_names_are_answered(host, alone, network):
 
 
 def test_without_the_token_nothing_is_told(store, static):
-    store.add_job(validate(Brief, brief(name="Round")))
+    store.jobs.add(validate(Brief, brief(name="Round")))
     stranger = client(store, static, NETWORK)
     page = stranger.get("/")
     assert (page.status_code, "asks for its token" in page.text) == (401, True)

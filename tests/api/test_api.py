@@ -57,10 +57,11 @@ def test_a_setup_is_added_changed_deleted_and_brought_back(client, job):
     assert (added.status_code, added.json()["letter"]) == (201, "H")
     where = f"/api/jobs/{job['id']}/setups/{added.json()['id']}"
     changed = client.put(where, params={"version": 1}, json={**NINE_SPEED_HUB, "name": "Nine"})
-    assert (changed.status_code, changed.json()["version"]) == (200, 2)
+    assert (changed.status_code, changed.json()["setup"]["version"]) == (200, 2)
+    assert changed.json()["standing"]["undo"] == f"name of “{NINE_SPEED_HUB['name']}”"
     assert client.delete(where).status_code == 204
     assert len(client.get(f"/api/jobs/{job['id']}").json()["setups"]) == 7
-    assert client.post(where + "/restore").json() == changed.json()
+    assert client.post(where + "/restore").json() == changed.json()["setup"]
 
 
 def test_a_stale_write_is_told_the_version_now(client, job):
@@ -83,7 +84,11 @@ def test_the_reference_is_chosen(client, job):
 def test_what_the_job_asks_for_is_changed(client, job):
     need = {**job["need"], "notes": "<script>alert(1)</script>", "load": {"cargo_kg": 31}}
     answer = client.put(f"/api/jobs/{job['id']}", params={"version": 1}, json=need)
-    assert answer.json()["need"] == need
+    assert answer.json() == {
+        "version": 2,
+        "need": need,
+        "standing": {"revision": 1, "undo": "notes of the job", "redo": None},
+    }
 
 
 def test_a_draft_is_worked_out_and_not_saved(client, store):
@@ -91,7 +96,7 @@ def test_a_draft_is_worked_out_and_not_saved(client, store):
     assert answer.json()["gears"][0]["development_m"] == pytest.approx(2.72226, abs=1e-4)
     answer = client.post("/api/calculate/compare", json=WHOLE_BRIEF)
     assert answer.json()["setups"][0]["lowest"]["label"] == "1"
-    assert store.jobs() == []
+    assert store.jobs.summaries() == []
 
 
 @pytest.mark.parametrize(
@@ -138,7 +143,7 @@ def test_briefs_that_cannot_be_are_refused_by_field(client, store, url, data, me
     answer = client.post(url, json=data)
     assert (answer.status_code, answer.headers["content-type"]) == (422, PROBLEM)
     assert answer.json()["detail"].startswith(message)
-    assert store.jobs() == []
+    assert store.jobs.summaries() == []
 
 
 def test_drafts_are_refused_in_the_same_words(client):

@@ -30,9 +30,9 @@ def test_a_setup_goes_into_the_job_that_is_open(client, store):
     job = brought(client, brief(setup(name="One"))).json()["jobs"][0]
     answer = brought(client, NINE_SPEED_HUB, job_id=job["id"])
     assert (answer.status_code, answer.json()["setup"]["letter"]) == (201, "B")
-    assert brief_of(store.job(job["id"])).setups[1].name == NINE_SPEED_HUB["name"]
+    assert brief_of(store.jobs.job(job["id"])).setups[1].name == NINE_SPEED_HUB["name"]
     # Undo of the job it went into takes it out again.
-    assert store.job(job["id"]).undo == f"addition of “{NINE_SPEED_HUB['name']}”"
+    assert store.jobs.job(job["id"]).undo == f"addition of “{NINE_SPEED_HUB['name']}”"
 
 
 def test_what_cannot_come_in_is_told_and_leaves_nothing(client, store):
@@ -42,7 +42,7 @@ def test_what_cannot_come_in_is_told_and_leaves_nothing(client, store):
     answer = brought(client, {**brief(), "colour": "red"})
     assert (answer.status_code, answer.json()["problems"][0]["where"]) == (422, "colour")
     assert brought(client, b"").status_code == 422
-    assert store.jobs() == []
+    assert store.jobs.summaries() == []
 
 
 @pytest.mark.parametrize("start", [b"", b"PK"])
@@ -67,7 +67,7 @@ def test_gear_tables_go_into_a_spreadsheet(client, store):
     assert whole.headers["content-type"] == "text/csv; charset=utf-8"
     assert whole.text.startswith("\ufeffsetup,gear,ratio,development m,")
     assert "'=One" in whole.text
-    two = store.job(job["id"]).setups[1].id
+    two = store.jobs.job(job["id"]).setups[1].id
     feet = client.get(
         f"/api/jobs/{job['id']}/setups/{two}/gears.csv", params={"system": "imperial", "tabs": True}
     )
@@ -85,6 +85,6 @@ def test_schemas_are_served(client):
 
 def test_a_written_job_can_be_sent_as_it_is(client, store):
     job = brought(client, WHOLE_BRIEF).json()["jobs"][0]
-    text = written(brief_of(store.job(job["id"])))
+    text = written(brief_of(store.jobs.job(job["id"])))
     assert client.get(f"/api/jobs/{job['id']}/file").text == text
     assert brought(client, text.encode()).status_code == 201

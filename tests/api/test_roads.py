@@ -76,7 +76,7 @@ def test_a_drawn_road_is_changed_named_deleted_and_brought_back(client, job):
     where = f"/api/jobs/{job}/roads/{road['id']}"
     assert (road["length_m"], road["ascent_m"]) == (7500, pytest.approx(49.8, abs=0.1))
     edit = {"name": "Over the top", "legs": LEGS[:2], "rides": {"count": 1, "per": "month"}}
-    changed = client.put(f"{where}?version=1", json=edit).json()
+    changed = client.put(f"{where}?version=1", json=edit).json()["road"]
     assert (changed["version"], changed["length_m"], changed["name"]) == (2, 4500, "Over the top")
     assert client.put(f"{where}?version=1", json=edit).status_code == 409
     assert client.post(f"/api/jobs/{job}/roads", json={**HILL, "name": "Over the top"}).status_code == 422
@@ -148,14 +148,14 @@ def test_of_setups_that_cover_as_much_the_cheapest_is_chosen(client, job):
 def test_roads_go_with_their_job_into_files_copies_and_archives(client, job, store):
     brought(client, job, gpx(ramp()))
     client.post(f"/api/jobs/{job}/roads", json=HILL)
-    held = store.brief(job)
+    held = store.jobs.brief(job)
     assert [route.name for route in held.road.routes] == ["Mill lane", "Over the hill"]
     assert held.road.routes[1].model_dump(exclude_unset=True, mode="json") == HILL
     text = client.get(f"/api/jobs/{job}/file").text
     assert read_brief(text.encode()) == held
     assert text.count("\n") < 250
     copy = client.post(f"/api/jobs/{job}/copy").json()
-    assert store.brief(copy["id"]).road == held.road
+    assert store.jobs.brief(copy["id"]).road == held.road
     assert store.everything().jobs[0] == held
     broken = {**json.loads(text), "road": {"routes": [HILL, HILL]}}
     told = client.post("/api/import", content=json.dumps(broken)).json()
@@ -165,7 +165,7 @@ def test_roads_go_with_their_job_into_files_copies_and_archives(client, job, sto
 def test_roads_of_a_damaged_store_are_found_again(tmp_path):
     store = Store(tmp_path)
     given = validate(Brief, brief(setup(), road={"crr": 0.01, "routes": [HILL, FLAT]}))
-    store.add_job(given)
+    store.jobs.add(given)
     store.close()
     found, lost = salvage(next(tmp_path.glob("*.sqlite")))
     assert (found.jobs, lost) == ([given], 0)

@@ -37,7 +37,7 @@ def api(tmp_path_factory):
 @pytest.mark.parametrize(("method", "path"), OPERATIONS, ids=lambda part: part)
 def test_no_request_makes_the_server_fail(api, method, path, mode):
     store, schema = api
-    job = store.add_job(validate(Brief, brief(NINE_SPEED_HUB, setup(name="Other"))))
+    job = store.jobs.add(validate(Brief, brief(NINE_SPEED_HUB, setup(name="Other"))))
     there = {"job_id": job.id, "setup_id": job.setups[0].id}
 
     @settings(max_examples=10, suppress_health_check=list(HealthCheck), database=None)

@@ -55,7 +55,7 @@ def test_a_part_goes_from_one_setup_over_the_shelf_into_another(client):
     five = client.post("/api/shelf", json=HUB).json()
     into = {"job_id": job["id"], "setup_id": second["id"], "version": second["version"]}
     used = client.post(f"/api/shelf/{five['id']}/use", params=into).json()
-    assert used["setup"]["path"][1]["name"] == "5-speed hub"
+    assert used["setup"]["setup"]["path"][1]["name"] == "5-speed hub"
     assert client.post(f"/api/shelf/{five['id']}/use", params=into).status_code == 409
     # It is a change of the job like any other, and the shelf's own part stays what it was.
     assert client.get(f"/api/jobs/{job['id']}").json()["undo"] == "stages of “Other”"

@@ -45,11 +45,11 @@ def a_brief(name: str) -> Brief:
 
 
 def names(store) -> list[str]:
-    return [job.name for job in store.jobs()]
+    return [job.name for job in store.jobs.summaries()]
 
 
 def test_a_backup_of_a_running_store_is_put_back_while_it_runs(run, store, tmp_path):
-    store.add_job(a_brief("Round"))
+    store.jobs.add(a_brief("Round"))
     assert run("backup", "mine.sqlite")[:2] == (0, b"The store was copied to mine.sqlite\n")
     store.start_over([a_brief("Other")])
     status, out, _ = run("restore", "mine.sqlite")
@@ -67,7 +67,7 @@ def test_a_backup_is_named_by_the_day_and_writes_over_nothing(run, store):
 
 
 def test_all_jobs_or_one_go_out_and_in(run, store, tmp_path):
-    store.add_jobs([a_brief("Round"), a_brief("Market")])
+    store.jobs.add_all([a_brief("Round"), a_brief("Market")])
     store.shelf.add(validate(Part, {"kind": "cassette", "name": "wide", "teeth": [11, 40]}))
     assert b"2 jobs and 1 part written to all.zip" in run("export", "all.zip")[1]
     assert "Market" in run("export", "one.json", "--job", "Market")[1].decode()
@@ -82,10 +82,10 @@ def test_all_jobs_or_one_go_out_and_in(run, store, tmp_path):
 
 
 def test_a_setup_goes_into_a_named_job(run, store, tmp_path):
-    store.add_jobs([a_brief("Round"), a_brief("Twin"), a_brief("Twin")])
+    store.jobs.add_all([a_brief("Round"), a_brief("Twin"), a_brief("Twin")])
     (tmp_path / "work" / "hub.json").write_text(json.dumps(NINE_SPEED_HUB))
     assert run("import", "hub.json", "--job", "Round")[0] == 0
-    assert [job.setup_count for job in store.jobs()] == [2, 1, 1]
+    assert [job.setup_count for job in store.jobs.summaries()] == [2, 1, 1]
     for job, words in (
         ((), "--job: must name the job"),
         (("--job", "Nowhere"), "“Nowhere” is the name of no job"),
@@ -93,7 +93,7 @@ def test_a_setup_goes_into_a_named_job(run, store, tmp_path):
     ):
         status, _, err = run("import", "hub.json", *job)
         assert (status, words in err) == (2, True)
-    assert [job.setup_count for job in store.jobs()] == [2, 1, 1]
+    assert [job.setup_count for job in store.jobs.summaries()] == [2, 1, 1]
 
 
 @pytest.mark.parametrize(

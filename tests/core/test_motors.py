@@ -292,13 +292,6 @@ def test_the_climbs_share_of_the_energy_by_the_balance():
     assert levels["low"].wh_km * 10 * 3600 * 0.8 == pytest.approx(work_j / 5, rel=3e-3)
 
 
-def test_compare_says_how_far_the_battery_goes():
-    data = {**deepcopy(WHOLE_BRIEF), "reference": None, "setups": [setup(PAIR, HUB, motors=[PEDELEC])]}
-    [ranges] = setup_ranges(validate(Brief, data), [])
-    assert helped(PEDELEC).motor.range_km == pytest.approx(ranges.levels[-1].range_km)
-    assert helped(CRANK).motor.range_km is None
-
-
 def test_only_what_must_be_braked_and_by_a_wheel_motor_that_can_is_won_back():
     road = Route(name="Down", legs=[{"length_m": 5000, "grade": 0.0}, {"length_m": 1000, "grade": -0.12}])
     sheet = {"torque_nm": 40, "efficiency": 0.8, "battery": {"energy_wh": 500}}

@@ -26,42 +26,45 @@ def store(tmp_path):
 
 
 def names(store: Store) -> list[str]:
-    return [job.name for job in store.jobs()]
+    return [job.name for job in store.jobs.summaries()]
 
 
 def test_a_backup_brings_back_everything_with_what_was_deleted_and_what_can_be_undone(store, tmp_path):
-    job = store.add_job(a_brief("Round", "One", "Two"))
-    store.delete_setup(job.id, job.setups[1].id)
-    gone = store.add_job(a_brief("Put away"))
-    store.delete_job(gone.id)
+    job = store.jobs.add(a_brief("Round", "One", "Two"))
+    store.jobs.delete_setup(job.id, job.setups[1].id)
+    gone = store.jobs.add(a_brief("Put away"))
+    store.jobs.delete(gone.id)
     back_up(store.directory, tmp_path / "copy.sqlite")
     store.start_over([a_brief("Other")])
     kept = restore(store.directory, tmp_path / "copy.sqlite")
     assert names(store) == ["Round"]
-    assert [job.name for job in store.jobs(deleted=True)] == ["Put away"]
-    back = store.job(job.id)
+    assert [job.name for job in store.jobs.summaries(deleted=True)] == ["Put away"]
+    back = store.jobs.job(job.id)
     assert back.undo == "deletion of “Two”"
-    assert [held.setup.name for held in store.undo(job.id, back.revision).job.setups] == ["One", "Two"]
+    assert [held.setup.name for held in store.history.undo(job.id, back.revision).job.setups] == [
+        "One",
+        "Two",
+    ]
     # What stood there before is not lost either.
     restore(store.directory, kept)
     assert names(store) == ["Other"]
 
 
 def test_no_open_window_takes_what_is_put_back_for_what_it_knows(store, tmp_path):
-    job = store.add_job(a_brief("Round", "One"))
+    job = store.jobs.add(a_brief("Round", "One"))
     part = store.shelf.add(validate(Part, {"kind": "cassette", "name": "hub", "teeth": [11, 13]}))
     back_up(store.directory, tmp_path / "copy.sqlite")
     for number in range(5):
-        held = store.job(job.id)
+        held = store.jobs.job(job.id)
         need = held.need.model_copy(update={"name": f"Round {number}"})
-        store.change_need(job.id, need, held.version)
+        store.jobs.change_need(job.id, need, held.version)
     for name in ("old", "new"):
         part = store.shelf.change(part.id, part.part.model_copy(update={"name": name}), part.version)
-    before = store.job(job.id)
+    before = store.jobs.job(job.id)
     restore(store.directory, tmp_path / "copy.sqlite")
     assert store.shelf.parts()[0].part.name == "hub"
     assert store.shelf.parts()[0].version > part.version
-    after = store.job(job.id)
+    after = store.jobs.job(job.id)
     assert after.need.name == "Round"
     assert after.version > before.version
     assert after.revision > before.revision
@@ -70,7 +73,7 @@ def test_no_open_window_takes_what_is_put_back_for_what_it_knows(store, tmp_path
 
 def test_a_backup_of_a_store_in_use_is_of_one_moment(store, tmp_path):
     """Each write renames two jobs in one transaction; a copy never holds one without the other."""
-    store.add_jobs([a_brief("0"), a_brief("0")])
+    store.jobs.add_all([a_brief("0"), a_brief("0")])
     done = threading.Event()
 
     def rename():
@@ -142,7 +145,7 @@ def from_a_newer_version(path):
     ids=["not sqlite", "empty", "missing", "of something else", "newer"],
 )
 def test_what_is_no_backup_changes_nothing(store, tmp_path, make, words):
-    store.add_job(a_brief("Round"))
+    store.jobs.add(a_brief("Round"))
     make(tmp_path / "given")
     with pytest.raises(StoreUnusable, match=words):
         restore(store.directory, tmp_path / "given")
@@ -151,7 +154,7 @@ def test_what_is_no_backup_changes_nothing(store, tmp_path, make, words):
 
 
 def test_a_backup_with_a_setup_that_cannot_be_read_is_refused(store, tmp_path):
-    store.add_job(a_brief("Round", "One"))
+    store.jobs.add(a_brief("Round", "One"))
     back_up(store.directory, tmp_path / "copy.sqlite")
     connection = sqlite3.connect(tmp_path / "copy.sqlite")
     connection.execute("UPDATE setup SET document = '{}'")
@@ -163,7 +166,7 @@ def test_a_backup_with_a_setup_that_cannot_be_read_is_refused(store, tmp_path):
 
 
 def test_a_backup_can_be_put_where_there_was_no_store(store, tmp_path):
-    store.add_job(a_brief("Round"))
+    store.jobs.add(a_brief("Round"))
     back_up(store.directory, tmp_path / "copy.sqlite")
     assert restore(tmp_path / "new", tmp_path / "copy.sqlite") is None
     again = Store(tmp_path / "new")
@@ -175,8 +178,8 @@ def test_jobs_are_added_all_or_none(store):
     twice = a_brief("Second", "One", "Two")
     same_names = twice.model_copy(update={"setups": [twice.setups[0], twice.setups[0]]})
     with pytest.raises(InvalidInput):
-        store.add_jobs([a_brief("First"), same_names])
+        store.jobs.add_all([a_brief("First"), same_names])
     assert names(store) == []
-    store.add_jobs([a_brief(str(number)) for number in range(20)])
+    store.jobs.add_all([a_brief(str(number)) for number in range(20)])
     assert names(store) == [str(number) for number in range(20)]
     assert store.everything().jobs == [a_brief(str(number)) for number in range(20)]

@@ -23,7 +23,7 @@ def filled(directory, jobs=30):
         validate(Brief, {**brief(setup(name="One"), setup(name="Two")), "name": f"Job {number}"})
         for number in range(jobs)
     ]
-    store.add_jobs(given)
+    store.jobs.add_all(given)
     store.close()
     with closing(sqlite3.connect(directory / FILE_NAME)) as connection:
         connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
@@ -49,7 +49,7 @@ def test_a_sound_store_is_left_alone(tmp_path):
     filled(tmp_path, 2)
     store = Store.mended(tmp_path)
     assert store.damaged() == []
-    assert len(store.jobs()) == 2
+    assert len(store.jobs.summaries()) == 2
     store.close()
 
 
@@ -60,14 +60,14 @@ def test_all_but_the_broken_pages_comes_back(tmp_path, which):
     with pytest.raises(StoreUnusable, match="is damaged"):
         Store(tmp_path)
     store = Store.mended(tmp_path)
-    assert store.jobs() == []
+    assert store.jobs.summaries() == []
     [offered] = store.damaged()
     assert (tmp_path / offered.file).exists()
     assert offered.jobs == names
     assert 60 - 2 * PAGE / 200 < offered.setup_count < 60
     store.bring_back(offered.file)
-    assert [job.name for job in store.jobs()] == names
-    assert sum(job.setup_count for job in store.jobs()) == offered.setup_count
+    assert [job.name for job in store.jobs.summaries()] == names
+    assert sum(job.setup_count for job in store.jobs.summaries()) == offered.setup_count
     assert store.damaged() == []
     assert list(tmp_path.glob("kettledrum-damaged-*-done.sqlite"))
     store.close()
@@ -141,7 +141,7 @@ def test_an_older_store_is_copied_before_it_is_brought_up_to_date(tmp_path):
         connection.execute("UPDATE alembic_version SET version_num = '0002'")
         connection.commit()
     store = Store(tmp_path)
-    assert len(store.jobs()) == 1
+    assert len(store.jobs.summaries()) == 1
     store.close()
     [copy] = tmp_path.glob("kettledrum-before-update-from-0002-*.sqlite")
     with closing(sqlite3.connect(copy)) as connection:
@@ -160,6 +160,6 @@ def test_a_broken_head_is_damage_too(tmp_path, place):
         file.write(b"\xff" * 10)
     store = Store.mended(tmp_path)
     # Either SQLite does without those bytes, or the file is kept aside; never is it refused.
-    assert len(store.jobs()) == 2 or len(store.damaged()) == 1
-    store.add_job(validate(Brief, brief()))
+    assert len(store.jobs.summaries()) == 2 or len(store.damaged()) == 1
+    store.jobs.add(validate(Brief, brief()))
     store.close()

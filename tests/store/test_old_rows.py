@@ -10,7 +10,7 @@ from kettledrum.core.terms.validation import validate
 
 
 def test_what_an_older_version_kept_unread_goes_to_the_notes_and_the_rest_stays(store):
-    job = store.add_job(
+    job = store.jobs.add(
         validate(Brief, {**brief(setup(name="One")), "notes": "Bees.", "load": {"cargo_kg": 31}})
     )
     with closing(sqlite3.connect(store.directory / "kettledrum.sqlite")) as connection:
@@ -19,7 +19,7 @@ def test_what_an_older_version_kept_unread_goes_to_the_notes_and_the_rest_stays(
         need["load"]["bike_kg"] = 10_000
         connection.execute("UPDATE job SET need = ?", (json.dumps(need),))
         connection.commit()
-    found = store.job(job.id).need
+    found = store.jobs.job(job.id).need
     assert (found.load.cargo_kg, found.load.bike_kg, found.road.steepest) == (31, None, 0.14)
     assert found.notes == (
         "Bees.\nKept from an older version: load.bike_kg = 10000\n"
@@ -27,12 +27,12 @@ def test_what_an_older_version_kept_unread_goes_to_the_notes_and_the_rest_stays(
         'Kept from an older version: wants.top_kmh = "fast"'
     )
     # From the next change on it is so on disk as well.
-    store.change_need(job.id, found, store.job(job.id).version)
-    assert store.job(job.id).need == found
+    store.jobs.change_need(job.id, found, store.jobs.job(job.id).version)
+    assert store.jobs.job(job.id).need == found
 
 
 def test_what_an_older_version_kept_unread_of_a_setup_goes_to_its_parts(store):
-    job = store.add_job(validate(Brief, brief(setup(sprockets([44], [19]), hub(1, 2), name="One"))))
+    job = store.jobs.add(validate(Brief, brief(setup(sprockets([44], [19]), hub(1, 2), name="One"))))
     with closing(sqlite3.connect(store.directory / "kettledrum.sqlite")) as connection:
         [(text,)] = connection.execute("SELECT document FROM setup").fetchall()
         old = json.loads(text)
@@ -40,7 +40,7 @@ def test_what_an_older_version_kept_unread_of_a_setup_goes_to_its_parts(store):
         old |= {"parts": ["bell"]}
         connection.execute("UPDATE setup SET document = ?", (json.dumps(old),))
         connection.commit()
-    [found] = store.job(job.id).setups
+    [found] = store.jobs.job(job.id).setups
     assert (found.setup.path[1].price, found.setup.path[1].limits) == (80, None)
     assert found.setup.parts == {
         "kept from an older version": {
@@ -53,13 +53,13 @@ def test_what_an_older_version_kept_unread_of_a_setup_goes_to_its_parts(store):
 
 def test_a_motor_that_cannot_be_read_goes_to_the_parts_and_the_others_stay(store):
     motors = [{"at": "cranks", "torque_nm": 60}, {"at": "rear hub", "torque_nm": 40}]
-    job = store.add_job(validate(Brief, brief(setup(name="One", motors=motors))))
+    job = store.jobs.add(validate(Brief, brief(setup(name="One", motors=motors))))
     with closing(sqlite3.connect(store.directory / "kettledrum.sqlite")) as connection:
         [(text,)] = connection.execute("SELECT document FROM setup").fetchall()
         old = json.loads(text)
         old["motors"].insert(1, {"torque": "strong"})
         connection.execute("UPDATE setup SET document = ?", (json.dumps(old),))
         connection.commit()
-    [found] = store.job(job.id).setups
+    [found] = store.jobs.job(job.id).setups
     assert [motor.torque_nm for motor in found.setup.motors] == [60, 40]
     assert found.setup.parts == {"kept from an older version": {"motors[1]": {"torque": "strong"}}}

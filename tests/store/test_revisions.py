@@ -26,26 +26,26 @@ def a_setup(name: str, front: int = 42, rear: int = 21, **parts) -> Setup:
 
 
 def a_job(store: Store, *names: str) -> str:
-    return store.add_job(validate(Brief, brief(*(setup(name=name) for name in names)))).id
+    return store.jobs.add(validate(Brief, brief(*(setup(name=name) for name in names)))).id
 
 
 def content(store: Store, job_id: str):
-    job = store.job(job_id)
+    job = store.jobs.job(job_id)
     return brief_of(job), [(held.letter, held.id) for held in job.setups]
 
 
 def undo(store: Store, job_id: str):
-    return store.undo(job_id, store.job(job_id).revision)
+    return store.history.undo(job_id, store.jobs.job(job_id).revision)
 
 
 def redo(store: Store, job_id: str):
-    return store.redo(job_id, store.job(job_id).revision)
+    return store.history.redo(job_id, store.jobs.job(job_id).revision)
 
 
 def test_a_change_is_taken_back_and_done_again(store):
     job_id = a_job(store, "One")
-    [held] = store.job(job_id).setups
-    store.change_setup(job_id, held.id, a_setup("One", front=44), 1)
+    [held] = store.jobs.job(job_id).setups
+    store.jobs.change_setup(job_id, held.id, a_setup("One", front=44), 1)
     stepped = undo(store, job_id)
     assert stepped.what == "front teeth of “One”"
     assert stepped.job.setups[0].setup == held.setup
@@ -57,20 +57,20 @@ def test_a_change_is_taken_back_and_done_again(store):
 
 def test_versions_rise_so_that_a_window_that_missed_the_undo_is_stale(store):
     job_id = a_job(store, "One")
-    [held] = store.job(job_id).setups
-    changed = store.change_setup(job_id, held.id, a_setup("One", front=44), 1)
+    [held] = store.jobs.job(job_id).setups
+    changed = store.jobs.change_setup(job_id, held.id, a_setup("One", front=44), 1).setup
     undo(store, job_id)
     with pytest.raises(StaleWrite):
-        store.change_setup(job_id, held.id, a_setup("One", front=50), changed.version)
+        store.jobs.change_setup(job_id, held.id, a_setup("One", front=50), changed.version)
 
 
 def test_what_was_undone_cannot_be_redone_after_another_change(store):
     job_id = a_job(store, "One")
-    [held] = store.job(job_id).setups
-    store.change_setup(job_id, held.id, a_setup("One", front=44), 1)
+    [held] = store.jobs.job(job_id).setups
+    store.jobs.change_setup(job_id, held.id, a_setup("One", front=44), 1)
     version = undo(store, job_id).job.setups[0].version
-    store.change_setup(job_id, held.id, a_setup("One", rear=18), version)
-    assert store.job(job_id).redo is None
+    store.jobs.change_setup(job_id, held.id, a_setup("One", rear=18), version)
+    assert store.jobs.job(job_id).redo is None
     assert redo(store, job_id).what is None
     assert undo(store, job_id).what == "rear teeth of “One”"
     assert undo(store, job_id).what is None
@@ -80,7 +80,7 @@ def test_undo_reaches_back_over_a_restart(tmp_path):
     store = Store(tmp_path)
     job_id = a_job(store, "One")
     before = content(store, job_id)
-    store.add_setup(job_id, a_setup("Two"))
+    store.jobs.add_setup(job_id, a_setup("Two"))
     store.close()
     store = Store(tmp_path)
     assert undo(store, job_id).what == "addition of “Two”"
@@ -90,48 +90,54 @@ def test_undo_reaches_back_over_a_restart(tmp_path):
 
 def test_undo_in_a_window_that_has_not_seen_the_last_change_is_refused(store):
     job_id = a_job(store, "One")
-    seen = store.job(job_id).revision
-    store.add_setup(job_id, a_setup("Two"))
+    seen = store.jobs.job(job_id).revision
+    store.jobs.add_setup(job_id, a_setup("Two"))
     with pytest.raises(StaleWrite):
-        store.undo(job_id, seen)
-    assert len(store.job(job_id).setups) == 2
+        store.history.undo(job_id, seen)
+    assert len(store.jobs.job(job_id).setups) == 2
 
 
 def test_a_refused_change_leaves_nothing_to_undo(store):
     job_id = a_job(store, "One")
     with pytest.raises(InvalidInput):
-        store.add_setup(job_id, a_setup("One"))
-    assert store.job(job_id).undo is None
+        store.jobs.add_setup(job_id, a_setup("One"))
+    assert store.jobs.job(job_id).undo is None
 
 
 def test_saving_the_same_again_is_no_change(store):
     job_id = a_job(store, "One")
-    [held] = store.job(job_id).setups
-    store.change_setup(job_id, held.id, held.setup, 1)
-    assert store.job(job_id).undo is None
+    [held] = store.jobs.job(job_id).setups
+    store.jobs.change_setup(job_id, held.id, held.setup, 1)
+    assert store.jobs.job(job_id).undo is None
 
 
 @pytest.mark.parametrize(
     ("change", "what"),
     [
-        (lambda s, j, one, two: s.delete_setup(j, one), "deletion of “One”"),
-        (lambda s, j, one, two: s.add_setup(j, a_setup("New")), "addition of “New”"),
-        (lambda s, j, one, two: s.change_setup(j, one, a_setup("Uno"), 1), "name of “One”"),
-        (lambda s, j, one, two: s.change_setup(j, one, a_setup("One", rear=19), 1), "rear teeth of “One”"),
+        (lambda s, j, one, two: s.jobs.delete_setup(j, one), "deletion of “One”"),
+        (lambda s, j, one, two: s.jobs.add_setup(j, a_setup("New")), "addition of “New”"),
+        (lambda s, j, one, two: s.jobs.change_setup(j, one, a_setup("Uno"), 1), "name of “One”"),
         (
-            lambda s, j, one, two: s.change_setup(j, one, a_setup("One", wheel={"rollout_mm": 2100}), 1),
+            lambda s, j, one, two: s.jobs.change_setup(j, one, a_setup("One", rear=19), 1),
+            "rear teeth of “One”",
+        ),
+        (
+            lambda s, j, one, two: s.jobs.change_setup(j, one, a_setup("One", wheel={"rollout_mm": 2100}), 1),
             "wheel of “One”",
         ),
         (
-            lambda s, j, one, two: s.change_setup(
+            lambda s, j, one, two: s.jobs.change_setup(
                 j, one, validate(Setup, setup(sprockets([42], [21]), sprockets([20], [20]), name="One")), 1
             ),
             "stages of “One”",
         ),
-        (lambda s, j, one, two: s.change_reference(j, two, s.job(j).version), "choice of the reference"),
         (
-            lambda s, j, one, two: s.change_need(
-                j, validate(Need, {**s.job(j).need.model_dump(exclude_unset=True), "notes": "Up"}), 1
+            lambda s, j, one, two: s.jobs.change_reference(j, two, s.jobs.job(j).version),
+            "choice of the reference",
+        ),
+        (
+            lambda s, j, one, two: s.jobs.change_need(
+                j, validate(Need, {**s.jobs.job(j).need.model_dump(exclude_unset=True), "notes": "Up"}), 1
             ),
             "notes of the job",
         ),
@@ -139,11 +145,11 @@ def test_saving_the_same_again_is_no_change(store):
 )
 def test_every_kind_of_change_is_taken_back_whole(store, change, what):
     job_id = a_job(store, "One", "Two")
-    one, two = (held.id for held in store.job(job_id).setups)
+    one, two = (held.id for held in store.jobs.job(job_id).setups)
     before = content(store, job_id)
     change(store, job_id, one, two)
     after = content(store, job_id)
-    assert store.job(job_id).undo == what
+    assert store.jobs.job(job_id).undo == what
     assert undo(store, job_id).what == what
     assert content(store, job_id) == before
     redo(store, job_id)
@@ -153,13 +159,13 @@ def test_every_kind_of_change_is_taken_back_whole(store, change, what):
 def test_typing_is_one_step(store, monkeypatch):
     monkeypatch.setattr(revisions, "TYPING_SECONDS", 60)
     job_id = a_job(store, "One")
-    [held] = store.job(job_id).setups
+    [held] = store.jobs.job(job_id).setups
     for version, name in enumerate(["On", "Onc", "Once"], start=1):
-        store.change_setup(job_id, held.id, a_setup(name), version)
-    store.change_setup(job_id, held.id, a_setup("Once", front=40), 4)
+        store.jobs.change_setup(job_id, held.id, a_setup(name), version)
+    store.jobs.change_setup(job_id, held.id, a_setup("Once", front=40), 4)
     assert undo(store, job_id).what == "front teeth of “Once”"
     assert undo(store, job_id).what == "name of “One”"
-    assert store.job(job_id).setups[0].setup.name == "One"
+    assert store.jobs.job(job_id).setups[0].setup.name == "One"
 
 
 edits = st.lists(
@@ -177,22 +183,24 @@ def test_any_edits_undone_give_the_first_state_and_redone_the_last(sequence):
         first = content(store, job_id)
         gone: list[str] = []
         for number, (edit, which) in enumerate(sequence):
-            job = store.job(job_id)
+            job = store.jobs.job(job_id)
             held = job.setups[which % len(job.setups)] if job.setups else None
             name = f"New {number}"
             if edit == "add":
-                store.add_setup(job_id, a_setup(name))
+                store.jobs.add_setup(job_id, a_setup(name))
             elif edit == "restore" and gone:
-                store.restore_setup(job_id, gone.pop())
+                store.jobs.restore_setup(job_id, gone.pop())
             elif held and edit == "delete":
-                store.delete_setup(job_id, held.id)
+                store.jobs.delete_setup(job_id, held.id)
                 gone.append(held.id)
             elif held and edit == "change":
-                store.change_setup(job_id, held.id, a_setup(held.setup.name, front=30 + number), held.version)
+                store.jobs.change_setup(
+                    job_id, held.id, a_setup(held.setup.name, front=30 + number), held.version
+                )
             elif held and edit == "rename":
-                store.change_setup(job_id, held.id, a_setup(name), held.version)
+                store.jobs.change_setup(job_id, held.id, a_setup(name), held.version)
             elif held and edit == "refer":
-                store.change_reference(job_id, held.id, job.version)
+                store.jobs.change_reference(job_id, held.id, job.version)
         last = content(store, job_id)
         while undo(store, job_id).what is not None:
             pass

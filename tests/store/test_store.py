@@ -28,20 +28,20 @@ def a_setup(name: str, front: int = 42) -> Setup:
 
 
 def a_job(store: Store, *names: str):
-    return store.add_job(validate(Brief, brief(*(setup(name=name) for name in names))))
+    return store.jobs.add(validate(Brief, brief(*(setup(name=name) for name in names))))
 
 
 def letters(store: Store, job_id: str) -> str:
-    return "".join(held.letter for held in store.job(job_id).setups)
+    return "".join(held.letter for held in store.jobs.job(job_id).setups)
 
 
 def test_a_job_is_all_there_after_a_restart(tmp_path):
     first = Store(tmp_path)
-    job = first.add_job(validate(Brief, WHOLE_BRIEF))
+    job = first.jobs.add(validate(Brief, WHOLE_BRIEF))
     first.close()
     again = Store(tmp_path)
-    assert again.job(job.id) == job
-    assert brief_of(again.job(job.id)).model_dump(exclude_unset=True) == WHOLE_BRIEF | {
+    assert again.jobs.job(job.id) == job
+    assert brief_of(again.jobs.job(job.id)).model_dump(exclude_unset=True) == WHOLE_BRIEF | {
         "setups": [held.setup.model_dump(exclude_unset=True) for held in job.setups],
         "rider": job.need.rider.model_dump(exclude_unset=True),
     }
@@ -52,114 +52,114 @@ def test_a_job_is_all_there_after_a_restart(tmp_path):
 @given(strategies.briefs())
 def test_any_brief_goes_through_the_store_unchanged(store, data):
     given_brief = validate(Brief, data)
-    assert brief_of(store.job(store.add_job(given_brief).id)) == given_brief
+    assert brief_of(store.jobs.job(store.jobs.add(given_brief).id)) == given_brief
 
 
 def test_a_change_makes_a_new_version(store):
     job = a_job(store, "One")
     [held] = job.setups
-    changed = store.change_setup(job.id, held.id, a_setup("One", front=44), held.version)
+    changed = store.jobs.change_setup(job.id, held.id, a_setup("One", front=44), held.version).setup
     assert (changed.version, changed.letter) == (held.version + 1, "A")
-    assert store.job(job.id).setups == [changed]
+    assert store.jobs.job(job.id).setups == [changed]
 
 
 def test_a_stale_change_is_refused_and_changes_nothing(store):
     job = a_job(store, "One")
     [held] = job.setups
-    now = store.change_setup(job.id, held.id, a_setup("One", front=44), 1)
+    now = store.jobs.change_setup(job.id, held.id, a_setup("One", front=44), 1).setup
     with pytest.raises(StaleWrite) as error:
-        store.change_setup(job.id, held.id, a_setup("One", front=50), 1)
+        store.jobs.change_setup(job.id, held.id, a_setup("One", front=50), 1)
     assert error.value.current == 2
-    assert store.job(job.id).setups == [now]
+    assert store.jobs.job(job.id).setups == [now]
     need = validate(Need, {**job.need.model_dump(), "name": "Other"})
-    store.change_need(job.id, need, 1)
+    store.jobs.change_need(job.id, need, 1)
     with pytest.raises(StaleWrite):
-        store.change_need(job.id, job.need, 1)
-    assert store.job(job.id).need.name == "Other"
+        store.jobs.change_need(job.id, job.need, 1)
+    assert store.jobs.job(job.id).need.name == "Other"
 
 
 def test_a_name_that_is_taken_is_refused_and_changes_nothing(store):
     job = a_job(store, "One", "Two")
-    before = store.job(job.id)
+    before = store.jobs.job(job.id)
     message = "name: must differ from the other setups' names; A is called “One” too"
     with pytest.raises(InvalidInput, match=message):
-        store.add_setup(job.id, a_setup("One"))
+        store.jobs.add_setup(job.id, a_setup("One"))
     with pytest.raises(InvalidInput, match=message):
-        store.change_setup(job.id, job.setups[1].id, a_setup("One"), 1)
-    assert store.job(job.id) == before
+        store.jobs.change_setup(job.id, job.setups[1].id, a_setup("One"), 1)
+    assert store.jobs.job(job.id) == before
 
 
 def test_letters_stay_with_their_setups(store):
     job = a_job(store, "One", "Two", "Three")
-    store.delete_setup(job.id, job.setups[1].id)
+    store.jobs.delete_setup(job.id, job.setups[1].id)
     assert letters(store, job.id) == "AC"
-    added = store.add_setup(job.id, a_setup("Four"))
+    added = store.jobs.add_setup(job.id, a_setup("Four"))
     assert added.letter == "B"
     assert letters(store, job.id) == "ACB"
     # Its letter is taken by now, so the one brought back gets the next that is free, at its old place.
-    assert store.restore_setup(job.id, job.setups[1].id).letter == "D"
+    assert store.jobs.restore_setup(job.id, job.setups[1].id).letter == "D"
     assert letters(store, job.id) == "ADCB"
 
 
 def test_a_deleted_setup_comes_back_as_it_was(store):
     job = a_job(store, "One", "Two")
-    store.delete_setup(job.id, job.setups[0].id)
-    assert store.restore_setup(job.id, job.setups[0].id) == job.setups[0]
-    assert store.job(job.id).setups == job.setups
+    store.jobs.delete_setup(job.id, job.setups[0].id)
+    assert store.jobs.restore_setup(job.id, job.setups[0].id) == job.setups[0]
+    assert store.jobs.job(job.id).setups == job.setups
 
 
 def test_a_deleted_setup_does_not_come_back_over_its_namesake(store):
     job = a_job(store, "One")
-    store.delete_setup(job.id, job.setups[0].id)
-    store.add_setup(job.id, a_setup("One"))
+    store.jobs.delete_setup(job.id, job.setups[0].id)
+    store.jobs.add_setup(job.id, a_setup("One"))
     with pytest.raises(InvalidInput, match="must differ"):
-        store.restore_setup(job.id, job.setups[0].id)
+        store.jobs.restore_setup(job.id, job.setups[0].id)
 
 
 def test_the_reference_goes_and_comes_with_its_setup(store):
-    job = store.add_job(honey_round())
+    job = store.jobs.add(honey_round())
     first, second, *_ = job.setups
     assert job.reference_id == first.id
-    store.delete_setup(job.id, first.id)
-    assert store.job(job.id).reference_id is None
-    store.restore_setup(job.id, first.id)
-    assert store.job(job.id).reference_id == first.id
-    assert store.change_reference(job.id, second.id, job.version).reference_id == second.id
+    store.jobs.delete_setup(job.id, first.id)
+    assert store.jobs.job(job.id).reference_id is None
+    store.jobs.restore_setup(job.id, first.id)
+    assert store.jobs.job(job.id).reference_id == first.id
+    assert store.jobs.change_reference(job.id, second.id, job.version).reference_id == second.id
 
 
 def test_the_first_setup_of_an_empty_job_is_its_reference(store):
     job = a_job(store)
-    added = store.add_setup(job.id, a_setup("One"))
-    assert store.job(job.id).reference_id == added.id
+    added = store.jobs.add_setup(job.id, a_setup("One"))
+    assert store.jobs.job(job.id).reference_id == added.id
 
 
 def test_a_job_is_full_at_26(store):
     job = a_job(store, *(str(number) for number in range(26)))
     assert letters(store, job.id) == "ABCDEFGHIJKLMNOPQRSTUVWXYZ"
     with pytest.raises(InvalidInput, match="at most 26"):
-        store.add_setup(job.id, a_setup("one more"))
+        store.jobs.add_setup(job.id, a_setup("one more"))
 
 
 def test_what_is_not_there_is_said_to_be_missing(store):
     job, other = a_job(store, "One"), a_job(store, "Two")
     with pytest.raises(NotFound):
-        store.job("nowhere")
+        store.jobs.job("nowhere")
     with pytest.raises(NotFound):
-        store.setup(job.id, other.setups[0].id)
+        store.jobs.setup(job.id, other.setups[0].id)
     with pytest.raises(NotFound):
-        store.restore_setup(job.id, other.setups[0].id)
-    store.delete_setup(job.id, job.setups[0].id)
+        store.jobs.restore_setup(job.id, other.setups[0].id)
+    store.jobs.delete_setup(job.id, job.setups[0].id)
     with pytest.raises(NotFound):
-        store.delete_setup(job.id, job.setups[0].id)
+        store.jobs.delete_setup(job.id, job.setups[0].id)
 
 
 def test_the_demo_is_put_in_once_and_starts_over_when_asked(store):
     job = fill(store)[0]
-    store.delete_setup(job.id, job.setups[3].id)
+    store.jobs.delete_setup(job.id, job.setups[3].id)
     assert fill(store) == []
-    assert [summary.setup_count for summary in store.jobs()] == [6, 14, 5, 5, 5]
+    assert [summary.setup_count for summary in store.jobs.summaries()] == [6, 14, 5, 5, 5]
     fill(store, fresh=True)
-    assert [summary.setup_count for summary in store.jobs()] == [7, 14, 5, 5, 5]
+    assert [summary.setup_count for summary in store.jobs.summaries()] == [7, 14, 5, 5, 5]
 
 
 def test_writers_at_once_wait_for_each_other(tmp_path):
@@ -170,7 +170,7 @@ def test_writers_at_once_wait_for_each_other(tmp_path):
     def add(store: Store, names: range) -> None:
         try:
             for name in names:
-                store.add_setup(job.id, a_setup(str(name)))
+                store.jobs.add_setup(job.id, a_setup(str(name)))
         except Exception as error:
             failures.append(error)
 
@@ -183,7 +183,7 @@ def test_writers_at_once_wait_for_each_other(tmp_path):
     for thread in threads:
         thread.join()
     assert failures == []
-    held = stores[1].job(job.id).setups
+    held = stores[1].jobs.job(job.id).setups
     assert sorted(setup.letter for setup in held) == list("ABCDEFGHIJKLMNOPQRSTUVWX")
     for store in stores:
         store.close()
@@ -236,61 +236,61 @@ def test_a_store_that_breaks_while_open_is_said_to(tmp_path):
         connection.execute("DROP TABLE setup")
     connection.close()
     with pytest.raises(StoreUnusable, match="cannot be written"):
-        store.add_setup(job.id, a_setup("Two"))
+        store.jobs.add_setup(job.id, a_setup("Two"))
     with pytest.raises(StoreUnusable, match="cannot be read"):
-        store.job(job.id)
+        store.jobs.job(job.id)
     store.close()
 
 
 def test_a_job_is_put_away_and_brought_back_as_it_was(store):
     job, other = a_job(store, "One"), a_job(store, "Two")
-    store.delete_job(job.id)
-    assert [summary.id for summary in store.jobs()] == [other.id]
-    assert [summary.id for summary in store.jobs(deleted=True)] == [job.id]
-    for refused in (store.job, store.delete_job, store.copy_job):
+    store.jobs.delete(job.id)
+    assert [summary.id for summary in store.jobs.summaries()] == [other.id]
+    assert [summary.id for summary in store.jobs.summaries(deleted=True)] == [job.id]
+    for refused in (store.jobs.job, store.jobs.delete, store.jobs.copy):
         with pytest.raises(NotFound):
             refused(job.id)
     with pytest.raises(NotFound):
-        store.add_setup(job.id, a_setup("Two"))
-    assert store.restore_job(job.id) == job
-    assert store.jobs(deleted=True) == []
+        store.jobs.add_setup(job.id, a_setup("Two"))
+    assert store.jobs.restore(job.id) == job
+    assert store.jobs.summaries(deleted=True) == []
 
 
 def test_a_demo_that_was_put_away_stays_away(store):
     for job in fill(store):
-        store.delete_job(job.id)
-    assert len(store.jobs(deleted=True)) == 5
+        store.jobs.delete(job.id)
+    assert len(store.jobs.summaries(deleted=True)) == 5
     assert fill(store) == []
-    assert store.jobs() == []
+    assert store.jobs.summaries() == []
 
 
 def test_a_copied_job_goes_its_own_way(store):
-    job = store.add_job(honey_round())
-    copy = store.copy_job(job.id)
+    job = store.jobs.add(honey_round())
+    copy = store.jobs.copy(job.id)
     assert copy.need.name == "Honey round, copy"
     assert brief_of(copy).setups == brief_of(job).setups
     assert brief_of(copy).reference == brief_of(job).reference
-    store.delete_setup(copy.id, copy.setups[0].id)
-    assert store.job(job.id) == job
+    store.jobs.delete_setup(copy.id, copy.setups[0].id)
+    assert store.jobs.job(job.id) == job
     long = validate(Brief, brief(name="x" * 120))
-    assert store.copy_job(store.add_job(long).id).need.name == "x" * 114 + ", copy"
+    assert store.jobs.copy(store.jobs.add(long).id).need.name == "x" * 114 + ", copy"
 
 
 def test_setups_are_put_in_another_order_and_keep_their_letters(store):
     job = a_job(store, "One", "Two", "Three")
     one, two, three = (held.id for held in job.setups)
-    assert [held.letter for held in store.change_order(job.id, [three, one, two], 0).setups] == [
+    assert [held.letter for held in store.jobs.change_order(job.id, [three, one, two], 0).setups] == [
         "C",
         "A",
         "B",
     ]
     with pytest.raises(StaleWrite):
-        store.change_order(job.id, [one, two, three], 0)
+        store.jobs.change_order(job.id, [one, two, three], 0)
     for wrong in ([one, two], [one, two, two], [one, two, three, "four"], []):
         with pytest.raises(InvalidInput, match="must name every setup of the job once"):
-            store.change_order(job.id, wrong, 1)
+            store.jobs.change_order(job.id, wrong, 1)
     assert letters(store, job.id) == "CAB"
-    assert store.undo(job.id, 1).what == "order of the setups"
+    assert store.history.undo(job.id, 1).what == "order of the setups"
     assert letters(store, job.id) == "ABC"
 
 

@@ -63,4 +63,4 @@ def fill(store: Store, *, fresh: bool = False) -> list[JobRecord]:
 
     Returns the jobs that were added; none where the user's own state was kept.
     """
-    return store.start_over(demo_jobs()) if fresh else store.add_first_jobs(demo_jobs())
+    return store.start_over(demo_jobs()) if fresh else store.jobs.add_first(demo_jobs())

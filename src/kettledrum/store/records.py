@@ -37,22 +37,47 @@ class RoadRecord(BaseModel):
     ascent_m: float
 
 
-class JobRecord(BaseModel):
-    """A job with its setups and roads in order. `reference_id` is the setup the others are measured against.
-
-    `revision` counts its changes; `undo` and `redo` say in words what would be taken back, or done
-    again, next.
+class Standing(BaseModel):
+    """Where a job stands among its changes: `revision` counts them; `undo` and `redo` say in words what would
+    be taken back, or done again, next.
     """
+
+    revision: int
+    undo: str | None
+    redo: str | None
+
+
+class JobRecord(Standing):
+    """A job with its setups and roads in order; `reference_id` is what the others are held against."""
 
     id: str
     version: int
     need: Need
     reference_id: str | None
-    revision: int
-    undo: str | None
-    redo: str | None
     setups: list[SetupRecord]
     roads: list[RoadRecord]
+
+
+class SavedNeed(BaseModel):
+    """A need as it was just written, with its version, and where its job stands then."""
+
+    version: int
+    need: Need
+    standing: Standing
+
+
+class SavedSetup(BaseModel):
+    """A setup as it was just written, and where its job stands then."""
+
+    setup: SetupRecord
+    standing: Standing
+
+
+class SavedRoad(BaseModel):
+    """A road as it was just written, and where its job stands then."""
+
+    road: RoadRecord
+    standing: Standing
 
 
 class Stepped(BaseModel):

@@ -8,6 +8,7 @@ import json
 from datetime import datetime, timedelta
 from typing import Literal
 
+from sqlalchemy import event, inspect
 from sqlmodel import Session, col, delete, select
 
 from kettledrum.store.change_words import Change, Content, in_words, kind
@@ -17,28 +18,55 @@ JOB = "job"
 TYPING_SECONDS = 4
 """Changes of one thing that follow each other faster than this are one step of undo."""
 
-_JOB_FIELDS = ("name", "need", "reference_id")
-_SETUP_FIELDS = ("position", "letter", "name", "document", "deleted_at")
-_ROAD_FIELDS = ("position", "name", "document", "line_id", "length_m", "ascent_m", "deleted_at")
+Watched = JobRow | SetupRow | RoadRow
+_FIELDS: dict[type[Watched], tuple[str, ...]] = {
+    JobRow: ("name", "need", "reference_id"),
+    SetupRow: ("position", "letter", "name", "document", "deleted_at"),
+    RoadRow: ("position", "name", "document", "line_id", "length_m", "ascent_m", "deleted_at"),
+}
 
 
-def snapshot(session: Session, job: JobRow) -> dict[str, Content]:
-    """What a change may alter: the job's own content under "job", each setup's and road's under its id."""
-    setups = session.exec(select(SetupRow).where(SetupRow.job_id == job.id)).all()
-    roads = session.exec(select(RoadRow).where(RoadRow.job_id == job.id)).all()
-    return {
-        JOB: {field: getattr(job, field) for field in _JOB_FIELDS},
-        **{row.id: {field: getattr(row, field) for field in _SETUP_FIELDS} for row in setups},
-        **{row.id: {field: getattr(row, field) for field in _ROAD_FIELDS} for row in roads},
-    }
+class Watch:
+    """Sees what a session changes of a job's rows from now on, and what each held before that."""
+
+    def __init__(self, session: Session) -> None:
+        self._before: dict[int, tuple[Watched, Content | None]] = {}
+        event.listen(session, "before_flush", self._look)
+
+    def _look(self, session: Session, _context: object, _instances: object) -> None:
+        for row in [*session.new, *session.dirty]:
+            if isinstance(row, JobRow | SetupRow | RoadRow) and id(row) not in self._before:
+                self._before[id(row)] = row, None if row in session.new else _held_before(row)
+
+    def changes(self) -> list[Change]:
+        """All that was changed and flushed: the job first, then setups, then roads."""
+        found = [
+            Change(JOB if isinstance(row, JobRow) else row.id, before, _held(row))
+            for row, before in sorted(self._before.values(), key=lambda seen: _place(seen[0]))
+            if before != _held(row)
+        ]
+        self._before.clear()
+        return found
 
 
-def record(session: Session, job: JobRow, before: dict[str, Content]) -> None:
-    """Adds a revision for all that differs from `before`; what had been undone can then not be redone."""
-    after = snapshot(session, job)
-    changes = [
-        Change(key, before.get(key), content) for key, content in after.items() if before.get(key) != content
-    ]
+def _place(row: Watched) -> tuple[int, int, str]:
+    position = 0 if isinstance(row, JobRow) else row.position
+    return [JobRow, SetupRow, RoadRow].index(type(row)), position, row.id
+
+
+def _held(row: Watched) -> Content:
+    return {field: getattr(row, field) for field in _FIELDS[type(row)]}
+
+
+def _held_before(row: Watched) -> Content:
+    """What a changed row held when it was read."""
+    state = inspect(row)
+    replaced = {field: state.attrs[field].history.deleted for field in _FIELDS[type(row)]}
+    return {field: old[0] if old else getattr(row, field) for field, old in replaced.items()}
+
+
+def record(session: Session, job: JobRow, changes: list[Change]) -> None:
+    """Adds a revision for changes; what had been undone can then not be redone."""
     if not changes:
         return
     what = in_words(changes)
@@ -78,16 +106,15 @@ def _revision(session: Session, job: JobRow, number: int) -> RevisionRow | None:
     ).first()
 
 
-def undoable(session: Session, job: JobRow) -> str | None:
-    """What the next undo would take back, in words."""
-    revision = _revision(session, job, job.revision)
-    return revision.what if revision else None
-
-
-def redoable(session: Session, job: JobRow) -> str | None:
-    """What the next redo would do again, in words."""
-    revision = _revision(session, job, job.revision + 1)
-    return revision.what if revision else None
+def neighbours(session: Session, job: JobRow) -> tuple[str | None, str | None]:
+    """What the next undo would take back, and what the next redo would do again, in words."""
+    rows = session.exec(
+        select(RevisionRow.number, RevisionRow.what).where(
+            RevisionRow.job_id == job.id, col(RevisionRow.number).in_([job.revision, job.revision + 1])
+        )
+    )
+    told = dict(list(rows))
+    return told.get(job.revision), told.get(job.revision + 1)
 
 
 def step(session: Session, job: JobRow, way: Literal["undo", "redo"]) -> str | None:

@@ -1,110 +1,77 @@
-"""Rows of roads within one session. Their points stand apart, once for all revisions that share them."""
+"""Every read and write of the roads of jobs."""
 
-import hashlib
-import json
+from collections.abc import Sequence
 
-from sqlmodel import Session, col, func, select
-
-from kettledrum.core.job.route import MOST_ROUTES, Route
-from kettledrum.core.roads.ascent import extent
-from kettledrum.core.terms.errors import InvalidInput, Problem
-from kettledrum.core.terms.names import free_name
-from kettledrum.store.errors import NotFound, StoreUnusable
-from kettledrum.store.records import RoadRecord
-from kettledrum.store.tables import RoadLineRow, RoadRow
-
-_LINE = ("points", "places")
+from kettledrum.core.job.route import Route, RouteEdit
+from kettledrum.store import road_rows, rows
+from kettledrum.store.errors import NotFound
+from kettledrum.store.records import RoadRecord, SavedRoad
+from kettledrum.store.sessions import Sessions
+from kettledrum.store.tables import RoadRow, now
 
 
-def present_roads(session: Session, job_id: str) -> list[RoadRow]:
-    """The roads of a job, in their order."""
-    return list(
-        session.exec(
-            select(RoadRow)
-            .where(RoadRow.job_id == job_id, col(RoadRow.deleted_at).is_(None))
-            .order_by(col(RoadRow.position))
-        ).all()
-    )
+class Roads:
+    """The roads of jobs. What writes raises as the methods of `Store` do, and is a step of the job's undo."""
 
+    def __init__(self, sessions: Sessions) -> None:
+        self._sessions = sessions
 
-def road_row(session: Session, job_id: str, road_id: str) -> RoadRow:
-    """One road that is there. Raises NotFound."""
-    row = session.get(RoadRow, road_id)
-    if row is None or row.job_id != job_id or row.deleted_at is not None:
-        raise NotFound("This road")
-    return row
+    def route(self, job_id: str, road_id: str) -> Route:
+        """One road of a job, with its points."""
+        with self._sessions.reading() as session:
+            rows.job_row(session, job_id)
+            return road_rows.route_of(session, road_rows.road_row(session, job_id, road_id))
 
+    def version(self, job_id: str, road_id: str) -> int:
+        """The version of a road, which changes with all that it holds."""
+        with self._sessions.reading() as session:
+            rows.job_row(session, job_id)
+            return road_rows.road_row(session, job_id, road_id).version
 
-def claim_road_name(session: Session, job_id: str, name: str, road_id: str | None = None) -> None:
-    """Raises InvalidInput where another road of the job has the name."""
-    if any(row.name == name and row.id != road_id for row in present_roads(session, job_id)):
-        raise InvalidInput(
-            [Problem("name", f"must differ from the other roads' names; one is “{name}” already")]
-        )
+    def routes(self, job_id: str) -> list[tuple[RoadRecord, Route]]:
+        """All roads of a job, with their points."""
+        with self._sessions.reading() as session:
+            rows.job_row(session, job_id)
+            held = road_rows.present_roads(session, job_id)
+            return [(road_rows.road_record(row), road_rows.route_of(session, row)) for row in held]
 
+    def add(self, job_id: str, routes: Sequence[Route], *, rename: bool = False) -> list[RoadRecord]:
+        """Adds roads at the end of a job: all of them or, if it raises, none.
 
-def add_road(session: Session, job_id: str, route: Route, *, rename: bool = False) -> RoadRow:
-    """Adds a road at the end of a job. Raises InvalidInput where its name is taken, or there are too many."""
-    held = present_roads(session, job_id)
-    if len(held) >= MOST_ROUTES:
-        raise InvalidInput([Problem("", f"a job holds at most {MOST_ROUTES} roads; delete one first")])
-    name = free_name(route.name, {row.name for row in held}) if rename else route.name
-    claim_road_name(session, job_id, name)
-    last = session.exec(select(func.max(RoadRow.position)).where(RoadRow.job_id == job_id)).one()
-    place = 0 if last is None else last + 1
-    row = RoadRow(job_id=job_id, position=place, name=name, document="", length_m=0, ascent_m=0)
-    put_route(session, row, Route.model_validate({**route.model_dump(exclude_unset=True), "name": name}))
-    session.add(row)
-    session.flush()
-    return row
+        With `rename`, one whose name is taken in the job gets a number behind it.
+        """
+        with self._sessions.changing(job_id) as change:
+            session = change.session
+            added = [road_rows.add_road(session, job_id, route, rename=rename) for route in routes]
+            return [road_rows.road_record(row) for row in added]
 
+    def change(self, job_id: str, road_id: str, edit: RouteEdit, version: int) -> SavedRoad:
+        """Changes what can be changed of a road; `version` is the one that the change was based on."""
+        with self._sessions.changing(job_id) as change:
+            session = change.session
+            row = road_rows.road_row(session, job_id, road_id)
+            rows.next_version(row, version, "This road")
+            road_rows.claim_road_name(session, job_id, edit.name, road_id)
+            road_rows.put_edit(session, row, edit)
+            return SavedRoad(road=road_rows.road_record(row), standing=change.kept())
 
-def put_route(session: Session, row: RoadRow, route: Route) -> None:
-    """Makes a row hold a road."""
-    data = route.model_dump(mode="json", exclude_unset=True)
-    line = {key: data.pop(key) for key in _LINE if data.get(key) is not None}
-    row.name, row.document = route.name, json.dumps(data, ensure_ascii=False, allow_nan=False)
-    row.line_id = _kept_line(session, line) if line else None
-    row.length_m, row.ascent_m = (round(metres, 1) for metres in extent(route))
+    def delete(self, job_id: str, road_id: str) -> None:
+        """Takes a road out of its job; `restore` brings it back."""
+        with self._sessions.changing(job_id) as change:
+            session = change.session
+            row = road_rows.road_row(session, job_id, road_id)
+            row.deleted_at = now()
+            row.version += 1
 
-
-def _kept_line(session: Session, line: dict[str, object]) -> str:
-    content = json.dumps(line, allow_nan=False, separators=(",", ":"))
-    digest = hashlib.sha256(content.encode()).hexdigest()
-    if session.get(RoadLineRow, digest) is None:
-        session.add(RoadLineRow(id=digest, content=content))
-        session.flush()
-    return digest
-
-
-def route_of(session: Session, row: RoadRow) -> Route:
-    """The road that a row holds, with its points. Raises StoreUnusable."""
-    try:
-        data = json.loads(row.document)
-        if row.line_id is not None:
-            line = session.get(RoadLineRow, row.line_id)
-            data |= json.loads(line.content) if line else {}
-        return Route.model_validate(data)
-    except ValueError as error:
-        raise StoreUnusable(f"the road “{row.name}” cannot be read from the store; the rest can") from error
-
-
-def routes_of(session: Session, job_id: str) -> list[Route]:
-    """The roads of a job, with their points."""
-    return [route_of(session, row) for row in present_roads(session, job_id)]
-
-
-def road_record(row: RoadRow) -> RoadRecord:
-    """A road as it is handed out."""
-    data = json.loads(row.document)
-    return RoadRecord.model_validate(
-        {
-            **{key: data.get(key) for key in ("rides", "cleaned", "start_m", "legs")},
-            "id": row.id,
-            "version": row.version,
-            "name": row.name,
-            "placed": row.line_id is not None,
-            "length_m": row.length_m,
-            "ascent_m": row.ascent_m,
-        }
-    )
+    def restore(self, job_id: str, road_id: str) -> RoadRecord:
+        """Brings a deleted road back."""
+        with self._sessions.changing(job_id) as change:
+            session = change.session
+            row = session.get(RoadRow, road_id)
+            if row is None or row.job_id != job_id:
+                raise NotFound("This road")
+            if row.deleted_at is not None:
+                road_rows.claim_road_name(session, job_id, row.name, road_id)
+                row.deleted_at = None
+                row.version += 1
+            return road_rows.road_record(row)

@@ -6,6 +6,7 @@ from string import ascii_uppercase
 
 from pydantic import ValidationError
 from sqlalchemy import literal_column
+from sqlalchemy import text as sql
 from sqlmodel import Session, col, func, select
 
 from kettledrum.core.job.brief import MOST_SETUPS, Brief, Need
@@ -17,8 +18,8 @@ from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.file.old_needs import readable_need
 from kettledrum.store.file.old_setups import readable_setup
-from kettledrum.store.records import JobRecord, SetupRecord, brief_of
-from kettledrum.store.roads import add_road, present_roads, road_record, routes_of
+from kettledrum.store.records import JobRecord, SetupRecord, Standing, brief_of
+from kettledrum.store.road_rows import add_road, present_roads, road_record, routes_of
 from kettledrum.store.tables import JobRow, RoadRow, SetupRow, now
 
 
@@ -100,15 +101,22 @@ def present(session: Session, job_id: str) -> list[SetupRow]:
 
 def claim_name(session: Session, job_id: str, name: str, setup_id: str | None = None) -> None:
     """Raises InvalidInput where another setup of the job has the name."""
-    for row in present(session, job_id):
-        if row.name == name and row.id != setup_id:
-            message = f"must differ from the other setups' names; {row.letter} is called “{name}” too"
-            raise InvalidInput([Problem("name", message)])
+    taken = select(SetupRow.letter).where(
+        SetupRow.job_id == job_id,
+        SetupRow.name == name,
+        SetupRow.id != setup_id,
+        col(SetupRow.deleted_at).is_(None),
+    )
+    letter = session.exec(taken).first()
+    if letter is not None:
+        message = f"must differ from the other setups' names; {letter} is called “{name}” too"
+        raise InvalidInput([Problem("name", message)])
 
 
 def letters(session: Session, job_id: str) -> set[str]:
     """The letters that the setups of a job have."""
-    return {row.letter for row in present(session, job_id)}
+    held = select(SetupRow.letter).where(SetupRow.job_id == job_id, col(SetupRow.deleted_at).is_(None))
+    return set(session.exec(held))
 
 
 def free_letter(taken: set[str]) -> str:
@@ -153,10 +161,36 @@ def add_job(session: Session, brief: Brief) -> JobRecord:
     return job_record(session, job)
 
 
-def setup_record(row: SetupRow) -> SetupRecord:
-    """A setup as it is handed out."""
-    setup = kept_setup(row)
-    return SetupRecord(id=row.id, letter=row.letter, version=row.version, setup=setup)
+def setup_record(row: SetupRow, setup: Setup | None = None) -> SetupRecord:
+    """A setup as it is handed out; `setup` is what the row holds, where that was just written."""
+    return SetupRecord(id=row.id, letter=row.letter, version=row.version, setup=setup or kept_setup(row))
+
+
+def standing(session: Session, job: JobRow) -> Standing:
+    """Where a job stands among its changes."""
+    undo, redo = revisions.neighbours(session, job)
+    return Standing(revision=job.revision, undo=undo, redo=redo)
+
+
+_MARK = sql(
+    """
+    SELECT version, revision,
+        (SELECT sum(version) FROM setup WHERE job_id = :id),
+        (SELECT sum(version) FROM road WHERE job_id = :id),
+        (SELECT at FROM revision WHERE job_id = :id AND number = job.revision)
+    FROM job WHERE id = :id AND deleted_at IS NULL
+    """
+)
+
+
+def mark(session: Session, job_id: str) -> str | None:
+    """What differs as soon as anything of a job does; None where there is no such job.
+
+    Versions only ever rise, but neither an order nor a deletion raises one: each is a revision, with the
+    moment at which it was last added to.
+    """
+    parts = session.execute(_MARK, {"id": job_id}).first()
+    return None if parts is None else "-".join(str(part or 0) for part in parts)
 
 
 def job_record(session: Session, row: JobRow) -> JobRecord:
@@ -168,9 +202,7 @@ def job_record(session: Session, row: JobRow) -> JobRecord:
         version=row.version,
         need=kept_need(row),
         reference_id=row.reference_id if row.reference_id in known else None,
-        revision=row.revision,
-        undo=revisions.undoable(session, row),
-        redo=revisions.redoable(session, row),
+        **dict(standing(session, row)),
         setups=setups,
         roads=[road_record(road) for road in present_roads(session, row.id)],
     )

@@ -1,8 +1,7 @@
 """The shelf in the store: parts saved to be used again, apart from every job."""
 
 import json
-from collections.abc import Callable, Sequence
-from contextlib import AbstractContextManager
+from collections.abc import Sequence
 from functools import lru_cache
 from typing import Literal
 
@@ -16,12 +15,11 @@ from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats import MOST_PARTS, as_json
 from kettledrum.store.errors import NotFound, StaleWrite
+from kettledrum.store.sessions import Sessions
 from kettledrum.store.tables import PartRow, new_id, now
 
 _AT_ONCE = 500
 """Values in one statement; SQLite takes no more than some thousands."""
-
-Sessions = Callable[[], AbstractContextManager[Session]]
 
 
 class PartRecord(BaseModel):
@@ -44,13 +42,12 @@ class BroughtIn(BaseModel):
 class Shelf:
     """The shelf of a store. Each method that writes is on disk when it returns, or has changed nothing."""
 
-    def __init__(self, reading: Sessions, writing: Sessions) -> None:
-        self._reading = reading
-        self._writing = writing
+    def __init__(self, sessions: Sessions) -> None:
+        self._sessions = sessions
 
     def parts(self) -> list[PartRecord]:
         """Every part, in the order in which they came."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return part_records(session)
 
     def teeth(self, kind: Literal["crankset", "cassette"]) -> list[list[int]]:
@@ -58,19 +55,19 @@ class Shelf:
         ask = select(PartRow.document).where(
             col(PartRow.deleted_at).is_(None), func.json_extract(PartRow.document, "$.kind") == kind
         )
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return [
                 json.loads(document)["teeth"] for document in session.exec(ask.order_by(col(PartRow.number)))
             ]
 
     def part(self, part_id: str) -> Part:
         """One part. Raises NotFound."""
-        with self._reading() as session:
+        with self._sessions.reading() as session:
             return _record(_row(session, part_id)).part
 
     def add(self, part: Part) -> PartRecord:
         """Adds a part. Raises InvalidInput where the shelf is full."""
-        with self._writing() as session:
+        with self._sessions.writing() as session:
             _see_that_there_is_room(session, 1)
             row = PartRow(name=part.name, document=_text(part))
             session.add(row)
@@ -79,12 +76,12 @@ class Shelf:
 
     def bring_in(self, parts: Sequence[Part]) -> BroughtIn:
         """Adds those parts that the shelf does not hold already: all of them or, if it raises, none."""
-        with self._writing() as session:
+        with self._sessions.writing() as session:
             return bring_in(session, parts)
 
     def take_off(self, part_ids: Sequence[str]) -> None:
         """Takes parts off the shelf at one stroke; those that are not there are passed over."""
-        with self._writing() as session:
+        with self._sessions.writing() as session:
             for start in range(0, len(part_ids), _AT_ONCE):
                 some = col(PartRow.id).in_(part_ids[start : start + _AT_ONCE])
                 session.execute(
@@ -93,13 +90,13 @@ class Shelf:
 
     def stock(self, parts: Sequence[Part]) -> None:
         """Fills a shelf that has never held a part; one that was emptied stays empty."""
-        with self._writing() as session:
+        with self._sessions.writing() as session:
             if session.exec(select(PartRow.id)).first() is None:
                 session.add_all(PartRow(name=part.name, document=_text(part)) for part in parts)
 
     def change(self, part_id: str, part: Part, version: int) -> PartRecord:
         """Replaces a part; `version` is the one that the change was based on. Raises StaleWrite, NotFound."""
-        with self._writing() as session:
+        with self._sessions.writing() as session:
             row = _row(session, part_id)
             if row.version != version:
                 raise StaleWrite(f"“{row.name}”", row.version)
@@ -109,7 +106,7 @@ class Shelf:
 
     def pin(self, part_id: str, *, pinned: bool) -> PartRecord:
         """Pins a part to the top of the shelf, or lets it go."""
-        with self._writing() as session:
+        with self._sessions.writing() as session:
             row = _row(session, part_id)
             row.pinned = pinned
             session.flush()
@@ -117,12 +114,12 @@ class Shelf:
 
     def delete(self, part_id: str) -> None:
         """Takes a part off the shelf; `restore` puts it back."""
-        with self._writing() as session:
+        with self._sessions.writing() as session:
             _row(session, part_id).deleted_at = now()
 
     def restore(self, part_id: str) -> PartRecord:
         """Puts a part back on the shelf."""
-        with self._writing() as session:
+        with self._sessions.writing() as session:
             row = session.exec(select(PartRow).where(PartRow.id == part_id)).first()
             if row is None:
                 raise NotFound("This part")

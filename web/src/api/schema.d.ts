@@ -117,7 +117,9 @@ export interface paths {
         };
         /**
          * Read Job
-         * @description A job with its setups.
+         * @description A job with its setups. An open page asks again and again; with the ETag of what it has, at little cost.
+         *
+         *     The mark is read before the job: what is written in between makes the page ask once more, and no less.
          */
         get: operations["read_job"];
         /**
@@ -150,6 +152,28 @@ export interface paths {
          * @description Brings a deleted job back.
          */
         post: operations["restore_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Drafts
+         * @description The setups of a job side by side, as they are being typed; nothing is saved.
+         *
+         *     It is asked for at every key that is typed: validating what was just worked out would take twice as long.
+         */
+        post: operations["compare_drafts"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1982,6 +2006,18 @@ export interface components {
             carried: components["schemas"]["Carried"][] | null;
         };
         /**
+         * Drafts
+         * @description A job as it is being typed: a `brief`, in order or not, and which setups of the job those of it are.
+         */
+        Drafts: {
+            /** Brief */
+            brief: {
+                [key: string]: unknown;
+            };
+            /** Setup Ids */
+            setup_ids: string[];
+        };
+        /**
          * DriveResult
          * @description A home-built drive worked out.
          *
@@ -2672,12 +2708,15 @@ export interface components {
         };
         /**
          * JobRecord
-         * @description A job with its setups and roads in order. `reference_id` is the setup the others are measured against.
-         *
-         *     `revision` counts its changes; `undo` and `redo` say in words what would be taken back, or done
-         *     again, next.
+         * @description A job with its setups and roads in order; `reference_id` is what the others are held against.
          */
         JobRecord: {
+            /** Revision */
+            revision: number;
+            /** Undo */
+            undo: string | null;
+            /** Redo */
+            redo: string | null;
             /** Id */
             id: string;
             /** Version */
@@ -2685,12 +2724,6 @@ export interface components {
             need: components["schemas"]["Need"];
             /** Reference Id */
             reference_id: string | null;
-            /** Revision */
-            revision: number;
-            /** Undo */
-            undo: string | null;
-            /** Redo */
-            redo: string | null;
             /** Setups */
             setups: components["schemas"]["SetupRecord"][];
             /** Roads */
@@ -2709,6 +2742,22 @@ export interface components {
             setup_count: number;
         };
         JsonValue: unknown;
+        /**
+         * JudgedDrafts
+         * @description Drafts worked out, with what is wrong with them.
+         *
+         *     What of them is refused was replaced by what is saved: the need, where `need_is_saved`, and the setups of
+         *     `saved_setup_ids`.
+         */
+        JudgedDrafts: {
+            comparison: components["schemas"]["Comparison"];
+            /** Problems */
+            problems: components["schemas"]["FieldProblem"][];
+            /** Need Is Saved */
+            need_is_saved: boolean;
+            /** Saved Setup Ids */
+            saved_setup_ids: string[];
+        };
         /**
          * KnownClimb
          * @description A climb ridden without a rest: the rider's mass and the bicycle's with all on it in kg, `rise_m` metres
@@ -3125,8 +3174,7 @@ export interface components {
          *
          *     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
          *     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
-         *     beyond it. Null where no limit is set. `range_km` is how far the battery goes with the most help over the
-         *     brief's roads, or else the plain terrain; null without a battery.
+         *     beyond it. Null where no limit is set.
          */
         MotorHelp: {
             /** Wheel Torque Nm */
@@ -3160,8 +3208,6 @@ export interface components {
             comfortable_kmh: number;
             /** Unreached Kmh */
             unreached_kmh: number | null;
-            /** Range Km */
-            range_km?: number | null;
         };
         /**
          * Need
@@ -3988,6 +4034,32 @@ export interface components {
             efficiency?: number | null;
         };
         /**
+         * SavedNeed
+         * @description A need as it was just written, with its version, and where its job stands then.
+         */
+        SavedNeed: {
+            /** Version */
+            version: number;
+            need: components["schemas"]["Need"];
+            standing: components["schemas"]["Standing"];
+        };
+        /**
+         * SavedRoad
+         * @description A road as it was just written, and where its job stands then.
+         */
+        SavedRoad: {
+            road: components["schemas"]["RoadRecord"];
+            standing: components["schemas"]["Standing"];
+        };
+        /**
+         * SavedSetup
+         * @description A setup as it was just written, and where its job stands then.
+         */
+        SavedSetup: {
+            setup: components["schemas"]["SetupRecord"];
+            standing: components["schemas"]["Standing"];
+        };
+        /**
          * Setup
          * @description Cranks, the path of stages from pedal to road, and the wheel.
          *
@@ -4382,6 +4454,19 @@ export interface components {
             change: components["schemas"]["Change"] | null;
             /** Options */
             options: components["schemas"]["Option"][];
+        };
+        /**
+         * Standing
+         * @description Where a job stands among its changes: `revision` counts them; `undo` and `redo` say in words what would
+         *     be taken back, or done again, next.
+         */
+        Standing: {
+            /** Revision */
+            revision: number;
+            /** Undo */
+            undo: string | null;
+            /** Redo */
+            redo: string | null;
         };
         /**
          * Start
@@ -5392,7 +5477,9 @@ export interface operations {
     read_job: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "if-none-match"?: string | null;
+            };
             path: {
                 job_id: string;
             };
@@ -5408,6 +5495,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobRecord"];
                 };
+            };
+            /** @description Nothing of the job has changed since it was given that ETag */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -5505,7 +5599,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobRecord"];
+                    "application/json": components["schemas"]["SavedNeed"];
                 };
             };
             /** @description Bad Request */
@@ -5688,6 +5782,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compare_drafts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Drafts"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedDrafts"];
                 };
             };
             /** @description Bad Request */
@@ -6360,7 +6550,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SetupRecord"];
+                    "application/json": components["schemas"]["SavedSetup"];
                 };
             };
             /** @description Bad Request */
@@ -9533,7 +9723,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SetupRecord"];
+                    "application/json": components["schemas"]["SavedSetup"];
                 };
             };
             /** @description Bad Request */
@@ -10210,7 +10400,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RoadRecord"];
+                    "application/json": components["schemas"]["SavedRoad"];
                 };
             };
             /** @description Bad Request */

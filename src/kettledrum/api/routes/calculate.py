@@ -4,15 +4,15 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query, Response
 
+from kettledrum.api.asked import OfOneSetup
 from kettledrum.api.json_body import StrictJsonRoute
-from kettledrum.api.routes.pairings import OfOneSetup
 from kettledrum.core.fit.page import FitPage, fit_page
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.home_built.result import DriveResult, drive_named, worked_out
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.inside.internals import Internals, internals
 from kettledrum.core.inside.quick_entry import GearEntry, UnderstoodGears, understand
-from kettledrum.core.job.brief import Brief, CadenceBand, Need, named
+from kettledrum.core.job.brief import Brief, CadenceBand, Need
 from kettledrum.core.job.known_climb import KnownClimb, KnownPower, known_power
 from kettledrum.core.job.starting_values import USUAL_MASS_KG, Start, starting_values
 from kettledrum.core.lineup.comparison import Comparison, compare
@@ -62,7 +62,7 @@ def calculate_comparison(brief: Brief) -> Response:
 @router.post("/fit")
 def calculate_fit(asked: OfOneSetup) -> FitPage:
     """Everything that must go together for one setup of a brief, on the rider's frame."""
-    return fit_page(asked.brief, named(asked.brief, asked.setup))
+    return fit_page(asked.brief, asked.meant)
 
 
 class HomeBuiltRequest(Model):

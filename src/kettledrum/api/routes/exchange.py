@@ -3,10 +3,10 @@
 from datetime import UTC, datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, Query, Request, Response
+from fastapi import APIRouter, Depends, Query, Response
 from pydantic import BaseModel
 
-from kettledrum.api.json_body import bounded
+from kettledrum.api.asked import FILE_BODY, file_of_at_most
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
@@ -16,7 +16,6 @@ from kettledrum.store import BroughtIn, JobSummary, NotFound, SetupRecord
 router = APIRouter(tags=["exchange"])
 
 _JSON_SCHEMA = "application/schema+json"
-_FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
 
 
 class Imported(BaseModel):
@@ -25,10 +24,6 @@ class Imported(BaseModel):
     jobs: list[JobSummary]
     parts: BroughtIn | None
     setup: SetupRecord | None
-
-
-async def _file(request: Request) -> bytes:
-    return await bounded(request, MOST_ARCHIVE_BYTES)
 
 
 @router.get("/archive", response_class=Response, responses={200: {"content": {"application/zip": {}}}})
@@ -44,11 +39,11 @@ def read_archive(store: TheStore) -> Response:
     "/import",
     status_code=201,
     response_model_exclude_unset=True,
-    openapi_extra={"requestBody": {"required": True, "content": _FILE}},
+    openapi_extra=FILE_BODY,
 )
 def import_file(
     store: TheStore,
-    content: Annotated[bytes, Depends(_file)],
+    content: Annotated[bytes, Depends(file_of_at_most(MOST_ARCHIVE_BYTES))],
     job_id: Annotated[str | None, Query(description="The job that a setup goes into.")] = None,
 ) -> Imported:
     """Adds what a file holds: a setup to a job, a job, parts, or all of an archive; the whole or nothing."""
@@ -58,7 +53,7 @@ def import_file(
             raise InvalidInput(
                 [Problem("", "the file holds a setup; open the job that it is to go into first")]
             )
-        return Imported(jobs=[], parts=None, setup=store.add_setup(job_id, found, rename=True))
+        return Imported(jobs=[], parts=None, setup=store.jobs.add_setup(job_id, found, rename=True))
     jobs, parts = store.take_in(found)
     return Imported(
         jobs=[JobSummary(id=job.id, name=job.need.name, setup_count=len(job.setups)) for job in jobs],

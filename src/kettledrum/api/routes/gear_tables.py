@@ -21,7 +21,7 @@ TABLE: dict[int | str, dict[str, object]] = {
 @router.get("/gears.csv", response_class=Response, responses=TABLE)
 def read_job_gears(job_id: str, store: TheStore, system: Units = "metric", tabs: Tabs = False) -> Response:
     """Every gear of every setup of a job."""
-    return _answer(store, job_id, store.job(job_id).setups, system, tabs)
+    return _answer(store, job_id, store.jobs.job(job_id).setups, system, tabs)
 
 
 @router.get("/setups/{setup_id}/gears.csv", response_class=Response, responses=TABLE)
@@ -29,11 +29,11 @@ def read_setup_gears(
     job_id: str, setup_id: str, store: TheStore, system: Units = "metric", tabs: Tabs = False
 ) -> Response:
     """Every gear of one setup."""
-    return _answer(store, job_id, [store.setup(job_id, setup_id)], system, tabs)
+    return _answer(store, job_id, [store.jobs.setup(job_id, setup_id)], system, tabs)
 
 
 def _answer(store: Store, job_id: str, setups: list[SetupRecord], system: System, tabs: bool) -> Response:
-    cadence_rpm = store.job(job_id).need.rider.cadence_rpm
+    cadence_rpm = store.jobs.job(job_id).need.rider.cadence_rpm
     text = gear_tables_text([gear_table(held.setup, cadence_rpm) for held in setups], system, tabs=tabs)
     if tabs:
         return Response(text, media_type="text/tab-separated-values")

@@ -9,10 +9,9 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse
 from pydantic import BaseModel, StrictBool
 
+from kettledrum.api.asked import OfOneSetup
 from kettledrum.api.json_body import StrictJsonRoute
-from kettledrum.api.routes.pairings import OfOneSetup
 from kettledrum.api.the_store import TheStore
-from kettledrum.core.job.brief import named
 from kettledrum.core.motors.assist_levels import share_of_level
 from kettledrum.core.simulation.bike import SimulatedBike
 from kettledrum.core.simulation.course import of_profile, trial_course
@@ -83,7 +82,7 @@ TheBike = Annotated[BikeOnTheBench, Depends(_on_the_bench)]
 @strict.post("/calculate/trial", response_model=Trial)
 def calculate_trial(asked: OfOneSetup) -> Trial:
     """Start, climb, coast and stop, simulated at once with one setup of a brief."""
-    return trial(asked.brief, named(asked.brief, asked.setup))
+    return trial(asked.brief, asked.meant)
 
 
 @strict.post("/jobs/{job_id}/live", status_code=201)
@@ -91,9 +90,9 @@ def put_on_the_bench(
     job_id: str, asked: OnTheBench, store: TheStore, bench: TheBench, road: RoadAsked = None
 ) -> LiveBike:
     """Puts a setup of a brief, which may be drafts, on the bench, at the start of a road of the job."""
-    setup = named(asked.brief, asked.setup)
+    setup = asked.meant
     if road is None:
-        store.job(job_id)
+        store.jobs.mark(job_id)
         steepest = asked.brief.road.steepest if asked.brief.road else None
         course = trial_course(steepest)
     else:

@@ -5,16 +5,16 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 from pydantic import Field, StrictBool, model_validator
 
+from kettledrum.api.asked import OfOneSetup
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.chains.twin import TOLERANCE_MM, Twin, twins
-from kettledrum.core.job.brief import Brief, named
 from kettledrum.core.pairings.grid import Pairings, pairings
 from kettledrum.core.pairings.would_do import WouldDo, would_do
 from kettledrum.core.parts.frame import ChainstayMm
 from kettledrum.core.parts.stock import TeethChoice
 from kettledrum.core.parts.use import tried_with
-from kettledrum.core.terms.quantities import Model, Name, Within, refused
+from kettledrum.core.terms.quantities import Model, Within, refused
 from kettledrum.store import SetupRecord
 
 router = APIRouter(tags=["pairings"], route_class=StrictJsonRoute)
@@ -23,13 +23,6 @@ MOST_TWINS = 200
 TeethAsked = Annotated[int, Query(ge=5, le=200)]
 LONGEST_WAY_MM = 100.0
 """No axle can be set by more."""
-
-
-class OfOneSetup(Model):
-    """A brief, and the name of the setup in it that is meant."""
-
-    brief: Brief
-    setup: Name
 
 
 class WouldDoOnShelf(WouldDo):
@@ -68,7 +61,7 @@ def calculate_pairings(asked: OfOneSetup) -> Response:
 
     Hundreds of rows, written as they are: validating what was just worked out would take as long again.
     """
-    found = pairings(asked.brief, named(asked.brief, asked.setup))
+    found = pairings(asked.brief, asked.meant)
     return Response(found.model_dump_json(), media_type="application/json")
 
 
@@ -76,7 +69,7 @@ def calculate_pairings(asked: OfOneSetup) -> Response:
 def find_parts_that_would_do(asked: OfOneSetup, store: TheStore) -> WouldDoOnShelf:
     """Which hubs and gearboxes on the shelf do what the job wants on a setup's wheel, with which pairing."""
     records = store.shelf.parts()
-    found = would_do(asked.brief, named(asked.brief, asked.setup), [record.part for record in records])
+    found = would_do(asked.brief, asked.meant, [record.part for record in records])
     return WouldDoOnShelf(**dict(found), ids=[record.id for record in records])
 
 
@@ -85,8 +78,8 @@ def try_part(
     part_id: str, job_id: str, setup_id: str, front: TeethAsked, rear: TeethAsked, store: TheStore
 ) -> SetupRecord:
     """Adds a setup like another, with just a part from the shelf and one pairing."""
-    tried = tried_with(store.setup(job_id, setup_id).setup, store.shelf.part(part_id), front, rear)
-    return store.add_setup(job_id, tried, rename=True)
+    tried = tried_with(store.jobs.setup(job_id, setup_id).setup, store.shelf.part(part_id), front, rear)
+    return store.jobs.add_setup(job_id, tried, rename=True)
 
 
 @router.post("/calculate/twin-chains")

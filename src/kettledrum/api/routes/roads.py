@@ -12,7 +12,8 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
-from kettledrum.api.json_body import StrictJsonRoute, bounded
+from kettledrum.api.asked import FILE_BODY, BasedOn, file_of_at_most
+from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.problem_details import FieldProblem
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
@@ -23,15 +24,13 @@ from kettledrum.core.roads.ride_result import Coverage, Ride
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError
 from kettledrum.core.terms.quantities import Name
 from kettledrum.formats.gpx import MOST_TRACK_BYTES, gpx_text, road_table_text
-from kettledrum.store import RoadRecord, Store
+from kettledrum.store import RoadRecord, SavedRoad, Store
 
 if TYPE_CHECKING:
     from kettledrum.core.roads.profile import Profile
 
-_FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
 _MOST_PLACES = 600
 
-BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
 FileName = Annotated[Name, Query(description="What a road without a name in the file is called.")]
 
 router = APIRouter(prefix="/jobs/{job_id}", tags=["roads"])
@@ -55,28 +54,24 @@ class RoadRide(Ride):
     outline: list[tuple[float, float]] | None
 
 
-async def _file(request: Request) -> bytes:
-    return await bounded(request, MOST_TRACK_BYTES)
-
-
 @router.post(
     "/roads/import",
     response_class=StreamingResponse,
     responses={200: {"model": RoadStep, "content": {LINES: {}}, "description": "A line a step"}},
-    openapi_extra={"requestBody": {"required": True, "content": _FILE}},
+    openapi_extra=FILE_BODY,
 )
 async def import_roads(
     job_id: str,
     request: Request,
     store: TheStore,
-    content: Annotated[bytes, Depends(_file)],
+    content: Annotated[bytes, Depends(file_of_at_most(MOST_TRACK_BYTES))],
     name: FileName = "Road",
 ) -> StreamingResponse:
     """Adds every road of a GPX or TCX file, or of a table of distance and elevation, or none.
 
     Hanging up stops it: nothing is written before the whole file is read.
     """
-    await run_in_threadpool(store.job, job_id)
+    await run_in_threadpool(store.jobs.mark, job_id)
     return in_lines(request, _steps(store, job_id, content, name))
 
 
@@ -105,7 +100,7 @@ def add_road(job_id: str, route: Route, store: TheStore) -> RoadRecord:
 
 
 @strict.put("/roads/{road_id}")
-def change_road(job_id: str, road_id: str, version: BasedOn, edit: RouteEdit, store: TheStore) -> RoadRecord:
+def change_road(job_id: str, road_id: str, version: BasedOn, edit: RouteEdit, store: TheStore) -> SavedRoad:
     """Changes a road's name, how often it is ridden, or the legs of a drawn one."""
     return store.roads.change(job_id, road_id, edit, version)
 

@@ -3,8 +3,9 @@
 from datetime import UTC, datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Query, Response
+from fastapi import APIRouter, Body, Response
 
+from kettledrum.api.asked import BasedOn
 from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.routes.gear_tables import TABLE, Tabs
 from kettledrum.api.the_store import TheStore
@@ -13,11 +14,10 @@ from kettledrum.core.lineup.familiar import Ends, Familiar, familiar
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.use import part_from, with_part
 from kettledrum.formats import BYTE_ORDER_MARK, MOST_PARTS, part_table_text, shelf_text
-from kettledrum.store import PartRecord, SetupRecord
+from kettledrum.store import PartRecord, SavedSetup
 
 router = APIRouter(prefix="/shelf", tags=["shelf"], route_class=StrictJsonRoute)
 
-BasedOn = Annotated[int, Query(description="The version that the change was based on.")]
 PartIds = Annotated[list[str], Body(max_length=MOST_PARTS)]
 Setups = Annotated[list[Ends], Body(max_length=MOST_SETUPS)]
 
@@ -71,7 +71,7 @@ def take_parts_off(part_ids: PartIds, store: TheStore) -> None:
 @router.post("/from-setup", status_code=201, response_model_exclude_unset=True)
 def save_part(job_id: str, setup_id: str, place: str, store: TheStore) -> PartRecord:
     """Saves a stage of a setup, by its number, or its wheel."""
-    return store.shelf.add(part_from(store.setup(job_id, setup_id).setup, place))
+    return store.shelf.add(part_from(store.jobs.setup(job_id, setup_id).setup, place))
 
 
 @router.put("/{part_id}", response_model_exclude_unset=True)
@@ -99,7 +99,7 @@ def restore_part(part_id: str, store: TheStore) -> PartRecord:
 
 
 @router.post("/{part_id}/use", response_model_exclude_unset=True)
-def use_part(part_id: str, job_id: str, setup_id: str, version: BasedOn, store: TheStore) -> SetupRecord:
+def use_part(part_id: str, job_id: str, setup_id: str, version: BasedOn, store: TheStore) -> SavedSetup:
     """Puts a copy of a part into a setup, in the place of the one it had."""
-    setup = with_part(store.setup(job_id, setup_id).setup, store.shelf.part(part_id))
-    return store.change_setup(job_id, setup_id, setup, version)
+    setup = with_part(store.jobs.setup(job_id, setup_id).setup, store.shelf.part(part_id))
+    return store.jobs.change_setup(job_id, setup_id, setup, version)

@@ -11,7 +11,7 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
-from kettledrum.api.json_body import bounded
+from kettledrum.api.asked import FILE_BODY, file_of_at_most
 from kettledrum.api.problem_details import FieldProblem
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
@@ -22,7 +22,6 @@ from kettledrum.store import BroughtIn, Store, StoreUnusable
 
 router = APIRouter(prefix="/shelf", tags=["shelf"])
 
-_FILE = {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}
 _AT_ONCE = 200
 """Parts judged between two lines."""
 MOST_BAD_TOLD = 20
@@ -58,10 +57,7 @@ class ImportStep(BaseModel):
     failed: str | None = None
 
 
-async def _file(request: Request) -> bytes:
-    return await bounded(request, MOST_SHELF_BYTES)
-
-
+ShelfFile = Annotated[bytes, Depends(file_of_at_most(MOST_SHELF_BYTES))]
 SkipBad = Annotated[bool, Query(description="Leave out the parts that are wrong instead of adding none.")]
 
 
@@ -69,10 +65,13 @@ SkipBad = Annotated[bool, Query(description="Leave out the parts that are wrong 
     "/import",
     response_class=StreamingResponse,
     responses={200: {"model": ImportStep, "content": {LINES: {}}, "description": "A line a step"}},
-    openapi_extra={"requestBody": {"required": True, "content": _FILE}},
+    openapi_extra=FILE_BODY,
 )
 async def import_parts(
-    request: Request, store: TheStore, content: Annotated[bytes, Depends(_file)], skip_bad: SkipBad = False
+    request: Request,
+    store: TheStore,
+    content: ShelfFile,
+    skip_bad: SkipBad = False,
 ) -> StreamingResponse:
     """Adds every part of a shelf file or a table of parts, or none; what is on the shelf already is left."""
     parts = await run_in_threadpool(unread_parts, content)

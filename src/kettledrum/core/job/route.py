@@ -96,8 +96,12 @@ class RouteEdit(Model):
     legs: Annotated[list[Leg], Field(min_length=1, max_length=500)] | None = None
 
 
+EDITED = frozenset(RouteEdit.model_fields)
+"""The keys of a road that a change of it replaces."""
+
+
 def edited(route: Route, edit: RouteEdit) -> Route:
     """A road after a change; its points stay. Raises InvalidInput where one with points is given legs."""
-    kept = route.model_dump(exclude_unset=True, exclude={"name", "rides", "start_m", "legs"})
+    kept = route.model_dump(exclude_unset=True, exclude=set(EDITED))
     changed = edit.model_dump(exclude_unset=True, exclude_none=True)
     return validate(Route, {**kept, **changed})

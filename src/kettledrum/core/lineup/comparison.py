@@ -90,24 +90,12 @@ def difference(table: GearTable, reference: GearTable) -> Difference:
     )
 
 
-def _ranges(brief: Brief) -> dict[str, float | None]:
-    """How far each setup with a battery goes with the most help."""
-    if not any(motor.battery for setup in brief.setups for motor in setup.motors or []):
-        return {}
-    # Arrays are loaded only for who has a battery.
-    from kettledrum.core.motors.range import setup_ranges
-
-    routes = (brief.road.routes if brief.road else None) or []
-    return {each.name: each.levels[-1].range_km for each in setup_ranges(brief, routes) if each.levels}
-
-
 def compare(brief: Brief) -> Comparison:
     """Works out every setup of a brief at the rider's cadences, side by side."""
     tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
     reference = next((table for table in tables if table.name == brief.reference), None)
     job, wants = conditions(brief), brief.wants or Wants()
     compared = []
-    ranges = _ranges(brief)
     belts = brief.stock.belt if brief.stock else None
     pitch = (belts.pitch_mm if belts else None) or USUAL_BELT_PITCH_MM
     for setup, table in zip(brief.setups, tables, strict=True):
@@ -122,9 +110,7 @@ def compare(brief: Brief) -> Comparison:
                 against=None if reference is None or table is reference else difference(table, reference),
                 **dict(found),
                 lowest_gear=lowest_gears(table, found.climb, wants),
-                motor=motor_help(setup, table, pushes(brief, setup), job, ranges.get(setup.name), pitch)
-                if setup.motors
-                else None,
+                motor=motor_help(setup, table, pushes(brief, setup), job, pitch) if setup.motors else None,
             )
         )
     return Comparison(

@@ -32,8 +32,7 @@ class MotorHelp(BaseModel):
 
     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
-    beyond it. Null where no limit is set. `range_km` is how far the battery goes with the most help over the
-    brief's roads, or else the plain terrain; null without a battery.
+    beyond it. Null where no limit is set.
     """
 
     wheel_torque_nm: list[float]
@@ -52,7 +51,6 @@ class MotorHelp(BaseModel):
     cadence_at_limit_rpm: float | None
     comfortable_kmh: float
     unreached_kmh: float | None
-    range_km: float | None = None
 
 
 def motor_help(
@@ -60,7 +58,6 @@ def motor_help(
     table: GearTable,
     asked: Pushes,
     job: Conditions,
-    range_km: float | None = None,
     belt_pitch_mm: float = USUAL_BELT_PITCH_MM,
 ) -> MotorHelp | None:
     """Works out what motors add; None for a setup without.
@@ -103,7 +100,6 @@ def motor_help(
         limit_speed_kmh=limit,
         cadence_at_limit_rpm=None if limit is None else limit / 0.06 / top.development_m,
         comfortable_kmh=top.speed_kmh[1],
-        range_km=range_km,
         unreached_kmh=None if limit is None else max(limit - top.speed_kmh[1], 0.0),
     )
 

@@ -1,0 +1,124 @@
+"""Rows of roads within one session. Their points stand apart, once for all revisions that share them."""
+
+import hashlib
+import json
+
+from sqlmodel import Session, col, func, select
+
+from kettledrum.core.job.route import EDITED, MOST_ROUTES, Route, RouteEdit, edited
+from kettledrum.core.roads.ascent import extent
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.names import free_name
+from kettledrum.store.errors import NotFound, StoreUnusable
+from kettledrum.store.records import RoadRecord
+from kettledrum.store.tables import RoadLineRow, RoadRow
+
+_LINE = ("points", "places")
+
+
+def present_roads(session: Session, job_id: str) -> list[RoadRow]:
+    """The roads of a job, in their order."""
+    return list(
+        session.exec(
+            select(RoadRow)
+            .where(RoadRow.job_id == job_id, col(RoadRow.deleted_at).is_(None))
+            .order_by(col(RoadRow.position))
+        ).all()
+    )
+
+
+def road_row(session: Session, job_id: str, road_id: str) -> RoadRow:
+    """One road that is there. Raises NotFound."""
+    row = session.get(RoadRow, road_id)
+    if row is None or row.job_id != job_id or row.deleted_at is not None:
+        raise NotFound("This road")
+    return row
+
+
+def claim_road_name(session: Session, job_id: str, name: str, road_id: str | None = None) -> None:
+    """Raises InvalidInput where another road of the job has the name."""
+    if any(row.name == name and row.id != road_id for row in present_roads(session, job_id)):
+        raise InvalidInput(
+            [Problem("name", f"must differ from the other roads' names; one is “{name}” already")]
+        )
+
+
+def add_road(session: Session, job_id: str, route: Route, *, rename: bool = False) -> RoadRow:
+    """Adds a road at the end of a job. Raises InvalidInput where its name is taken, or there are too many."""
+    held = present_roads(session, job_id)
+    if len(held) >= MOST_ROUTES:
+        raise InvalidInput([Problem("", f"a job holds at most {MOST_ROUTES} roads; delete one first")])
+    name = free_name(route.name, {row.name for row in held}) if rename else route.name
+    claim_road_name(session, job_id, name)
+    last = session.exec(select(func.max(RoadRow.position)).where(RoadRow.job_id == job_id)).one()
+    place = 0 if last is None else last + 1
+    row = RoadRow(job_id=job_id, position=place, name=name, document="", length_m=0, ascent_m=0)
+    put_route(session, row, Route.model_validate({**route.model_dump(exclude_unset=True), "name": name}))
+    session.add(row)
+    session.flush()
+    return row
+
+
+def put_route(session: Session, row: RoadRow, route: Route) -> None:
+    """Makes a row hold a road."""
+    data = route.model_dump(mode="json", exclude_unset=True)
+    line = {key: data.pop(key) for key in _LINE if data.get(key) is not None}
+    row.name, row.document = route.name, json.dumps(data, ensure_ascii=False, allow_nan=False)
+    row.line_id = _kept_line(session, line) if line else None
+    row.length_m, row.ascent_m = (round(metres, 1) for metres in extent(route))
+
+
+def put_edit(session: Session, row: RoadRow, edit: RouteEdit) -> None:
+    """Changes what a row holds. The points of a road that has some are not touched, and so not read.
+
+    Raises InvalidInput where one with points is given legs or a start.
+    """
+    if row.line_id is None or edit.legs is not None or edit.start_m is not None:
+        put_route(session, row, edited(route_of(session, row), edit))
+        return
+    data = json.loads(row.document)
+    changed = edit.model_dump(mode="json", exclude_unset=True, exclude_none=True)
+    kept = {key: value for key, value in data.items() if key not in EDITED}
+    row.name, row.document = edit.name, json.dumps({**kept, **changed}, ensure_ascii=False, allow_nan=False)
+
+
+def _kept_line(session: Session, line: dict[str, object]) -> str:
+    content = json.dumps(line, allow_nan=False, separators=(",", ":"))
+    digest = hashlib.sha256(content.encode()).hexdigest()
+    if session.get(RoadLineRow, digest) is None:
+        session.add(RoadLineRow(id=digest, content=content))
+        session.flush()
+    return digest
+
+
+def route_of(session: Session, row: RoadRow) -> Route:
+    """The road that a row holds, with its points. Raises StoreUnusable."""
+    try:
+        data = json.loads(row.document)
+        if row.line_id is not None:
+            line = session.get(RoadLineRow, row.line_id)
+            data |= json.loads(line.content) if line else {}
+        return Route.model_validate(data)
+    except ValueError as error:
+        raise StoreUnusable(f"the road “{row.name}” cannot be read from the store; the rest can") from error
+
+
+def routes_of(session: Session, job_id: str) -> list[Route]:
+    """The roads of a job, with their points."""
+    return [route_of(session, row) for row in present_roads(session, job_id)]
+
+
+def road_record(row: RoadRow) -> RoadRecord:
+    """A road as it is handed out."""
+    data = json.loads(row.document)
+    return RoadRecord.model_validate(
+        {
+            **{key: data.get(key) for key in ("rides", "cleaned", "start_m", "legs")},
+            "id": row.id,
+            "version": row.version,
+            "name": row.name,
+            "placed": row.line_id is not None,
+            "length_m": row.length_m,
+            "ascent_m": row.ascent_m,
+        }
+    )
