@@ -1,8 +1,8 @@
 import "@fontsource-variable/archivo/index.css";
-import "./shell/global.css";
+import "./ui/global.css";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { App } from "./shell/App";
+import { App } from "./app/App";
 
 const root = document.getElementById("root");
 if (!root) throw new Error("The page has no root");

@@ -1,9 +1,9 @@
 import { useId, useMemo, useState } from "react";
 import type { Gear } from "../api/client";
 import type { BenchSetup } from "../drafts/useWorkbench";
-import { bandSpeeds, capital, explanation, gearName, pathInShort } from "../shell/format";
-import { Letter } from "../shell/Letter";
-import { useUnits } from "../shell/units";
+import { bandSpeeds, capital, explanation, gearName, pathInShort } from "../words/format";
+import { Letter } from "../ui/Letter";
+import { useUnits } from "../words/units";
 import styles from "./GearLanes.module.css";
 import { Lane } from "./Lane";
 import { layoutOf, speedScale, ticks } from "./laneLayout";

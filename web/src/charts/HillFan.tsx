@@ -4,9 +4,9 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import type { Need } from "../api/client";
 import type { BenchSetup } from "../drafts/useWorkbench";
-import { grade } from "../shell/climbing";
-import { setupColour } from "../shell/palette";
-import tables from "../shell/table.module.css";
+import { grade } from "../words/climbing";
+import { setupColour } from "../ui/palette";
+import tables from "../ui/table.module.css";
 import styles from "./HillFan.module.css";
 import { useWidth } from "./useWidth";
 

@@ -1,9 +1,9 @@
 import { useId, useRef, useState, type KeyboardEvent } from "react";
 import type { Gear, MotorHelp } from "../api/client";
 import type { BenchSetup } from "../drafts/useWorkbench";
-import { bandSpeeds, explanation, gearName } from "../shell/format";
-import { setupColour } from "../shell/palette";
-import { useUnits } from "../shell/units";
+import { bandSpeeds, explanation, gearName } from "../words/format";
+import { setupColour } from "../ui/palette";
+import { useUnits } from "../words/units";
 import styles from "./Lane.module.css";
 import { openTo, triggersOf, type Reading } from "./reading";
 

@@ -1,5 +1,5 @@
 import type { Gears } from "../api/client";
-import { plainRatio } from "../shell/format";
+import { plainRatio } from "../words/format";
 import { CaseInside, insideWidth } from "./CaseInside";
 import { PathCaption } from "./PathCaption";
 import styles from "./PowerPath.module.css";

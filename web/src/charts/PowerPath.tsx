@@ -1,6 +1,6 @@
 import { memo, type ReactNode } from "react";
 import type { ComparedSetup, Gear, Gears, Setup } from "../api/client";
-import { useUnits } from "../shell/units";
+import { useUnits } from "../words/units";
 import { PathCaption } from "./PathCaption";
 import { PathCase } from "./PathCase";
 import { Crank, Wheel } from "./PathEnds";

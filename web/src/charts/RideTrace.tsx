@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import { scaleLinear, scaleLog } from "d3-scale";
-import { useUnits } from "../shell/units";
+import { useUnits } from "../words/units";
 import styles from "./RideTrace.module.css";
 import { useWidth } from "./useWidth";
 import drawing from "./drawing.module.css";

@@ -1,4 +1,4 @@
-import type { Units } from "../shell/units";
+import type { Units } from "../words/units";
 import styles from "./RoadStrips.module.css";
 import { useSliding } from "./useSliding";
 

@@ -1,5 +1,5 @@
 import type { DriveResult, HomeBuilt } from "../api/client";
-import { useUnits } from "../shell/units";
+import { useUnits } from "../words/units";
 import { loopPath, sprocketPath } from "./sprocketShape";
 import styles from "./StageRow.module.css";
 

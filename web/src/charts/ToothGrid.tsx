@@ -1,7 +1,7 @@
 import { useRef, type KeyboardEvent } from "react";
 import type { Pairing, Pairings } from "../api/client";
-import { useUnits, type Units } from "../shell/units";
-import { STATE_ICONS } from "../shell/StateMark";
+import { useUnits, type Units } from "../words/units";
+import { STATE_ICONS } from "../ui/StateMark";
 import styles from "./ToothGrid.module.css";
 
 interface Props {

@@ -1,6 +1,6 @@
 import { scaleLog, type ScaleLogarithmic } from "d3-scale";
 import type { ComparedSetup } from "../api/client";
-import type { Units } from "../shell/units";
+import type { Units } from "../words/units";
 
 export interface Layout {
   narrow: boolean;

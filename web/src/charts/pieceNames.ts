@@ -1,5 +1,5 @@
 import type { StageOptions } from "../api/client";
-import { plainRatio } from "../shell/format";
+import { plainRatio } from "../words/format";
 import type { Piece } from "./powerPathLayout";
 
 /** What a piece of the drawing is called aloud, in the option it stands in. */

@@ -1,5 +1,5 @@
 import type { ComparedSetup, Gear, Rung } from "../api/client";
-import { gearName } from "../shell/format";
+import { gearName } from "../words/format";
 
 export interface Reading {
   gear: Gear | null;

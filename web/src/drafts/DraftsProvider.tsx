@@ -10,8 +10,8 @@ import {
   type Stepped,
 } from "../api/client";
 import { useKeepAnswer } from "../api/jobs";
-import { useUnits } from "../shell/units";
-import { useNotify } from "../shell/Notices";
+import { useUnits } from "../words/units";
+import { useNotify } from "../ui/Notices";
 import { Autosave, type Entry } from "./autosave";
 import { inSystem, needDraft, needOf, type NeedDraft } from "./needDraft";
 import { roadDraft, roadEditOf, type RoadDraft } from "./roadDraft";

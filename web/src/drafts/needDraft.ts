@@ -1,6 +1,6 @@
 import type { Need } from "../api/client";
-import type { System } from "../shell/units";
-import { numberOf, type Entered } from "./entry";
+import type { System } from "../words/units";
+import { numberOf, type Entered } from "../words/entry";
 import {
   kilogramsOf,
   kilometresOf,
@@ -12,7 +12,7 @@ import {
   metresText,
   percentOf,
   percentText,
-} from "./quantity";
+} from "../words/quantity";
 import { present, some, type Kept } from "./setupDraft";
 
 /** The fields whose figures are in the units of the draft's `system`, unless they name their own. */

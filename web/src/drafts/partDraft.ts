@@ -1,7 +1,7 @@
 import type { Part } from "../api/client";
-import type { System } from "../shell/units";
-import { namesOf, numberOf, teethOf, type Entered } from "./entry";
-import { kilogramsOf, massText, millimetresOf, percentText } from "./quantity";
+import type { System } from "../words/units";
+import { namesOf, numberOf, teethOf, type Entered } from "../words/entry";
+import { kilogramsOf, massText, millimetresOf, percentText } from "../words/quantity";
 import {
   changeOf,
   emptyStage,

@@ -1,7 +1,7 @@
 import type { FieldProblem, RoadRecord, RouteEdit } from "../api/client";
-import type { System } from "../shell/units";
-import { numberOf, type Entered } from "./entry";
-import { metresOf, metresText } from "./quantity";
+import type { System } from "../words/units";
+import { numberOf, type Entered } from "../words/entry";
+import { metresOf, metresText } from "../words/quantity";
 import { present } from "./setupDraft";
 
 type Leg = NonNullable<RoadRecord["legs"]>[number];

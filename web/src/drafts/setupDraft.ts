@@ -1,6 +1,6 @@
 import type { Gears, PlanetarySet, Setup, Stage } from "../api/client";
-import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "./entry";
-import { millimetresOf } from "./quantity";
+import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "../words/entry";
+import { millimetresOf } from "../words/quantity";
 
 /** A stage as it stands in the editor: the text of each field, also of those its present kind does not show. */
 export interface StageDraft {

@@ -6,10 +6,10 @@ import { useImport } from "../api/exchange";
 import { useJobActions, useKeepAnswer } from "../api/jobs";
 import { takeRoads } from "../api/roads";
 import { useShelfActions } from "../api/shelf";
-import { addedParts } from "../shell/addedParts";
-import { capital } from "../shell/format";
-import { isTyping } from "../shell/isTyping";
-import { useNotify } from "../shell/Notices";
+import { addedParts } from "../words/addedParts";
+import { capital } from "../words/format";
+import { isTyping } from "../ui/isTyping";
+import { useNotify } from "../ui/Notices";
 import styles from "./BringIn.module.css";
 import { BringInContext, type BringIn, type FileKind, type TakeFiles } from "./BringInContext";
 

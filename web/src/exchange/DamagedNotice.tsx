@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import { useNavigate } from "react-router";
 import type { Damaged } from "../api/client";
 import { useDamaged, useDamagedActions } from "../api/exchange";
-import { useNotify } from "../shell/Notices";
+import { useNotify } from "../ui/Notices";
 
 /** Says when a store was found damaged, and offers back what can be read of it. */
 export function DamagedNotice() {

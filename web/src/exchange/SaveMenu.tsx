@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import Divider from "@mui/material/Divider";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import { useNotify } from "../shell/Notices";
+import { useNotify } from "../ui/Notices";
 
 export interface Saving {
   label: string;

@@ -1,5 +1,5 @@
 import { gearTableText } from "../api/exchange";
-import type { System } from "../shell/units";
+import type { System } from "../words/units";
 import { drawingIn, pictureOf } from "./drawing";
 import { copyText, download } from "./saving";
 import type { Saving } from "./SaveMenu";

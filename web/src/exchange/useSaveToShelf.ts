@@ -1,7 +1,7 @@
 import type { JobRecord, SetupRecord } from "../api/client";
 import { useShelfActions } from "../api/shelf";
 import { useFlush } from "../drafts/DraftsProvider";
-import { useNotify } from "../shell/Notices";
+import { useNotify } from "../ui/Notices";
 
 /** Saves a stage of a setup, by its number, or its wheel to the shelf, with what is being typed in it. */
 export function useSaveToShelf(job: JobRecord, record: SetupRecord) {

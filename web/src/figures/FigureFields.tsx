@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { FieldProblem } from "../api/client";
-import { ChoiceField } from "../shell/ChoiceField";
-import { FieldText } from "../shell/FieldText";
-import { problemsAt, sentence } from "../shell/problems";
-import { useUnits, type System } from "../shell/units";
+import { ChoiceField } from "../ui/ChoiceField";
+import { FieldText } from "../ui/FieldText";
+import { problemsAt, sentence } from "../words/problems";
+import { useUnits, type System } from "../words/units";
 import { valueAt, withValue, type Held } from "./held";
 import styles from "./FigureFields.module.css";
 import { textOf, valueOf, type Figure, type Kind } from "./figures";

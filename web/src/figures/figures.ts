@@ -1,4 +1,4 @@
-import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "../drafts/entry";
+import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "../words/entry";
 import {
   kilogramsOf,
   kmhOf,
@@ -7,8 +7,8 @@ import {
   millimetresOf,
   percentOf,
   percentText,
-} from "../drafts/quantity";
-import type { System } from "../shell/units";
+} from "../words/quantity";
+import type { System } from "../words/units";
 
 export type Kind =
   | "number"

@@ -1,6 +1,6 @@
 import type { DriveResult, HomeBuilt } from "../../api/client";
-import { StateMark } from "../../shell/StateMark";
-import tables from "../../shell/table.module.css";
+import { StateMark } from "../../ui/StateMark";
+import tables from "../../ui/table.module.css";
 import styles from "./Bench.module.css";
 
 /** The pull of each chain against what it breaks at. */

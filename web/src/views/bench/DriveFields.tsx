@@ -5,7 +5,7 @@ import type { FieldProblem } from "../../api/client";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
 import { isHeldList, type Held } from "../../figures/held";
-import { problemsAt, sentence } from "../../shell/problems";
+import { problemsAt, sentence } from "../../words/problems";
 import styles from "./Bench.module.css";
 import {
   BATTERY_FIGURES,

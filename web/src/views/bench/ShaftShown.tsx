@@ -1,6 +1,6 @@
 import type { HomeBuilt, ShaftCheck } from "../../api/client";
 import { ShaftDrawing } from "../../charts/ShaftDrawing";
-import { StateMark } from "../../shell/StateMark";
+import { StateMark } from "../../ui/StateMark";
 import styles from "./Bench.module.css";
 
 interface Props {

@@ -1,7 +1,7 @@
 import Button from "@mui/material/Button";
 import type { DriveResult, HomeBuilt } from "../../api/client";
-import tables from "../../shell/table.module.css";
-import { useUnits } from "../../shell/units";
+import tables from "../../ui/table.module.css";
+import { useUnits } from "../../words/units";
 import styles from "./Bench.module.css";
 
 interface Props {

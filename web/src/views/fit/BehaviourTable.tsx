@@ -1,6 +1,6 @@
 import type { ComparedSetup, FitPage } from "../../api/client";
-import { capital, gearName } from "../../shell/format";
-import tables from "../../shell/table.module.css";
+import { capital, gearName } from "../../words/format";
+import tables from "../../ui/table.module.css";
 import styles from "./Fit.module.css";
 
 type Behaviour = FitPage["behaves"][number]["behaviour"];

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
 import type { FitPage } from "../../api/client";
-import { capital } from "../../shell/format";
-import { StateMark } from "../../shell/StateMark";
+import { capital } from "../../words/format";
+import { StateMark } from "../../ui/StateMark";
 import styles from "./Fit.module.css";
 
 type FitCheck = FitPage["checks"][number];

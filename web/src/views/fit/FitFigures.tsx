@@ -8,10 +8,10 @@ import {
   NeedFigures,
   StageFigures,
   useFigureEditing,
-} from "../../figures/EditedFigures";
+} from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
 import { FigureGroup } from "../../figures/FigureGroup";
-import { FRAME_FIGURES, RIM_FIGURES, STAGE_FIGURES } from "./figures";
+import { FRAME_FIGURES, RIM_FIGURES, STAGE_FIGURES } from "../../figures/ofParts";
 import styles from "./Fit.module.css";
 
 const KINDS = { hub: "Hub", gearbox: "Gearbox", sprockets: "Chain or belt" };

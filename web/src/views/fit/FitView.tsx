@@ -2,17 +2,17 @@ import type { FitPage } from "../../api/client";
 import { useFit } from "../../api/fit";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
-import { STATE_ICONS } from "../../shell/StateMark";
-import { Failure, Loading } from "../../shell/Status";
-import { ViewHeading } from "../../shell/ViewHeading";
-import { OneSetup, type OfSetup } from "../setups/OneSetup";
+import { STATE_ICONS } from "../../ui/StateMark";
+import { Failure, Loading } from "../../ui/Status";
+import { ViewHeading } from "../../ui/ViewHeading";
+import { OneSetup, type OfSetup } from "../../setup/OneSetup";
 import { BehaviourTable } from "./BehaviourTable";
 import { CheckList } from "./CheckList";
 import styles from "./Fit.module.css";
 import { FitFigures } from "./FitFigures";
 import { MassTable } from "./MassTable";
 import { WheelBuilding } from "./WheelBuilding";
-import { Caution } from "../../shell/Caution";
+import { Caution } from "../../ui/Caution";
 
 /** Whether everything of a setup goes together on the rider's frame, and what would help where it does not. */
 export const FitView = () => <OneSetup view="fit" of={Shown} />;

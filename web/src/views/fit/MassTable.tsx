@@ -4,13 +4,13 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import type { FitPage, JobRecord } from "../../api/client";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { useFigureEditing } from "../../figures/EditedFigures";
+import { useFigureEditing } from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
 import type { Held } from "../../figures/held";
-import { capital, percent } from "../../shell/format";
-import tables from "../../shell/table.module.css";
-import { useUnits, type Units } from "../../shell/units";
+import { capital, percent } from "../../words/format";
+import tables from "../../ui/table.module.css";
+import { useUnits, type Units } from "../../words/units";
 import styles from "./Fit.module.css";
 
 interface Props {

@@ -1,8 +1,8 @@
 import type { FitPage } from "../../api/client";
-import { capital } from "../../shell/format";
-import { StateMark } from "../../shell/StateMark";
+import { capital } from "../../words/format";
+import { StateMark } from "../../ui/StateMark";
 import styles from "./Fit.module.css";
-import { Caution } from "../../shell/Caution";
+import { Caution } from "../../ui/Caution";
 
 /** The wheel that a hub is built into: its spokes, whether the old ones do, and what must be had. */
 export function WheelBuilding({ page: { wheel } }: { page: FitPage }) {

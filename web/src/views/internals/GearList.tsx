@@ -1,6 +1,6 @@
 import type { InsideGear } from "../../api/client";
-import { percent, plainRatio } from "../../shell/format";
-import tables from "../../shell/table.module.css";
+import { percent, plainRatio } from "../../words/format";
+import tables from "../../ui/table.module.css";
 import styles from "./Internals.module.css";
 
 interface Props {

@@ -8,8 +8,8 @@ import type { JobRecord, Part, Stage } from "../../api/client";
 import { useAddSetup } from "../../api/jobs";
 import { useShelfActions } from "../../api/shelf";
 import { gearsOf, type StageDraft } from "../../drafts/setupDraft";
-import { useNotify } from "../../shell/Notices";
-import { startedFrom } from "../setups/startingPoints";
+import { useNotify } from "../../ui/Notices";
+import { startedFrom } from "../../setup/startingPoints";
 
 type Kind = "hub" | "gearbox";
 

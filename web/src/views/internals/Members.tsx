@@ -1,5 +1,5 @@
 import type { InsideGear, MemberSpeeds } from "../../api/client";
-import tables from "../../shell/table.module.css";
+import tables from "../../ui/table.module.css";
 import styles from "./Internals.module.css";
 
 /** What turns how far for one turn of the input: the drawing as figures. */

@@ -12,8 +12,8 @@ import { Link, useNavigate } from "react-router";
 import type { JobSummary } from "../../api/client";
 import { useDeletedJobs, useJobActions, useJobs } from "../../api/jobs";
 import { useBringIn } from "../../exchange/BringInContext";
-import { FileInput, useFileInput } from "../../shell/FileInput";
-import { useNotify } from "../../shell/Notices";
+import { FileInput, useFileInput } from "../../ui/FileInput";
+import { useNotify } from "../../ui/Notices";
 import styles from "./Job.module.css";
 
 /** Every job, to be opened, copied or put away; and those that were, to be brought back. */

@@ -1,8 +1,8 @@
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
-import { useJobOfView } from "../../shell/JobFrame";
-import { problemsElsewhere } from "../../shell/problems";
-import { SaveState, SaveTrouble } from "../../shell/SaveState";
+import { useJobOfView } from "../../app/JobFrame";
+import { problemsElsewhere } from "../../words/problems";
+import { SaveState, SaveTrouble } from "../../drafts/SaveState";
 import styles from "./Job.module.css";
 import { JobList } from "./JobList";
 import { NEED_PLACES, NeedFields } from "./NeedFields";

@@ -1,9 +1,9 @@
 import type { FieldProblem } from "../../api/client";
 import type { NeedDraft } from "../../drafts/needDraft";
-import { boundFields } from "../../shell/boundFields";
-import { ChoiceField } from "../../shell/ChoiceField";
-import { FieldText } from "../../shell/FieldText";
-import { useUnits } from "../../shell/units";
+import { boundFields } from "../../ui/boundFields";
+import { ChoiceField } from "../../ui/ChoiceField";
+import { FieldText } from "../../ui/FieldText";
+import { useUnits } from "../../words/units";
 import styles from "./Job.module.css";
 import { PowerFromClimb } from "./PowerFromClimb";
 import { RoadFields } from "./RoadFields";

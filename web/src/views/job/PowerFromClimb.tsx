@@ -2,11 +2,11 @@ import { useState } from "react";
 import Button from "@mui/material/Button";
 import { Refused, type FieldProblem, type KnownPower } from "../../api/client";
 import { knownPower } from "../../api/starting";
-import { numberOf } from "../../drafts/entry";
+import { numberOf } from "../../words/entry";
 import { needOf, type NeedDraft } from "../../drafts/needDraft";
-import { metresOf } from "../../drafts/quantity";
-import { FieldText } from "../../shell/FieldText";
-import { useUnits } from "../../shell/units";
+import { metresOf } from "../../words/quantity";
+import { FieldText } from "../../ui/FieldText";
+import { useUnits } from "../../words/units";
 import styles from "./Job.module.css";
 
 interface Props {

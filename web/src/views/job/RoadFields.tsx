@@ -6,11 +6,11 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import type { FieldProblem } from "../../api/client";
 import { OWN, type NeedDraft, type SurfaceDraft } from "../../drafts/needDraft";
-import type { boundFields } from "../../shell/boundFields";
-import { ChoiceField } from "../../shell/ChoiceField";
-import { FieldText } from "../../shell/FieldText";
-import { problemsAt, sentence } from "../../shell/problems";
-import { useUnits } from "../../shell/units";
+import type { boundFields } from "../../ui/boundFields";
+import { ChoiceField } from "../../ui/ChoiceField";
+import { FieldText } from "../../ui/FieldText";
+import { problemsAt, sentence } from "../../words/problems";
+import { useUnits } from "../../words/units";
 import styles from "./Job.module.css";
 
 interface Props {

@@ -2,8 +2,8 @@ import { useState } from "react";
 import Button from "@mui/material/Button";
 import { useStartingValues } from "../../api/starting";
 import { missingOf, needOf, type NeedDraft } from "../../drafts/needDraft";
-import { ChoiceField } from "../../shell/ChoiceField";
-import { capital } from "../../shell/format";
+import { ChoiceField } from "../../ui/ChoiceField";
+import { capital } from "../../words/format";
 import styles from "./Job.module.css";
 
 interface Props {

@@ -1,11 +1,11 @@
 import type { Climb, ComparedSetup } from "../../api/client";
 import { HillFan } from "../../charts/HillFan";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { assumptions, grade, pitchText, ratioText } from "../../shell/climbing";
-import { capital } from "../../shell/format";
-import { StateMark } from "../../shell/StateMark";
-import tables from "../../shell/table.module.css";
-import { useUnits, type Units } from "../../shell/units";
+import { assumptions, grade, pitchText, ratioText } from "../../words/climbing";
+import { capital } from "../../words/format";
+import { StateMark } from "../../ui/StateMark";
+import tables from "../../ui/table.module.css";
+import { useUnits, type Units } from "../../words/units";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
 

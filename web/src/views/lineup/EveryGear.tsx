@@ -1,7 +1,7 @@
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { ratioWorking, step } from "../../shell/format";
-import tables from "../../shell/table.module.css";
-import { MEASURE_NAMES, useUnits } from "../../shell/units";
+import { ratioWorking, step } from "../../words/format";
+import tables from "../../ui/table.module.css";
+import { MEASURE_NAMES, useUnits } from "../../words/units";
 import styles from "./LineUp.module.css";
 
 /** The figures of the drawing as a table, for those who would rather read it or cannot see it. */

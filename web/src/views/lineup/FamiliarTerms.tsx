@@ -1,9 +1,9 @@
 import type { Carried } from "../../api/client";
 import { useFamiliar } from "../../api/shelf";
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { keptCount, lostGears, lowestLike, rangeLike } from "../../shell/likeness";
-import tables from "../../shell/table.module.css";
-import { MEASURE_NAMES, useUnits } from "../../shell/units";
+import { keptCount, lostGears, lowestLike, rangeLike } from "../../words/likeness";
+import tables from "../../ui/table.module.css";
+import { MEASURE_NAMES, useUnits } from "../../words/units";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
 

@@ -1,7 +1,7 @@
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { capital, difference, percent, steps } from "../../shell/format";
-import tables from "../../shell/table.module.css";
-import { MEASURE_NAMES, useUnits } from "../../shell/units";
+import { capital, difference, percent, steps } from "../../words/format";
+import tables from "../../ui/table.module.css";
+import { MEASURE_NAMES, useUnits } from "../../words/units";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
 

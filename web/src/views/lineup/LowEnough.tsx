@@ -2,9 +2,9 @@ import { useId } from "react";
 import type { Climb, JobRecord, LowestGear } from "../../api/client";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { pitchText, ratioText } from "../../shell/climbing";
-import { StateMark } from "../../shell/StateMark";
-import tables from "../../shell/table.module.css";
+import { pitchText, ratioText } from "../../words/climbing";
+import { StateMark } from "../../ui/StateMark";
+import tables from "../../ui/table.module.css";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
 

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { Letter } from "../../shell/Letter";
+import { Letter } from "../../ui/Letter";
 import styles from "./LineUp.module.css";
 
 interface Props {

@@ -1,11 +1,11 @@
 import type { JobRecord, MotorHelp, SetupRange } from "../../api/client";
 import { useRanges } from "../../api/roads";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { grade, pitchText } from "../../shell/climbing";
-import { percent } from "../../shell/format";
-import { StateMark } from "../../shell/StateMark";
-import tables from "../../shell/table.module.css";
-import { useUnits, type Units } from "../../shell/units";
+import { grade, pitchText } from "../../words/climbing";
+import { percent } from "../../words/format";
+import { StateMark } from "../../ui/StateMark";
+import tables from "../../ui/table.module.css";
+import { useUnits, type Units } from "../../words/units";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
 

@@ -1,9 +1,9 @@
 import type { ComparedSetup, LiveBike, Reading } from "../../api/client";
-import { grade } from "../../shell/climbing";
-import { percent } from "../../shell/format";
-import { useUnits } from "../../shell/units";
+import { grade } from "../../words/climbing";
+import { percent } from "../../words/format";
+import { useUnits } from "../../words/units";
 import styles from "./Live.module.css";
-import { Fact } from "../../shell/Fact";
+import { Fact } from "../../ui/Fact";
 
 interface Props {
   now: Reading | undefined;

@@ -6,15 +6,15 @@ import Button from "@mui/material/Button";
 import { askedOf, steered, usePutOnBench, useReadings, type Readings } from "../../api/live";
 import type { LiveBike } from "../../api/client";
 import { RideTrace } from "../../charts/RideTrace";
-import { ChoiceField } from "../../shell/ChoiceField";
-import { setupColour } from "../../shell/palette";
-import { Failure } from "../../shell/Status";
-import { ViewHeading } from "../../shell/ViewHeading";
-import { OneSetup, type OfSetup } from "../setups/OneSetup";
+import { ChoiceField } from "../../ui/ChoiceField";
+import { setupColour } from "../../ui/palette";
+import { Failure } from "../../ui/Status";
+import { ViewHeading } from "../../ui/ViewHeading";
+import { OneSetup, type OfSetup } from "../../setup/OneSetup";
 import { BigFigures } from "./BigFigures";
 import styles from "./Live.module.css";
 import { TrialRide } from "./TrialRide";
-import { Caution } from "../../shell/Caution";
+import { Caution } from "../../ui/Caution";
 
 /** A simulated bike on the bench, read as it goes; and how its gears follow from start to stop. */
 export const LiveView = () => <OneSetup view="live" of={Shown} />;

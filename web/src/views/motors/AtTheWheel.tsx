@@ -1,9 +1,9 @@
 import type { ComparedSetup, MotorHelp } from "../../api/client";
 import type { Cell } from "../../exchange/tables";
-import { grade } from "../../shell/climbing";
-import { capital, gearName } from "../../shell/format";
-import { StateMark } from "../../shell/StateMark";
-import tables from "../../shell/table.module.css";
+import { grade } from "../../words/climbing";
+import { capital, gearName } from "../../words/format";
+import { StateMark } from "../../ui/StateMark";
+import tables from "../../ui/table.module.css";
 import styles from "./Motors.module.css";
 
 interface Props {

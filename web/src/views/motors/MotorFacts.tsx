@@ -1,12 +1,12 @@
 import type { ComparedSetup, MotorHelp } from "../../api/client";
 import type { Workbench } from "../../drafts/useWorkbench";
-import { percent } from "../../shell/format";
-import { grade, pitchText } from "../../shell/climbing";
-import { StateMark } from "../../shell/StateMark";
-import { useUnits } from "../../shell/units";
-import sections from "../../shell/section.module.css";
+import { percent } from "../../words/format";
+import { grade, pitchText } from "../../words/climbing";
+import { StateMark } from "../../ui/StateMark";
+import { useUnits } from "../../words/units";
+import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
-import { Fact } from "../../shell/Fact";
+import { Fact } from "../../ui/Fact";
 
 interface Props {
   table: ComparedSetup;

@@ -5,20 +5,20 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
-import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../figures/EditedFigures";
+import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
 import { isHeldList, withValue, type Held } from "../../figures/held";
-import { problemsAt, sentence } from "../../shell/problems";
-import { ViewHeading } from "../../shell/ViewHeading";
-import { OneSetup, type OfSetup } from "../setups/OneSetup";
+import { problemsAt, sentence } from "../../words/problems";
+import { ViewHeading } from "../../ui/ViewHeading";
+import { OneSetup, type OfSetup } from "../../setup/OneSetup";
 import { AtTheWheel, wheelRows } from "./AtTheWheel";
 import { motorFigures } from "./figures";
-import sections from "../../shell/section.module.css";
+import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
 import { MotorFacts } from "./MotorFacts";
 import { RangeTable } from "./RangeTable";
 import { ASSISTANCE, STARTING_MOTORS } from "./startingMotors";
-import { Caution } from "../../shell/Caution";
+import { Caution } from "../../ui/Caution";
 
 /** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
 export const MotorsView = () => <OneSetup view="motors" of={Shown} />;

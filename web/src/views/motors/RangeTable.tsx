@@ -1,11 +1,11 @@
 import type { JobRecord } from "../../api/client";
 import { useRanges } from "../../api/roads";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { capital, percent } from "../../shell/format";
-import { Failure } from "../../shell/Status";
-import tables from "../../shell/table.module.css";
-import { useUnits } from "../../shell/units";
-import sections from "../../shell/section.module.css";
+import { capital, percent } from "../../words/format";
+import { Failure } from "../../ui/Status";
+import tables from "../../ui/table.module.css";
+import { useUnits } from "../../words/units";
+import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
 
 interface Props {

@@ -6,10 +6,10 @@ import {
   NeedFigures,
   StageFigures,
   useFigureEditing,
-} from "../../figures/EditedFigures";
-import { LIMIT_FIGURES } from "../fit/figures";
+} from "../../setup/EditedFigures";
+import { LIMIT_FIGURES } from "../../figures/ofParts";
 import { FigureGroup } from "../../figures/FigureGroup";
-import { useUnits } from "../../shell/units";
+import { useUnits } from "../../words/units";
 import { BOX_LIMIT_FIGURES, FRAME_FIGURES, PUSH_FIGURES, runFigures, teethFigures } from "./figures";
 import styles from "./Pairings.module.css";
 

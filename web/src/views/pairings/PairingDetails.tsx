@@ -4,12 +4,12 @@ import type { Pairing, Pairings, Setup } from "../../api/client";
 import { useComparison } from "../../api/pairings";
 import { GearLanes } from "../../charts/GearLanes";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { capital, difference } from "../../shell/format";
-import { StateMark } from "../../shell/StateMark";
-import { useUnits } from "../../shell/units";
+import { capital, difference } from "../../words/format";
+import { StateMark } from "../../ui/StateMark";
+import { useUnits } from "../../words/units";
 import styles from "./Pairings.module.css";
 import { changeText } from "./RankedList";
-import { Caution } from "../../shell/Caution";
+import { Caution } from "../../ui/Caution";
 
 interface Props {
   bench: Workbench;

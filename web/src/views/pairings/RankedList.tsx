@@ -2,8 +2,8 @@ import { useState } from "react";
 import Button from "@mui/material/Button";
 import type { Pairing, Pairings } from "../../api/client";
 import { Hill } from "../../charts/ToothGrid";
-import { StateMark } from "../../shell/StateMark";
-import { useUnits } from "../../shell/units";
+import { StateMark } from "../../ui/StateMark";
+import { useUnits } from "../../words/units";
 import styles from "./Pairings.module.css";
 
 const FIRST = 9;

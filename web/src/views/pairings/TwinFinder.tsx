@@ -3,12 +3,12 @@ import Button from "@mui/material/Button";
 import type { JobRecord } from "../../api/client";
 import { Refused } from "../../api/client";
 import { useTwins } from "../../api/pairings";
-import { teethOf } from "../../drafts/entry";
-import { millimetresOf } from "../../drafts/quantity";
-import { percent } from "../../shell/format";
-import { FieldText } from "../../shell/FieldText";
-import { Failure } from "../../shell/Status";
-import tables from "../../shell/table.module.css";
+import { teethOf } from "../../words/entry";
+import { millimetresOf } from "../../words/quantity";
+import { percent } from "../../words/format";
+import { FieldText } from "../../ui/FieldText";
+import { Failure } from "../../ui/Status";
+import tables from "../../ui/table.module.css";
 import styles from "./Pairings.module.css";
 
 const FIRST = 12;

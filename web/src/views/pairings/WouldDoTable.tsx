@@ -4,12 +4,12 @@ import { useNavigate } from "react-router";
 import type { JobRecord, WouldDo } from "../../api/client";
 import { useTryPart, useWouldDo } from "../../api/pairings";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { capital } from "../../shell/format";
-import { useNotify } from "../../shell/Notices";
-import { StateMark } from "../../shell/StateMark";
-import { Failure } from "../../shell/Status";
-import tables from "../../shell/table.module.css";
-import { useUnits } from "../../shell/units";
+import { capital } from "../../words/format";
+import { useNotify } from "../../ui/Notices";
+import { StateMark } from "../../ui/StateMark";
+import { Failure } from "../../ui/Status";
+import tables from "../../ui/table.module.css";
+import { useUnits } from "../../words/units";
 import styles from "./Pairings.module.css";
 
 const FIRST = 8;

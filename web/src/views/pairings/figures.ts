@@ -1,5 +1,5 @@
 import type { Figure } from "../../figures/figures";
-import { FRAME_FIGURES as ALL_OF_FRAME, LIMIT_FIGURES } from "../fit/figures";
+import { FRAME_FIGURES as ALL_OF_FRAME, LIMIT_FIGURES } from "../../figures/ofParts";
 
 /** What of a job the pairings stand on: the teeth that can be had, the frame, the rider's push. */
 export const teethFigures = (drive: string): Figure[] => [

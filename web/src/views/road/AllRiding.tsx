@@ -1,11 +1,11 @@
 import type { Coverage, JobRecord } from "../../api/client";
 import { useCoverage } from "../../api/roads";
 import type { Workbench } from "../../drafts/useWorkbench";
-import { percent } from "../../shell/format";
-import { Letter } from "../../shell/Letter";
-import { Failure } from "../../shell/Status";
-import tables from "../../shell/table.module.css";
-import { useUnits, type Units } from "../../shell/units";
+import { percent } from "../../words/format";
+import { Letter } from "../../ui/Letter";
+import { Failure } from "../../ui/Status";
+import tables from "../../ui/table.module.css";
+import { useUnits, type Units } from "../../words/units";
 import styles from "./Road.module.css";
 
 interface Props {

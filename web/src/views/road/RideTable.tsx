@@ -1,8 +1,8 @@
 import type { RoadRide, SetupRide } from "../../api/client";
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { Letter } from "../../shell/Letter";
-import tables from "../../shell/table.module.css";
-import { useUnits } from "../../shell/units";
+import { Letter } from "../../ui/Letter";
+import tables from "../../ui/table.module.css";
+import { useUnits } from "../../words/units";
 import { timeText } from "./rides";
 import styles from "./Road.module.css";
 

@@ -2,10 +2,10 @@ import Button from "@mui/material/Button";
 import type { JobRecord, RoadRecord, RoadRide } from "../../api/client";
 import { Outline } from "../../charts/Outline";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
-import { metresText, percentText } from "../../drafts/quantity";
-import { grade } from "../../shell/climbing";
-import { useNotify } from "../../shell/Notices";
-import { useUnits } from "../../shell/units";
+import { metresText, percentText } from "../../words/quantity";
+import { grade } from "../../words/climbing";
+import { useNotify } from "../../ui/Notices";
+import { useUnits } from "../../words/units";
 import styles from "./Road.module.css";
 
 interface Props {

@@ -8,12 +8,12 @@ import { roadProblems } from "../../drafts/roadDraft";
 import { SaveMenu, type Saving } from "../../exchange/SaveMenu";
 import { download } from "../../exchange/saving";
 import { drawingSavings } from "../../exchange/savings";
-import { boundFields } from "../../shell/boundFields";
-import { ChoiceField } from "../../shell/ChoiceField";
-import { FieldText } from "../../shell/FieldText";
-import { useNotify } from "../../shell/Notices";
-import { problemsElsewhere } from "../../shell/problems";
-import { SaveState, SaveTrouble } from "../../shell/SaveState";
+import { boundFields } from "../../ui/boundFields";
+import { ChoiceField } from "../../ui/ChoiceField";
+import { FieldText } from "../../ui/FieldText";
+import { useNotify } from "../../ui/Notices";
+import { problemsElsewhere } from "../../words/problems";
+import { SaveState, SaveTrouble } from "../../drafts/SaveState";
 import styles from "./Road.module.css";
 
 interface Props {

@@ -2,7 +2,7 @@ import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { FieldProblem, RoadRecord } from "../../api/client";
 import { takeRoads, useRoadActions } from "../../api/roads";
-import { useNotify } from "../../shell/Notices";
+import { useNotify } from "../../ui/Notices";
 
 /** A file of roads on its way into the job, or what stands in its way. */
 export type RoadImport =

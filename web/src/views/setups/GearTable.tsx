@@ -1,8 +1,8 @@
 import { memo, useRef, type KeyboardEvent } from "react";
 import type { ComparedSetup } from "../../api/client";
-import { plainRatio, step } from "../../shell/format";
-import tables from "../../shell/table.module.css";
-import { useUnits } from "../../shell/units";
+import { plainRatio, step } from "../../words/format";
+import tables from "../../ui/table.module.css";
+import { useUnits } from "../../words/units";
 import styles from "./Setups.module.css";
 
 interface Props {

@@ -2,11 +2,11 @@ import { useState, type FormEvent } from "react";
 import Button from "@mui/material/Button";
 import { Refused, type FieldProblem } from "../../api/client";
 import { measuredRollout } from "../../api/wheels";
-import { numberOf } from "../../drafts/entry";
-import { metresOf } from "../../drafts/quantity";
-import { FieldText } from "../../shell/FieldText";
-import { useUnits } from "../../shell/units";
-import styles from "./Parts.module.css";
+import { numberOf } from "../../words/entry";
+import { metresOf } from "../../words/quantity";
+import { FieldText } from "../../ui/FieldText";
+import { useUnits } from "../../words/units";
+import styles from "../../setup/Parts.module.css";
 
 /** So many turns of the wheel, rider in the saddle, and how far they went. */
 export function MeasureRollout({ onMeasured }: { onMeasured: (rollout: string) => void }) {

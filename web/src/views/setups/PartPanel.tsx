@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { FieldProblem } from "../../api/client";
-import { problemsAt, problemsElsewhere, sentence } from "../../shell/problems";
-import styles from "./Parts.module.css";
+import { problemsAt, problemsElsewhere, sentence } from "../../words/problems";
+import styles from "../../setup/Parts.module.css";
 
 interface Props {
   title: string;

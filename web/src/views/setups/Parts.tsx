@@ -1,11 +1,11 @@
 import type { FieldProblem } from "../../api/client";
 import type { Editing } from "../../drafts/DraftsProvider";
 import type { SetupDraft, StageDraft } from "../../drafts/setupDraft";
-import { boundFields } from "../../shell/boundFields";
-import { FieldText } from "../../shell/FieldText";
+import { boundFields } from "../../ui/boundFields";
+import { FieldText } from "../../ui/FieldText";
 import { PartPanel } from "./PartPanel";
 import { StagePart } from "./StagePart";
-import styles from "./Parts.module.css";
+import styles from "../../setup/Parts.module.css";
 import { WheelPart } from "./WheelPart";
 
 interface Props {

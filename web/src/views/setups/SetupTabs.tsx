@@ -22,9 +22,9 @@ import type { JobRecord, SetupRecord } from "../../api/client";
 import { useChangeOrder } from "../../api/jobs";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import { useSingleKey } from "../../keys/KeysContext";
-import { Letter } from "../../shell/Letter";
-import { useNotify } from "../../shell/Notices";
-import { AddSetup } from "./AddSetup";
+import { Letter } from "../../ui/Letter";
+import { useNotify } from "../../ui/Notices";
+import { AddSetup } from "../../setup/AddSetup";
 import styles from "./SetupTabs.module.css";
 
 interface Props {

@@ -1,8 +1,8 @@
 import { Navigate, useParams } from "react-router";
 import { useWorkbench } from "../../drafts/useWorkbench";
-import { useJobOfView } from "../../shell/JobFrame";
-import { Failure, Loading } from "../../shell/Status";
-import { NoSetups } from "./NoSetups";
+import { useJobOfView } from "../../app/JobFrame";
+import { Failure, Loading } from "../../ui/Status";
+import { NoSetups } from "../../setup/NoSetups";
 import { SetupBench } from "./SetupBench";
 import { SetupTabs } from "./SetupTabs";
 

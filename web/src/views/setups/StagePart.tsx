@@ -11,7 +11,7 @@ import { emptyStage, type Inside, type StageDraft } from "../../drafts/setupDraf
 import { startedInside } from "../../drafts/startedInside";
 import { PartPanel } from "./PartPanel";
 import { stageFields } from "./places";
-import { GearFields, isLong, SprocketFields } from "./StageFields";
+import { GearFields, isLong, SprocketFields } from "../../setup/StageFields";
 
 const KINDS: Record<Stage["kind"], string> = {
   gearbox: "Gearbox at the cranks",

@@ -1,9 +1,9 @@
 import { memo } from "react";
 import { useFamiliar } from "../../api/shelf";
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { capital, difference, percent, steps } from "../../shell/format";
-import { keptCount, lostGears, lowestLike, rangeLike } from "../../shell/likeness";
-import { useUnits } from "../../shell/units";
+import { capital, difference, percent, steps } from "../../words/format";
+import { keptCount, lostGears, lowestLike, rangeLike } from "../../words/likeness";
+import { useUnits } from "../../words/units";
 import styles from "./Setups.module.css";
 
 interface Props {

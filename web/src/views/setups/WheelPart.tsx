@@ -3,12 +3,12 @@ import Button from "@mui/material/Button";
 import type { FieldProblem } from "../../api/client";
 import type { Editing } from "../../drafts/DraftsProvider";
 import type { SetupDraft } from "../../drafts/setupDraft";
-import { boundFields } from "../../shell/boundFields";
-import { FieldText } from "../../shell/FieldText";
+import { boundFields } from "../../ui/boundFields";
+import { FieldText } from "../../ui/FieldText";
 import { MeasureRollout } from "./MeasureRollout";
 import { PartPanel } from "./PartPanel";
-import styles from "./Parts.module.css";
-import { WheelSizeField } from "./WheelSizeField";
+import styles from "../../setup/Parts.module.css";
+import { WheelSizeField } from "../../setup/WheelSizeField";
 
 interface Props {
   editing: Editing<SetupDraft>;

@@ -4,10 +4,10 @@ import type { FieldProblem } from "../../api/client";
 import type { PartDraft } from "../../drafts/partDraft";
 import type { Inside } from "../../drafts/setupDraft";
 import { startedInside } from "../../drafts/startedInside";
-import { ChoiceField } from "../../shell/ChoiceField";
-import { FieldText } from "../../shell/FieldText";
-import { GearFields } from "../setups/StageFields";
-import { WheelSizeField } from "../setups/WheelSizeField";
+import { ChoiceField } from "../../ui/ChoiceField";
+import { FieldText } from "../../ui/FieldText";
+import { GearFields } from "../../setup/StageFields";
+import { WheelSizeField } from "../../setup/WheelSizeField";
 import type { PartField } from "./PartEditor";
 import styles from "./PartEditor.module.css";
 

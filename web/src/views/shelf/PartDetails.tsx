@@ -1,7 +1,7 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
 import type { Part, PartRecord } from "../../api/client";
-import { percent, plainRatio } from "../../shell/format";
+import { percent, plainRatio } from "../../words/format";
 import { PartEditor } from "./PartEditor";
 import type { RowActions } from "./PartRow";
 import styles from "./Shelf.module.css";

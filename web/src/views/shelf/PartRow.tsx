@@ -1,8 +1,8 @@
 import { memo, useState } from "react";
 import type { PartRecord } from "../../api/client";
-import { percent, plainRatio } from "../../shell/format";
-import { useUnits } from "../../shell/units";
-import tables from "../../shell/table.module.css";
+import { percent, plainRatio } from "../../words/format";
+import { useUnits } from "../../words/units";
+import tables from "../../ui/table.module.css";
 import { PartDetails } from "./PartDetails";
 import styles from "./Shelf.module.css";
 

@@ -2,10 +2,10 @@ import type { FieldProblem } from "../../api/client";
 import type { PartDraft } from "../../drafts/partDraft";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Held } from "../../figures/held";
-import { ChoiceField } from "../../shell/ChoiceField";
-import { FieldText } from "../../shell/FieldText";
-import { useUnits } from "../../shell/units";
-import { MORE_OF_PART } from "../fit/figures";
+import { ChoiceField } from "../../ui/ChoiceField";
+import { FieldText } from "../../ui/FieldText";
+import { useUnits } from "../../words/units";
+import { MORE_OF_PART } from "../../figures/ofParts";
 import type { PartField } from "./PartEditor";
 import styles from "./PartEditor.module.css";
 

@@ -2,8 +2,8 @@ import { useRef, useState } from "react";
 import type { BadParts, ImportStep } from "../../api/client";
 import { useShelfActions } from "../../api/shelf";
 import { takeParts } from "../../api/shelfImport";
-import { addedParts } from "../../shell/addedParts";
-import { useNotify } from "../../shell/Notices";
+import { addedParts } from "../../words/addedParts";
+import { useNotify } from "../../ui/Notices";
 
 /** A file on its way onto the shelf, or what stands in its way. */
 export type ShelfImport =

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import CheckOutlined from "@mui/icons-material/CheckOutlined";
 import EditOutlined from "@mui/icons-material/EditOutlined";
 import ErrorOutlined from "@mui/icons-material/ErrorOutlineOutlined";
-import type { Entry } from "../drafts/autosave";
+import type { Entry } from "./autosave";
 import styles from "./SaveState.module.css";
 
 /** Whether what was typed is on the disk. */

@@ -5,7 +5,7 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Switch from "@mui/material/Switch";
-import { useKeys } from "./KeysContext";
+import { useKeys } from "../keys/KeysContext";
 import styles from "./Keys.module.css";
 import { SHORTCUTS } from "./shortcuts";
 

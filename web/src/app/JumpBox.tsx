@@ -5,8 +5,8 @@ import TextField from "@mui/material/TextField";
 import { useQuery } from "@tanstack/react-query";
 import { useMatch, useNavigate } from "react-router";
 import { api, dataOf, type JobPlaces } from "../api/client";
-import { Letter } from "../shell/Letter";
-import { VIEW_GROUPS, viewGoneTo } from "../shell/views";
+import { Letter } from "../ui/Letter";
+import { VIEW_GROUPS, viewGoneTo } from "./views";
 import styles from "./Keys.module.css";
 
 interface Place {

@@ -5,13 +5,13 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { BringInProvider } from "../exchange/BringIn";
 import { DraftsProvider } from "../drafts/DraftsProvider";
-import { KeysProvider } from "../keys/KeysProvider";
+import { KeysProvider } from "./KeysProvider";
 import { JobFrame } from "./JobFrame";
-import { Notices } from "./Notices";
-import { isOneOf, useRemembered } from "./remembered";
-import { Loading } from "./Status";
-import { theme } from "./theme";
-import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "./units";
+import { Notices } from "../ui/Notices";
+import { isOneOf, useRemembered } from "../ui/remembered";
+import { Loading } from "../ui/Status";
+import { theme } from "../ui/theme";
+import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "../words/units";
 
 // Each view is loaded when it is first opened.
 const FirstJob = lazy(async () => ({ default: (await import("../views/job/FirstJob")).FirstJob }));

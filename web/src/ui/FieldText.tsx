@@ -2,7 +2,7 @@ import { useId } from "react";
 import TextField from "@mui/material/TextField";
 import type { FieldProblem } from "../api/client";
 import styles from "./FieldText.module.css";
-import { problemsAt, sentence } from "./problems";
+import { problemsAt, sentence } from "../words/problems";
 
 interface Props {
   label: string;

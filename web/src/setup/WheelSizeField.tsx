@@ -1,9 +1,9 @@
 import { useState } from "react";
 import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
-import type { FieldProblem, WheelSize } from "../../api/client";
-import { useReadWheelSize, useWheelSizes } from "../../api/wheels";
-import { problemsAt, sentence } from "../../shell/problems";
+import type { FieldProblem, WheelSize } from "../api/client";
+import { useReadWheelSize, useWheelSizes } from "../api/wheels";
+import { problemsAt, sentence } from "../words/problems";
 import styles from "./Parts.module.css";
 
 interface Props {

@@ -2,13 +2,13 @@ import { useState } from "react";
 import Button from "@mui/material/Button";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import { Refused, type UnderstoodGears } from "../../api/client";
-import { useUnderstoodGears } from "../../api/gearEntry";
-import { numberOf } from "../../drafts/entry";
-import { boundFields } from "../../shell/boundFields";
-import { FieldText } from "../../shell/FieldText";
-import { percent } from "../../shell/format";
-import tables from "../../shell/table.module.css";
+import { Refused, type UnderstoodGears } from "../api/client";
+import { useUnderstoodGears } from "../api/gearEntry";
+import { numberOf } from "../words/entry";
+import { boundFields } from "../ui/boundFields";
+import { FieldText } from "../ui/FieldText";
+import { percent } from "../words/format";
+import tables from "../ui/table.module.css";
 import styles from "./QuickEntry.module.css";
 
 const WAYS = {

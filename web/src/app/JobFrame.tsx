@@ -5,7 +5,7 @@ import { useJob } from "../api/jobs";
 import { DamagedNotice } from "../exchange/DamagedNotice";
 import styles from "./JobFrame.module.css";
 import { Rail } from "./Rail";
-import { Failure, Loading } from "./Status";
+import { Failure, Loading } from "../ui/Status";
 import { TopBar } from "./TopBar";
 
 /** The frame round every view of a job: the rail in the order of the work, the need in one line, the view. */

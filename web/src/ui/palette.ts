@@ -1,4 +1,4 @@
-/** Each setup's own colour, by its letter; the colours themselves stand in shell/global.css, one set a theme. */
+/** Each setup's own colour, by its letter; the colours themselves stand in ui/global.css, one set a theme. */
 const SETUP_COLOURS = 8;
 
 export function setupColour(letter: string): string {

@@ -4,9 +4,9 @@ import { changedNeed, needHeld } from "../drafts/needHeld";
 import type { NeedDraft } from "../drafts/needDraft";
 import type { SetupDraft } from "../drafts/setupDraft";
 import type { BenchSetup, Workbench } from "../drafts/useWorkbench";
-import { SaveState, SaveTrouble } from "../shell/SaveState";
-import { FigureFields } from "./FigureFields";
-import type { Figure } from "./figures";
+import { SaveState, SaveTrouble } from "../drafts/SaveState";
+import { FigureFields } from "../figures/FigureFields";
+import type { Figure } from "../figures/figures";
 
 interface Edited<Draft> {
   editing: Editing<Draft>;

@@ -5,10 +5,10 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import type { FieldProblem } from "../../api/client";
-import { emptySet, type SetDraft, type StageDraft } from "../../drafts/setupDraft";
-import { boundFields } from "../../shell/boundFields";
-import { FieldText } from "../../shell/FieldText";
+import type { FieldProblem } from "../api/client";
+import { emptySet, type SetDraft, type StageDraft } from "../drafts/setupDraft";
+import { boundFields } from "../ui/boundFields";
+import { FieldText } from "../ui/FieldText";
 import styles from "./Parts.module.css";
 import { QuickEntry } from "./QuickEntry";
 

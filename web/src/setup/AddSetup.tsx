@@ -6,11 +6,11 @@ import Divider from "@mui/material/Divider";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useNavigate } from "react-router";
-import type { JobRecord, Setup } from "../../api/client";
-import { useAddSetup } from "../../api/jobs";
-import { useBringIn } from "../../exchange/BringInContext";
-import { useSingleKey } from "../../keys/KeysContext";
-import { FileInput, useFileInput } from "../../shell/FileInput";
+import type { JobRecord, Setup } from "../api/client";
+import { useAddSetup } from "../api/jobs";
+import { useBringIn } from "../exchange/BringInContext";
+import { useSingleKey } from "../keys/KeysContext";
+import { FileInput, useFileInput } from "../ui/FileInput";
 import { copyOf, startedFrom, STARTING_POINTS } from "./startingPoints";
 import styles from "./AddSetup.module.css";
 

@@ -1,4 +1,4 @@
-import type { Figure } from "../../figures/figures";
+import type { Figure } from "./figures";
 
 const AXLES = ["nutted", "quick release", "thru"] as const;
 const ROTORS = ["six bolts", "splined", "none"] as const;

@@ -2,9 +2,9 @@ import { lazy, Suspense, useContext, useEffect, useMemo, useState, type ReactNod
 import { useColorScheme } from "@mui/material/styles";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useMatch, useNavigate } from "react-router";
-import { useRemembered } from "../shell/remembered";
-import { MEASURES, UnitsContext } from "../shell/units";
-import { KeysContext, useKeys, useSingleKey, type Keys } from "./KeysContext";
+import { useRemembered } from "../ui/remembered";
+import { MEASURES, UnitsContext } from "../words/units";
+import { KeysContext, useKeys, useSingleKey, type Keys } from "../keys/KeysContext";
 
 const KeyList = lazy(async () => ({ default: (await import("./KeyList")).KeyList }));
 const loadJumpBox = () => import("./JumpBox");

@@ -1,7 +1,7 @@
-import type { Check } from "../../api/client";
-import { capital } from "../../shell/format";
-import { StateMark } from "../../shell/StateMark";
-import styles from "./Setups.module.css";
+import type { Check } from "../api/client";
+import { capital } from "../words/format";
+import { StateMark } from "../ui/StateMark";
+import styles from "../views/setups/Setups.module.css";
 
 /** What does not hold, or cannot be told, each with its reason. */
 export function Checks({ checks }: { checks: Check[] }) {

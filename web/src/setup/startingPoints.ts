@@ -1,4 +1,4 @@
-import type { Setup } from "../../api/client";
+import type { Setup } from "../api/client";
 
 type Path = Setup["path"];
 

@@ -1,10 +1,10 @@
 import type { ComponentType } from "react";
 import { Navigate, useParams } from "react-router";
-import type { JobRecord } from "../../api/client";
-import { useWorkbench, type BenchSetup, type Workbench } from "../../drafts/useWorkbench";
-import { useJobOfView } from "../../shell/JobFrame";
-import { SetupChoice } from "../../shell/SetupChoice";
-import { Failure, Loading } from "../../shell/Status";
+import type { JobRecord } from "../api/client";
+import { useWorkbench, type BenchSetup, type Workbench } from "../drafts/useWorkbench";
+import { useJobOfView } from "../app/JobFrame";
+import { SetupChoice } from "./SetupChoice";
+import { Failure, Loading } from "../ui/Status";
 import { NoSetups } from "./NoSetups";
 
 export interface OfSetup {

@@ -1,6 +1,6 @@
 import { NavLink } from "react-router";
 import type { JobRecord } from "../api/client";
-import { Letter } from "./Letter";
+import { Letter } from "../ui/Letter";
 import styles from "./SetupChoice.module.css";
 
 interface Props {

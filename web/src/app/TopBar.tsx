@@ -14,7 +14,7 @@ import { useKeys } from "../keys/KeysContext";
 import { JobMenu } from "./JobMenu";
 import styles from "./TopBar.module.css";
 import { UndoButtons } from "./UndoButtons";
-import { MEASURE_NAMES, MEASURES, UnitsContext, useUnits, type System, type Units } from "./units";
+import { MEASURE_NAMES, MEASURES, UnitsContext, useUnits, type System, type Units } from "../words/units";
 
 export function TopBar({ job }: { job: JobRecord | undefined }) {
   const units = useUnits();
