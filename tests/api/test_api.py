@@ -84,11 +84,52 @@ def test_the_reference_is_chosen(client, job):
 def test_what_the_job_asks_for_is_changed(client, job):
     need = {**job["need"], "notes": "<script>alert(1)</script>", "load": {"cargo_kg": 31}}
     answer = client.put(f"/api/jobs/{job['id']}", params={"version": 1}, json=need)
+    now = client.get(f"/api/jobs/{job['id']}").json()
     assert answer.json() == {
         "version": 2,
         "need": need,
-        "standing": {"revision": 1, "undo": "notes of the job", "redo": None},
+        "before": job["mark"],
+        "standing": {"revision": 1, "undo": "notes of the job", "redo": None, "mark": now["mark"]},
     }
+
+
+def test_a_page_that_knows_a_job_is_told_that_nothing_changed_and_by_any_change_that_something_did(
+    client, job
+):
+    url = f"/api/jobs/{job['id']}"
+    first, second = job["setups"][0], job["setups"][1]
+    reference = f"{url}/reference/{second['id']}"
+    named = {**first["setup"], "name": "Once"}
+
+    def revision():
+        return {"revision": client.get(url).json()["revision"]}
+
+    changes = [
+        lambda: client.put(place(job), params={"version": 1}, json=named),
+        lambda: client.put(place(job), params={"version": 2}, json={**named, "name": "Twice"}),
+        lambda: client.put(url, params={"version": 1}, json={**job["need"], "notes": "steep"}),
+        lambda: client.put(reference, params={"version": 2}),
+        lambda: client.put(
+            f"{url}/order", params=revision(), json=[each["id"] for each in reversed(job["setups"])]
+        ),
+        lambda: client.put(f"{url}/order", params=revision(), json=[each["id"] for each in job["setups"]]),
+        lambda: client.delete(f"{url}/setups/{second['id']}"),
+        lambda: client.post(f"{url}/setups/{second['id']}/restore"),
+        lambda: client.post(f"{url}/roads", json={"name": "Hill", "legs": [{"length_m": 500, "grade": 0.1}]}),
+        lambda: client.post(f"{url}/undo", params=revision()),
+        lambda: client.post(f"{url}/redo", params=revision()),
+    ]
+    tag = client.get(url).headers["etag"]
+    for change in changes:
+        same = client.get(url, headers={"If-None-Match": tag})
+        assert (same.status_code, same.content) == (304, b"")
+        assert change().is_success
+        answer = client.get(url, headers={"If-None-Match": tag})
+        assert answer.status_code == 200
+        assert answer.headers["etag"] not in (tag, '""')
+        tag = answer.headers["etag"]
+    client.delete(url)
+    assert client.get(url, headers={"If-None-Match": tag}).status_code == 404
 
 
 def test_a_draft_is_worked_out_and_not_saved(client, store):

@@ -71,9 +71,8 @@ def _row_of(values: Sequence[float]) -> str:
 def _listed(values: Sequence[str]) -> str:
     """Words with semicolons between them; as in a shelf file where that would be read otherwise."""
     plain = "; ".join(values)
-    return (
-        cell(plain) if _words(plain) == list(values) and not plain.startswith("[") else _object(list(values))
-    )
+    is_plain = not plain.startswith("[") and _words(plain) == list(values)
+    return cell(plain) if is_plain else _object(list(values))
 
 
 def _yes_or_no(value: object) -> str:

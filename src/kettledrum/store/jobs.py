@@ -131,7 +131,7 @@ class Jobs:
             row = change.job
             rows.next_version(row, version, "This job")
             row.name, row.need = need.name, rows.text(need)
-            return SavedNeed(version=row.version, need=need, standing=change.kept())
+            return SavedNeed(version=row.version, need=need, **dict(change.kept()))
 
     def change_reference(self, job_id: str, setup_id: str, version: int) -> JobRecord:
         """Makes one of the job's setups its reference."""
@@ -184,7 +184,7 @@ class Jobs:
             rows.next_version(row, version, f"“{row.name}”")
             rows.claim_name(session, job_id, setup.name, setup_id)
             row.name, row.document = setup.name, rows.text(setup)
-            return SavedSetup(setup=rows.setup_record(row, setup), standing=change.kept())
+            return SavedSetup(setup=rows.setup_record(row, setup), **dict(change.kept()))
 
     def delete_setup(self, job_id: str, setup_id: str) -> None:
         """Takes a setup out of its job; `restore_setup` brings it back."""

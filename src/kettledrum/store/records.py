@@ -39,12 +39,13 @@ class RoadRecord(BaseModel):
 
 class Standing(BaseModel):
     """Where a job stands among its changes: `revision` counts them; `undo` and `redo` say in words what would
-    be taken back, or done again, next.
+    be taken back, or done again, next. `mark` differs as soon as anything of the job does.
     """
 
     revision: int
     undo: str | None
     redo: str | None
+    mark: str
 
 
 class JobRecord(Standing):
@@ -58,26 +59,33 @@ class JobRecord(Standing):
     roads: list[RoadRecord]
 
 
-class SavedNeed(BaseModel):
-    """A need as it was just written, with its version, and where its job stands then."""
+class Saved(BaseModel):
+    """Where a job stands after a change to it; `before` is its mark just before.
+
+    Who knew the job by that mark, and puts in what was changed, knows all of it by the new one.
+    """
+
+    standing: Standing
+    before: str
+
+
+class SavedNeed(Saved):
+    """A need as it was just written, with its version."""
 
     version: int
     need: Need
-    standing: Standing
 
 
-class SavedSetup(BaseModel):
-    """A setup as it was just written, and where its job stands then."""
+class SavedSetup(Saved):
+    """A setup as it was just written."""
 
     setup: SetupRecord
-    standing: Standing
 
 
-class SavedRoad(BaseModel):
-    """A road as it was just written, and where its job stands then."""
+class SavedRoad(Saved):
+    """A road as it was just written."""
 
     road: RoadRecord
-    standing: Standing
 
 
 class Stepped(BaseModel):

@@ -53,7 +53,7 @@ class Roads:
             rows.next_version(row, version, "This road")
             road_rows.claim_road_name(session, job_id, edit.name, road_id)
             road_rows.put_edit(session, row, edit)
-            return SavedRoad(road=road_rows.road_record(row), standing=change.kept())
+            return SavedRoad(road=road_rows.road_record(row), **dict(change.kept()))
 
     def delete(self, job_id: str, road_id: str) -> None:
         """Takes a road out of its job; `restore` brings it back."""

@@ -169,7 +169,7 @@ def setup_record(row: SetupRow, setup: Setup | None = None) -> SetupRecord:
 def standing(session: Session, job: JobRow) -> Standing:
     """Where a job stands among its changes."""
     undo, redo = revisions.neighbours(session, job)
-    return Standing(revision=job.revision, undo=undo, redo=redo)
+    return Standing(revision=job.revision, undo=undo, redo=redo, mark=mark(session, job.id) or "")
 
 
 _MARK = sql(

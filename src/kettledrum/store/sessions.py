@@ -10,7 +10,7 @@ from sqlmodel import Session
 from kettledrum.store import revisions, rows
 from kettledrum.store.errors import StoreUnusable
 from kettledrum.store.file.sqlite import reason
-from kettledrum.store.records import Standing
+from kettledrum.store.records import Saved
 from kettledrum.store.tables import JobRow
 
 
@@ -20,6 +20,7 @@ class JobChange:
     def __init__(self, session: Session, job: JobRow) -> None:
         self.session = session
         self.job = job
+        self._before = rows.mark(session, job.id) or ""
         self._watch = revisions.Watch(session)
 
     def keep(self) -> None:
@@ -27,10 +28,10 @@ class JobChange:
         self.session.flush()
         revisions.record(self.session, self.job, self._watch.changes())
 
-    def kept(self) -> Standing:
+    def kept(self) -> Saved:
         """The same, and where the job stands then."""
         self.keep()
-        return rows.standing(self.session, self.job)
+        return Saved(standing=rows.standing(self.session, self.job), before=self._before)
 
 
 class Sessions:

@@ -81,15 +81,13 @@ def restore_job(job_id: str, store: TheStore) -> JobRecord:
 def read_job(
     job_id: str, store: TheStore, response: Response, if_none_match: Annotated[str | None, Header()] = None
 ) -> JobRecord | Response:
-    """A job with its setups. An open page asks again and again; with the ETag of what it has, at little cost.
-
-    The mark is read before the job: what is written in between makes the page ask once more, and no less.
-    """
+    """A job with its setups. An open page asks again and again; with an ETag that is still right, cheaply."""
     tag = f'"{store.jobs.mark(job_id)}"'
     if if_none_match == tag:
         return Response(status_code=304, headers={"ETag": tag})
-    response.headers["ETag"] = tag
-    return store.jobs.job(job_id)
+    job = store.jobs.job(job_id)
+    response.headers["ETag"] = f'"{job.mark}"'
+    return job
 
 
 class Drafts(Model):

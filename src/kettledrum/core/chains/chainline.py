@@ -3,7 +3,7 @@
 import math
 from dataclasses import dataclass
 
-from kettledrum.core.parts.stage import HubStage, SprocketsStage, Stage
+from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, Stage
 from kettledrum.core.terms.check import State
 
 _SHIFTED, _SINGLE, _BELT = (2.5, 3.5), (1.0, 2.0), (0.25, 0.5)
@@ -50,26 +50,11 @@ def chainline(path: list[Stage], place: int, chainstay_mm: float | None) -> Chai
     """
     stage = path[place]
     assert isinstance(stage, SprocketsStage)
-    run = stage.run
-    front_mm = run.front_line_mm if run else None
-    rear_mm = run.rear_line_mm if run else None
-    behind = path[place + 1] if place + 1 < len(path) else None
-    if rear_mm is None and isinstance(behind, HubStage) and behind.fit:
-        rear_mm = behind.fit.chainline_mm
-    before = path[place - 1] if place else None
-    if front_mm is None and before is not None and before.fit and before.kind == "gearbox":
-        front_mm = before.fit.chainline_mm
+    front_mm, rear_mm = _front_line(path, place, stage), _rear_line(path, place, stage)
     if front_mm is None or rear_mm is None or chainstay_mm is None:
-        missing = [
-            words
-            for words, value in (
-                ("the front line", front_mm),
-                ("the rear line", rear_mm),
-                ("the chainstay length", chainstay_mm),
-            )
-            if value is None
-        ]
-        what = f"not known: {' and '.join(missing)}; lines are measured from the frame’s middle"
+        known = {"the front line": front_mm, "the rear line": rear_mm, "the chainstay length": chainstay_mm}
+        missing = " and ".join(words for words, value in known.items() if value is None)
+        what = f"not known: {missing}; lines are measured from the frame’s middle"
         return Chainline("not known", what, front_mm, rear_mm, [], [])
     assumed: list[str] = []
     fronts = _stand(stage, "front", front_mm, assumed, largest_out=True)
@@ -79,12 +64,40 @@ def chainline(path: list[Stage], place: int, chainstay_mm: float | None) -> Chai
         offset = fronts[front] - rears[rear]
         slants.append(Slant(front, rear, offset, math.degrees(math.atan(abs(offset) / chainstay_mm))))
     slants.sort(key=lambda each: each.degrees)
-    worst = slants[-1]
-    well, may = _BELT if stage.drive == "belt" else _SHIFTED if len(rears) > 1 else _SINGLE
+    state, what = _judged(slants, _bears(stage))
+    return Chainline(state, what, front_mm, rear_mm, slants, assumed)
+
+
+def _front_line(path: list[Stage], place: int, stage: SprocketsStage) -> float | None:
+    """The front line in mm as said of the sprockets, or else by the gearbox before them."""
+    if stage.run and stage.run.front_line_mm is not None:
+        return stage.run.front_line_mm
+    before = path[place - 1] if place else None
+    return before.fit.chainline_mm if isinstance(before, GearboxStage) and before.fit else None
+
+
+def _rear_line(path: list[Stage], place: int, stage: SprocketsStage) -> float | None:
+    """The rear line in mm as said of the sprockets, or else by the hub behind them."""
+    if stage.run and stage.run.rear_line_mm is not None:
+        return stage.run.rear_line_mm
+    behind = path[place + 1] if place + 1 < len(path) else None
+    return behind.fit.chainline_mm if isinstance(behind, HubStage) and behind.fit else None
+
+
+def _bears(stage: SprocketsStage) -> tuple[float, float]:
+    """The degrees to which a drive runs well, and to which it still may."""
+    if stage.drive == "belt":
+        return _BELT
+    return _SHIFTED if len({rear for _, rear in stage.pairings}) > 1 else _SINGLE
+
+
+def _judged(slants: list[Slant], bears: tuple[float, float]) -> tuple[State, str]:
+    """What the worst of some slants, the last one, comes to."""
+    worst, (well, may) = slants[-1], bears
     state: State = "holds" if worst.degrees <= well else "tight" if worst.degrees <= may else "fails"
     at_worst = f" on {worst.front} × {worst.rear}" if len(slants) > 1 else ""
     what = f"{abs(worst.offset_mm):.1f} mm aside, {worst.degrees:.1f}°{at_worst}; up to {well:g}° runs well"
-    return Chainline(state, what, front_mm, rear_mm, slants, assumed)
+    return state, what
 
 
 def _stand(

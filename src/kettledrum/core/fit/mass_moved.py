@@ -63,10 +63,7 @@ def mass_moved(setup: Setup, reference: Setup | None) -> MassMoved:
     """Adds up what is known, and sets it against the reference."""
     own = weighed(setup)
     other = weighed(reference) if reference is not None and reference.name != setup.name else None
-    places = []
-    for place in PLACES:
-        here = _sum(own, place)
-        places.append(MassAtPlace(place, here, None if other is None else here - _sum(other, place)))
+    places = [_at(place, own, other) for place in PLACES]
     known = sum(place.mass_kg for place in places)
     unsprung = sum(place.mass_kg for place in places if place.at in _UNSPRUNG)
     return MassMoved(
@@ -74,10 +71,20 @@ def mass_moved(setup: Setup, reference: Setup | None) -> MassMoved:
         more_kg=None if other is None else known - sum(_sum(other, place) for place in PLACES),
         unsprung=unsprung / known if known else None,
         places=places,
-        comes_off=[] if other is None else [part for part in other if part not in own],
-        goes_on=[] if other is None else [part for part in own if part not in other],
+        comes_off=_not_in(own, other or []),
+        goes_on=[] if other is None else _not_in(other, own),
         missing=[part.name for part in own if part.mass_kg is None or part.at is None],
     )
+
+
+def _at(place: MassAt, own: list[Weighed], other: list[Weighed] | None) -> MassAtPlace:
+    here = _sum(own, place)
+    return MassAtPlace(place, here, None if other is None else here - _sum(other, place))
+
+
+def _not_in(these: list[Weighed], parts: list[Weighed]) -> list[Weighed]:
+    """Those of some parts that are not among these."""
+    return [part for part in parts if part not in these]
 
 
 def _sum(parts: list[Weighed], place: MassAt) -> float:

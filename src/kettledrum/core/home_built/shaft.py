@@ -83,6 +83,10 @@ class ShaftCheck(BaseModel):
     source: str | None
 
 
+STEEL_MPA = 210_000.0
+"""Young's modulus of steel, which hardly differs from one to another (EN 1993-1-1, 3.2.6)."""
+
+
 def torque_after(drive: HomeBuilt, stages: int) -> float:
     """The steady torque in Nm behind so many stages, what each of them loses taken off."""
     share = drive.stage_efficiency or USUAL_STAGE_EFFICIENCY
@@ -114,19 +118,16 @@ def shaft_check(drive: HomeBuilt, shaft: Shaft) -> ShaftCheck:
     beam, pulls = _worst(shaft, _pulls(drive, shaft, shock))
     torque = torque_after(drive, shaft.after) * shock
     bending = beam.worst_nm
-    notch = 1.0 if shaft.notch is None else shaft.notch
-    together = math.sqrt(4 * bending**2 + 3 * torque**2) * notch * 1000
+    together = _together(shaft, bending, torque)
     stress = 16 * together / (math.pi * shaft.diameter_mm**3)
     strength = shaft.stress_mpa
     factor = None if strength is None else strength / stress if stress > 0 else math.inf
-    modulus = MATERIALS[shaft.material].modulus_mpa if shaft.material else 210_000.0
-    sprockets = [pull.at_mm for pull in pulls if pull.of != "load"]
-    gives = [abs(each) for each in beam.deflections_mm(sprockets, shaft.diameter_mm, modulus)]
-    deflection = max(gives, default=0.0)
+    modulus = MATERIALS[shaft.material].modulus_mpa if shaft.material else STEEL_MPA
+    deflection = _gives(shaft, beam, pulls, modulus)
     smallest = _smallest(together, strength, safety, shaft.diameter_mm, deflection)
-    loads = tuple(abs(each) for each in beam.bearings_n)
+    left, right = (abs(each) for each in beam.bearings_n)
     rating = shaft.bearing_static_n
-    bearing_factor = None if rating is None else rating / max(*loads, 1e-9)
+    bearing_factor = None if rating is None else rating / max(left, right, 1e-9)
     strong = _state(factor, safety)
     bends: State = "holds" if deflection <= MOST_BENT_MM else "fails"
     return ShaftCheck(
@@ -144,13 +145,26 @@ def shaft_check(drive: HomeBuilt, shaft: Shaft) -> ShaftCheck:
         deflection_mm=deflection,
         most_bent_mm=MOST_BENT_MM,
         bends=bends,
-        bearings_n=(loads[0], loads[1]),
+        bearings_n=(left, right),
         bearing_factor=bearing_factor,
         bearing_asked=BEARING_FACTOR,
         bearings=_state(bearing_factor, BEARING_FACTOR),
         along=_along(shaft, beam, modulus),
         source=MATERIALS[shaft.material].source if shaft.material and shaft.yield_mpa is None else None,
     )
+
+
+def _together(shaft: Shaft, bending_nm: float, torque_nm: float) -> float:
+    """Bending and twisting as one moment in N·mm, over π·d³/16 the stress of von Mises, with the notch."""
+    notch = 1.0 if shaft.notch is None else shaft.notch
+    return math.sqrt(4 * bending_nm**2 + 3 * torque_nm**2) * notch * 1000
+
+
+def _gives(shaft: Shaft, beam: Beam, pulls: list[Pull], modulus: float) -> float:
+    """How far the shaft gives way in mm where it gives way most under a sprocket."""
+    sprockets = [pull.at_mm for pull in pulls if pull.of != "load"]
+    gives = beam.deflections_mm(sprockets, shaft.diameter_mm, modulus)
+    return max((abs(each) for each in gives), default=0.0)
 
 
 def _state(factor: float | None, asked: float) -> State:

@@ -2,6 +2,7 @@
 wheel."""
 
 import re
+from collections.abc import Sequence
 from itertools import pairwise
 from math import exp, log
 from statistics import median
@@ -93,19 +94,21 @@ def _listed(entry: GearEntry) -> list[float]:
     if all(len(row) == 1 for row in rows):
         return _as_ratios([row[0] for row in rows], entry.text)
     # A table: the column that keeps to what ratios are and runs one way is the one; the first if several do.
-    rows = [row for row in rows if row]
-    for column in range(min(map(len, rows))):
-        values = _as_ratios([row[column] for row in rows], entry.text)
-        # Gear numbers, up or down, are no ratios.
-        numbers = {after - before for before, after in pairwise([row[column] for row in rows])} in (
-            {1.0},
-            {-1.0},
-        )
-        rising = all(after > before for before, after in pairwise(values))
-        falling = all(after < before for before, after in pairwise(values))
-        if not numbers and (rising or falling) and max(values) <= HIGHEST_RATIO:
+    for column in zip(*rows, strict=False):
+        values = _as_ratios(list(column), entry.text)
+        if not _counts(column) and _runs_one_way(values) and max(values) <= HIGHEST_RATIO:
             return values
     return _as_ratios([number for row in rows for number in row], entry.text)
+
+
+def _counts(numbers: Sequence[float]) -> bool:
+    """Whether numbers go up or down by one, as those of gears do."""
+    return {after - before for before, after in pairwise(numbers)} in ({1.0}, {-1.0})
+
+
+def _runs_one_way(values: Sequence[float]) -> bool:
+    steps = [after - before for before, after in pairwise(values)]
+    return all(step > 0 for step in steps) or all(step < 0 for step in steps)
 
 
 def _stepped(entry: GearEntry) -> list[float]:

@@ -1,6 +1,6 @@
 """Figures to start a job from, by what the bicycle is for; each says where it comes from."""
 
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from pydantic import BaseModel
 
@@ -44,44 +44,59 @@ class Start(BaseModel):
 def starting_values(mass_kg: float = USUAL_MASS_KG) -> list[Start]:
     """Figures for each use, for a rider of a mass in kg."""
     return [
-        _start("commuting", mass_kg, (1.6, 3.5), (16, 5), {"asphalt": 0.9, "gravel": 0.1}, "relaxed", 30),
+        _start(_Usual("commuting", 1.6, 3.5, 16, 5, {"asphalt": 0.9, "gravel": 0.1}, "relaxed", 30), mass_kg),
         _start(
-            "road touring", mass_kg, (1.5, 3.5), (15, 18),
-            {"asphalt": 0.7, "rough asphalt": 0.3}, "leaning forward", 25,
+            _Usual(
+                "road touring", 1.5, 3.5, 15, 18,
+                {"asphalt": 0.7, "rough asphalt": 0.3}, "leaning forward", 25,
+            ),
+            mass_kg,
         ),
         _start(
-            "off-road touring", mass_kg, (1.6, 3.6), (15, 14),
-            {"gravel": 0.5, "loose gravel": 0.3, "earth": 0.2}, "relaxed", 18,
+            _Usual(
+                "off-road touring", 1.6, 3.6, 15, 14,
+                {"gravel": 0.5, "loose gravel": 0.3, "earth": 0.2}, "relaxed", 18,
+            ),
+            mass_kg,
         ),
-        _start("cargo", mass_kg, (1.4, 3.2), (35, 60), {"asphalt": 1}, "upright", 22),
-        _start("errands", mass_kg, (1.2, 3), (17, 8), {"asphalt": 0.8, "gravel": 0.2}, "upright", 30),
+        _start(_Usual("cargo", 1.4, 3.2, 35, 60, {"asphalt": 1}, "upright", 22), mass_kg),
+        _start(_Usual("errands", 1.2, 3, 17, 8, {"asphalt": 0.8, "gravel": 0.2}, "upright", 30), mass_kg),
     ]  # fmt: skip
 
 
-def _start(
-    use: Use,
-    mass_kg: float,
-    watts_a_kg: tuple[float, float],
-    carried_kg: tuple[float, float],
-    surfaces: dict[Surface, float],
-    posture: Posture,
-    gear_inches: float,
-) -> Start:
-    all_day, minute = watts_a_kg
+class _Usual(NamedTuple):
+    """What is usual for a use: power in W for each kg of the rider, all day and for a minute; masses in kg;
+    the shares of surfaces; how one sits; the lowest gear in inches.
+    """
+
+    use: Use
+    all_day_w_kg: float
+    minute_w_kg: float
+    bike_kg: float
+    cargo_kg: float
+    surfaces: dict[Surface, float]
+    posture: Posture
+    gear_inches: float
+
+
+def _start(usual: _Usual, mass_kg: float) -> Start:
+    all_day, minute = usual.all_day_w_kg, usual.minute_w_kg
     return Start(
-        use=use,
+        use=usual.use,
         rider=Rider(
             mass_kg=mass_kg,
             power_w=_round(all_day * mass_kg),
             burst_w=_round(minute * mass_kg),
             cadence_rpm=(60, 90),
         ),
-        load=Load(bike_kg=carried_kg[0], cargo_kg=carried_kg[1]),
+        load=Load(bike_kg=usual.bike_kg, cargo_kg=usual.cargo_kg),
         road=Road(
-            surfaces=[SurfaceShare(surface=surface, share=share) for surface, share in surfaces.items()],
-            posture=posture,
+            surfaces=[
+                SurfaceShare(surface=surface, share=share) for surface, share in usual.surfaces.items()
+            ],
+            posture=usual.posture,
         ),
-        wants=Wants(lowest_gear_inches=gear_inches),
+        wants=Wants(lowest_gear_inches=usual.gear_inches),
         because=[
             Why(
                 places=["rider.power_w", "rider.burst_w"],

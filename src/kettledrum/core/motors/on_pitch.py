@@ -4,11 +4,11 @@ import math
 
 from pydantic import BaseModel
 
-from kettledrum.core.gearing.gear_table import GearTable
+from kettledrum.core.gearing.gear_table import Gear, GearTable
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.motors.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
 from kettledrum.core.motors.electric import drawn
-from kettledrum.core.parts.efficiency import stage_efficiency
+from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.check import RANK, State
@@ -54,26 +54,14 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     """
     if job.steepest is None or not setup.motors:
         return None
-    share = math.prod(stage_efficiency(stage)[0].typical for stage in setup.path)
-    middle = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
-    found = [
-        (gear, driven, _steady_mps(driven, table, job, share))
-        for gear in table.gears
-        for driven in [driven_in(setup, table, gear)]
-    ]
-    gear, driven, speed = min(
-        found, key=lambda each: abs(math.log(max(cadence_in(each[2], each[0]), 1e-9) / middle))
-    )
+    gear, driven, speed = _ridden_in(setup, table, job)
     helps = [(each, called_for(each, speed, table, job)) for each in driven]
     draws = [drawn(each.motor, torque, motor_rpm(each, speed, table)) for each, torque in helps]
     out, into = sum(each.out_w for each in draws), sum(each.in_w for each in draws)
     currents = [each.current_a for each in draws]
     seconds = job.steepest_m / speed if job.steepest_m is not None and speed > 0 else None
-    warmth = [
-        _warmth(each.motor, draw.heat_w / each.motor.count, seconds, job)
-        for (each, _), draw in zip(helps, draws, strict=True)
-    ]
-    worst = max(warmth, key=lambda each: (RANK[each[0]], each[1] or 0.0))
+    heats = [(each.motor, draw.heat_w / each.motor.count) for each, draw in zip(driven, draws, strict=True)]
+    state, warms_c, limit_s = _hottest(heats, seconds, job)
     return OnPitch(
         speed_kmh=speed * 3.6,
         gear=gear.label,
@@ -86,10 +74,21 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
         current_a=sum(each for each in currents if each is not None) if None not in currents else None,
         assumed=any(each.assumed for each in draws),
         seconds=seconds,
-        state=worst[0],
-        warms_c=worst[1],
-        limit_s=worst[2],
+        state=state,
+        warms_c=warms_c,
+        limit_s=limit_s,
     )
+
+
+def _ridden_in(setup: Setup, table: GearTable, job: Conditions) -> tuple[Gear, list[Driven], float]:
+    """The gear whose steady cadence is nearest the band's middle, what drives in it, its speed in m/s."""
+    share = path_efficiency(setup.path).typical
+    middle = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
+    found = []
+    for gear in table.gears:
+        driven = driven_in(setup, table, gear)
+        found.append((gear, driven, _steady_mps(driven, table, job, share)))
+    return min(found, key=lambda each: abs(math.log(max(cadence_in(each[2], each[0]), 1e-9) / middle)))
 
 
 def _steady_mps(driven: list[Driven], table: GearTable, job: Conditions, share: float) -> float:
@@ -108,9 +107,17 @@ def _steady_mps(driven: list[Driven], table: GearTable, job: Conditions, share: 
     return low
 
 
-def _warmth(
-    motor: Motor, heat_w: float, seconds: float | None, job: Conditions
-) -> tuple[State, float | None, float | None]:
+Warmth = tuple[State, float | None, float | None]
+"""The state of a motor, how warm it becomes in °C, and after how many seconds it would be too hot."""
+
+
+def _hottest(heats: list[tuple[Motor, float]], seconds: float | None, job: Conditions) -> Warmth:
+    """The motor that is worst off, by the heat in W that each makes."""
+    found = [_warmth(motor, heat_w, seconds, job) for motor, heat_w in heats]
+    return max(found, key=lambda each: (RANK[each[0]], each[1] or 0.0))
+
+
+def _warmth(motor: Motor, heat_w: float, seconds: float | None, job: Conditions) -> Warmth:
     """The state, the temperature at the end of the pitch, and after how long it would be too hot.
 
     A body of one heat capacity C behind one resistance R: ΔT = P·R·(1 − e^(−t / RC)).

@@ -19,7 +19,7 @@ from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats
-from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY
+from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, Resistance
 from kettledrum.core.roads.profile import profile
 
 COLD_BELOW_C, LOST_A_DEGREE, LEAST_LEFT = 20.0, 0.006, 0.5
@@ -44,6 +44,19 @@ class _Helped:
     arrives: Floats
     braked_w: Floats
     back_w: Floats
+
+
+@dataclass(frozen=True, slots=True)
+class _Moved:
+    """What is moved, by which power in W at the wheel and energy in Wh of batteries, over which ways: the
+    length in m of all road of each grade.
+    """
+
+    resistance: Resistance
+    rider_w: float
+    energy_wh: float
+    length_m: Floats
+    grade: Floats
 
 
 def setup_ranges(brief: Brief, routes: Sequence[Route]) -> list[SetupRange]:
@@ -77,11 +90,11 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
     energy_wh = sum(each.energy_wh * each.usable for each in batteries) * left
     table = gear_table(setup, brief.rider.cadence_rpm)
     rider_w = job.power_w * path_efficiency(setup.path).typical
+    moved = _Moved(job.resistance, rider_w, energy_wh, lengths, grades)
     return SetupRange(
         name=setup.name,
         levels=[
-            _level(name, _helped(setup, table, job, share), energy_wh, rider_w, job, lengths, grades)
-            for name, share in assist_levels(setup)
+            _level(name, _helped(setup, table, job, share), moved) for name, share in assist_levels(setup)
         ],
         assumed=any(motor.winding is None and motor.efficiency is None for motor in setup.motors or []),
     )
@@ -136,17 +149,10 @@ def _at(
     return out, into
 
 
-def _level(
-    name: str,
-    helped: _Helped,
-    energy_wh: float,
-    rider_w: float,
-    job: Conditions,
-    lengths: Floats,
-    grades: Floats,
-) -> LevelRange:
+def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
+    energy_wh, rider_w, lengths, grades = moved.energy_wh, moved.rider_w, moved.length_m, moved.grade
     speeds = helped.speed_mps
-    moves = job.resistance
+    moves = moved.resistance
     through = speeds + moves.wind_mps
     drag = 0.5 * moves.density * moves.cda_m2 * through * np.abs(through)
     slope = moves.mass_kg * GRAVITY * (grades + moves.crr) / np.hypot(1, grades)

@@ -23,7 +23,7 @@ from kettledrum.core.pairings.place import PairingPlace
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import HubStage, SprocketsStage, Stage, has_gears
 from kettledrum.core.parts.stated import Limits
-from kettledrum.core.parts.stock import USUAL_BELT_LENGTHS, USUAL_BELT_PITCH_MM
+from kettledrum.core.parts.stock import USUAL_BELT_LENGTHS, USUAL_BELT_PITCH_MM, BeltStock, Stock
 
 
 class PairingChecks:
@@ -37,17 +37,7 @@ class PairingChecks:
         self.tensioner = place.fixed_rear or bool(stage.run and stage.run.tensioner)
         lowest = [stage.options[0].ratio for stage in path_options(setup.path)]
         self.before = math.prod(lowest[: place.stage])
-        self.assumed: list[str] = []
-        belts = brief.stock.belt if brief.stock else None
-        self.pitch_mm = (
-            (stage.run and stage.run.pitch_mm) or (belts and belts.pitch_mm) or USUAL_BELT_PITCH_MM
-        )
-        self.lengths = (belts and belts.lengths) or USUAL_BELT_LENGTHS
-        if stage.drive == "belt":
-            if not (stage.run and stage.run.pitch_mm) and not (belts and belts.pitch_mm):
-                self.assumed.append("stock.belt.pitch_mm")
-            if not (belts and belts.lengths):
-                self.assumed.append("stock.belt.lengths")
+        self.pitch_mm, self.lengths, self.assumed = _belts(stage, brief.stock)
         self.geared = [
             _Geared(each, number, lowest, ratio_limit(each.limits or Limits(), brief, asked))
             for number, each in enumerate(setup.path)
@@ -226,3 +216,12 @@ def _remedy(front: int, rear: int, geared: float, least: float) -> str:
         return f"{_WORDS[count] if count < len(_WORDS) else count} {'tooth' if count == 1 else 'teeth'} {how}"
 
     return f"{teeth(fewer, 'fewer behind')} or {teeth(more, 'more in front')} would hold"
+
+
+def _belts(stage: SprocketsStage, stock: Stock | None) -> tuple[float, list[int], list[str]]:
+    """The pitch in mm and the lengths in teeth of the belts to be had, and which of these were assumed."""
+    belts = (stock.belt if stock else None) or BeltStock()
+    pitch_mm = (stage.run.pitch_mm if stage.run else None) or belts.pitch_mm
+    known = {"stock.belt.pitch_mm": pitch_mm, "stock.belt.lengths": belts.lengths}
+    assumed = [place for place, value in known.items() if not value] if stage.drive == "belt" else []
+    return pitch_mm or USUAL_BELT_PITCH_MM, belts.lengths or USUAL_BELT_LENGTHS, assumed

@@ -10,6 +10,7 @@ from kettledrum.core.parts.stock import (
     USUAL_FRONT_AT_GEARBOX,
     USUAL_REAR,
     USUAL_REAR_AT_GEARBOX,
+    ChainStock,
     Stock,
 )
 from kettledrum.core.terms.errors import InvalidInput, Problem
@@ -65,27 +66,28 @@ def _found(setup: Setup, place: int, stage: SprocketsStage, stock: Stock | None)
     assert stage.front is not None and stage.rear is not None
     cassette = len(stage.rear) > 1
     mounted = stage.front[0], max(stage.rear)
-    own = getattr(stock, stage.drive) if stock else None
+    own = (getattr(stock, stage.drive) if stock else None) or ChainStock()
     at_gearbox = any(before.kind == "gearbox" for before in setup.path[:place])
-    usual_front, usual_rear = (
-        (USUAL_FRONT_AT_GEARBOX, USUAL_REAR_AT_GEARBOX) if at_gearbox else (USUAL_FRONT, USUAL_REAR)
-    )
-    fronts = set(own.front if own and own.front else usual_front[stage.drive])
-    rears = set(own.rear if own and own.rear else usual_rear[stage.drive])
+    fronts = set(own.front or (USUAL_FRONT_AT_GEARBOX if at_gearbox else USUAL_FRONT)[stage.drive])
+    rears = set(own.rear or (USUAL_REAR_AT_GEARBOX if at_gearbox else USUAL_REAR)[stage.drive])
     behind = setup.path[place + 1] if place + 1 < len(setup.path) else None
-    if isinstance(behind, HubStage) and behind.fit and not (own and own.rear):
-        least, most = behind.fit.teeth_min, behind.fit.teeth_max
-        # The sprockets that a hub takes are the usual range of that hub.
-        if least is not None and most is not None:
-            rears = set(range(least, most + 1)) if stage.drive == "chain" else rears
-        rears = {teeth for teeth in rears if (least or 0) <= teeth <= (most or 999)}
+    if isinstance(behind, HubStage) and not own.rear:
+        rears = _taken_by(behind, rears, stage.drive)
     return PairingPlace(
         stage=place,
         drive=stage.drive,
         mounted=mounted,
         fronts=sorted(fronts | {mounted[0]}),
         rears=[mounted[1]] if cassette else sorted(rears | {mounted[1]}),
-        own_front=bool(own and own.front),
-        own_rear=bool(own and own.rear),
+        own_front=bool(own.front),
+        own_rear=bool(own.rear),
         fixed_rear=cassette,
     )
+
+
+def _taken_by(hub: HubStage, usual: set[int], drive: str) -> set[int]:
+    """The rear teeth that go onto a hub: those its maker names, or the usual ones within what it takes."""
+    least, most = (hub.fit.teeth_min, hub.fit.teeth_max) if hub.fit else (None, None)
+    if drive == "chain" and least is not None and most is not None:
+        return set(range(least, most + 1))
+    return {each for each in usual if (least or 0) <= each <= (most or math.inf)}

@@ -4,6 +4,7 @@ import math
 from bisect import bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from typing import NamedTuple
 
 from pydantic import BaseModel
 
@@ -166,11 +167,12 @@ class _Search:
         front, rear = pairs.teeth[at]
         primary = pairs.ratios[at]
         lowest, highest = primary * low, primary * high
-        short_low = max(lowest / wanted - 1, 0.0) if wanted else 0.0
         top = self.wanted.highest
-        short_high = max(top / highest - 1, 0.0) if top else 0.0
-        short_low, short_high = (0.0 if share < NEARLY else share for share in (short_low, short_high))
-        state, why = self._state(part, primary, least, known, short_low, short_high)
+        short = _Short(
+            low=_by_how_much(lowest / wanted) if wanted else 0.0,
+            high=_by_how_much(top / highest) if top else 0.0,
+        )
+        state, why = self._state(part, primary, _Least(least, known), short)
         return PartAnswer(
             place,
             part.name,
@@ -180,34 +182,31 @@ class _Search:
             rear,
             lowest,
             highest,
-            short_low,
-            short_high,
+            short.low,
+            short.high,
             least,
             why,
         )
 
-    def _state(
-        self, part: Part, primary: float, least: float | None, known: bool, low: float, high: float
-    ) -> tuple[State, str]:
-        if low or high:
-            missing = [
-                *([f"its lowest gear is {low * 100:.1f} % too high"] if low else []),
-                *([f"its highest gear is {high * 100:.1f} % too low"] if high else []),
-            ]
-            bound = least is not None and primary < least * (1 + CLOSE)
-            behind = f", at its smallest ratio of {least:.3g}" if low and bound else ""
-            return "fails", " and ".join(missing) + behind
-        mass = part.limits.system_mass_max_kg if part.limits else None
-        if mass is not None and self.asked.system_kg > mass:
-            return "fails", f"bicycle, rider and load are {self.asked.system_kg:.0f} kg, over its {mass:g} kg"
-        torque = part.limits.input_torque_max_nm if part.limits else None
-        if part.kind == "gearbox" and torque is not None and self.asked.worst_nm > torque:
-            return "fails", f"the hardest push is {self.asked.worst_nm:.0f} Nm, over its {torque:g} Nm"
-        if not known:
+    def _state(self, part: Part, primary: float, least: "_Least", short: "_Short") -> tuple[State, str]:
+        failing = _short_of(primary, least, short) or self._over_limits(part)
+        if failing:
+            return "fails", failing
+        if not least.known:
             return "not known", "it would do, but neither a smallest ratio nor a largest torque is stated"
-        if least is not None and primary < least * (1 + CLOSE):
-            return "tight", f"it does, just over its smallest ratio of {least:.3g}"
-        return "holds", "it does" + (f", over its smallest ratio of {least:.3g}" if least else "")
+        if least.is_close(primary):
+            return "tight", f"it does, just over its smallest ratio of {least.ratio:.3g}"
+        return "holds", "it does" + (f", over its smallest ratio of {least.ratio:.3g}" if least.ratio else "")
+
+    def _over_limits(self, part: Part) -> str | None:
+        """By what a part is overloaded, whatever its pairing."""
+        limits = part.limits or Limits()
+        mass, torque = limits.system_mass_max_kg, limits.input_torque_max_nm
+        if mass is not None and self.asked.system_kg > mass:
+            return f"bicycle, rider and load are {self.asked.system_kg:.0f} kg, over its {mass:g} kg"
+        if part.kind == "gearbox" and torque is not None and self.asked.worst_nm > torque:
+            return f"the hardest push is {self.asked.worst_nm:.0f} Nm, over its {torque:g} Nm"
+        return None
 
     def explain(self, answer: PartAnswer, part: Part) -> None:
         """What would help a part to do it: a smaller wheel, or less load."""
@@ -246,6 +245,40 @@ class _Search:
             middle = (low + high) / 2
             low, high = (low, middle) if does(middle) else (middle, high)
         return math.ceil(high - 1e-6)
+
+
+class _Short(NamedTuple):
+    """How far the lowest gear is too high, and the highest too low, as shares."""
+
+    low: float
+    high: float
+
+
+class _Least(NamedTuple):
+    """The smallest primary ratio that a part bears, and whether anything is stated of it."""
+
+    ratio: float | None
+    known: bool
+
+    def is_close(self, primary: float) -> bool:
+        """Whether a ratio is hardly above it."""
+        return self.ratio is not None and primary < self.ratio * (1 + CLOSE)
+
+
+def _by_how_much(times: float) -> float:
+    """How much more than one, as a share; next to nothing is nothing."""
+    share = max(times - 1, 0.0)
+    return 0.0 if share < NEARLY else share
+
+
+def _short_of(primary: float, least: _Least, short: _Short) -> str | None:
+    """By how much the gears of a pairing fall short of what is wanted, in words."""
+    missing = [
+        *([f"its lowest gear is {short.low * 100:.1f} % too high"] if short.low else []),
+        *([f"its highest gear is {short.high * 100:.1f} % too low"] if short.high else []),
+    ]
+    bound = f", at its smallest ratio of {least.ratio:.3g}" if short.low and least.is_close(primary) else ""
+    return " and ".join(missing) + bound if missing else None
 
 
 def _would_do(what: str, does: bool) -> str:

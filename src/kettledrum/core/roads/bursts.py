@@ -27,15 +27,16 @@ def with_bursts(
     resistance: Resistance,
     drives: Drives,
     hold_mps: Floats,
-    day_w: float,
-    burst_w: float,
+    powers_w: tuple[float, float],
 ) -> Floats:
     """The powers in W of a rider who holds the lowest easy cadence while that lasts: shape (drives, steps).
 
-    A minute of `burst_w` spends all that is to be had above the power of all day; less takes longer. What
-    was spent comes back by and by. `speed_mps` is how fast one goes with the power of all day, of shape
-    (drives, steps), and `hold_mps` the speed of each drive's lowest gear at the band's low end.
+    `powers_w` are those of all day and of a minute. A minute of the second spends all that is to be had above
+    the first; less takes longer. What was spent comes back over time. `speed_mps` is how fast one goes with
+    the power of all day, of shape (drives, steps), and `hold_mps` the speed of each drive's lowest gear at
+    the band's low end.
     """
+    day_w, burst_w = powers_w
     rider_w = np.full(speed_mps.shape, day_w)
     grade, length = road.grade, road.step_m
     slope_n = resistance.mass_kg * GRAVITY * (grade + resistance.crr) / np.hypot(1, grade)

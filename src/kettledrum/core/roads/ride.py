@@ -90,7 +90,8 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
         hold = np.append(hold, ideal.walk_mps)
     way = Way(road, job.resistance, drives, job.power_w)
     if job.burst_w and job.burst_w > job.power_w:
-        way.take(with_bursts(way.roughly(), road, job.resistance, drives, hold, job.power_w, job.burst_w))
+        powers_w = job.power_w, job.burst_w
+        way.take(with_bursts(way.roughly(), road, job.resistance, drives, hold, powers_w))
     return Ridden(way.motion(), drives, tables, job)
 
 
