@@ -1,17 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import type { BenchSetup, Workbench } from "../drafts/useWorkbench";
+import { briefOf, type OneOf, type Together } from "./briefs";
 import { api, dataOf, type Brief, type FitPage } from "./client";
 
 /** Everything that must go together for one setup, as it is while typing. */
-export function useFit(bench: Workbench, shown: BenchSetup) {
+export function useFit(bench: Together, shown: OneOf) {
   // The mass is set against the reference, so that all setups go along.
   const reference = bench.setups.find((each) => each.isReference)?.setup.name;
-  const brief: Brief = {
-    ...bench.need,
-    format: "kettledrum-brief/1",
-    ...(reference !== undefined && { reference }),
-    setups: bench.setups.map((each) => each.setup),
-  };
+  const brief: Brief = { ...briefOf(bench), ...(reference !== undefined && { reference }) };
   const body = { brief, setup: shown.setup.name };
   return useQuery({
     queryKey: ["fit", shown.record.id, body],

@@ -5,8 +5,11 @@ import {
   type Brief,
   type JobRecord,
   type JobSummary,
-  type RoadRecord,
+  type SavedNeed,
+  type SavedRoad,
+  type SavedSetup,
   type SetupRecord,
+  type Standing,
 } from "./client";
 
 const jobKey = (jobId: string) => ["job", jobId];
@@ -36,31 +39,57 @@ export function useJob(jobId: string) {
     // It may come back in another window.
     gcTime: 5_000,
   });
+  const client = useQueryClient();
   return useQuery({
     refetchInterval: LOOK_AGAIN_MS,
     enabled: !putAway,
     queryKey: jobKey(jobId),
-    queryFn: ({ signal }) =>
-      dataOf<JobRecord>(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: jobId } }, signal })),
+    queryFn: async ({ signal }) => {
+      const held = client.getQueryData<JobRecord>(jobKey(jobId));
+      const params = {
+        path: { job_id: jobId },
+        ...(held && { header: { "if-none-match": `"${held.mark}"` } }),
+      };
+      const asked = api.GET("/api/jobs/{job_id}", { params, signal });
+      const unchanged = held && (await asked.catch(() => undefined))?.response.status === 304;
+      return unchanged ? (client.getQueryData<JobRecord>(jobKey(jobId)) ?? held) : dataOf<JobRecord>(asked);
+    },
   });
 }
 
-/** Keeps what the server just said about a job or one of its setups, so that no view shows it late. */
+/** Keeps what the server just said about a job or one of its parts, so that no view shows it late. */
 export function useKeepAnswer() {
   const client = useQueryClient();
+  const put = (jobId: string, change: (job: JobRecord | undefined) => JobRecord | undefined) => {
+    // What was asked for before is older than what is put in here.
+    void client.cancelQueries({ queryKey: jobKey(jobId) });
+    client.setQueryData<JobRecord>(jobKey(jobId), change);
+  };
+  /** Puts a change in that was saved; the job is asked for again only if others have changed it meanwhile. */
+  const keepSaved = (
+    jobId: string,
+    { before, standing }: { before: string; standing: Standing },
+    change: (job: JobRecord) => JobRecord,
+  ) =>
+    put(jobId, (job) => {
+      if (!job) return undefined;
+      const mark = job.mark === before ? standing.mark : job.mark;
+      return { ...change(job), ...standing, mark };
+    });
   return {
-    job: (job: JobRecord) => client.setQueryData<JobRecord>(jobKey(job.id), job),
-    setup: (jobId: string, record: SetupRecord) =>
-      client.setQueryData<JobRecord>(
-        jobKey(jobId),
-        (job) =>
-          job && { ...job, setups: job.setups.map((setup) => (setup.id === record.id ? record : setup)) },
-      ),
-    road: (jobId: string, record: RoadRecord) =>
-      client.setQueryData<JobRecord>(
-        jobKey(jobId),
-        (job) => job && { ...job, roads: job.roads.map((road) => (road.id === record.id ? record : road)) },
-      ),
+    job: (job: JobRecord) => put(job.id, () => job),
+    need: (jobId: string, saved: SavedNeed) =>
+      keepSaved(jobId, saved, (job) => ({ ...job, need: saved.need, version: saved.version })),
+    setup: (jobId: string, saved: SavedSetup) =>
+      keepSaved(jobId, saved, (job) => ({
+        ...job,
+        setups: job.setups.map((held) => (held.id === saved.setup.id ? saved.setup : held)),
+      })),
+    road: (jobId: string, saved: SavedRoad) =>
+      keepSaved(jobId, saved, (job) => ({
+        ...job,
+        roads: job.roads.map((held) => (held.id === saved.road.id ? saved.road : held)),
+      })),
     reload: (jobId: string) => client.invalidateQueries({ queryKey: jobKey(jobId) }),
   };
 }

@@ -1,16 +1,11 @@
 import { useEffect, useState } from "react";
 import { useMutation, useQuery } from "@tanstack/react-query";
-import type { BenchSetup, Workbench } from "../drafts/useWorkbench";
-import { api, dataOf, type Brief, type LiveBike, type Reading, type Trial } from "./client";
-
-const bodyOf = ({ need }: Workbench, { setup }: BenchSetup) => ({
-  brief: { ...need, format: "kettledrum-brief/1", setups: [setup] } satisfies Brief,
-  setup: setup.name,
-});
+import { briefOfOne, type OneOf, type Together } from "./briefs";
+import { api, dataOf, type LiveBike, type Reading, type Trial } from "./client";
 
 /** Start, climb, coast and stop with a setup, as it is while typing. */
-export function useTrial(bench: Workbench, shown: BenchSetup) {
-  const body = bodyOf(bench, shown);
+export function useTrial(bench: Together, shown: OneOf) {
+  const body = briefOfOne(bench, shown);
   return useQuery({
     queryKey: ["trial", shown.record.id, body],
     queryFn: ({ signal }) => dataOf<Trial>(api.POST("/api/calculate/trial", { body, signal })),
@@ -31,11 +26,11 @@ export interface Ridden {
 }
 
 /** What a bike is put on the bench with; the same as long as nothing it stands on has changed. */
-export const askedOf = (bench: Workbench, shown: BenchSetup, { road, level }: Ridden): string =>
-  JSON.stringify([bodyOf(bench, shown), road, level]);
+export const askedOf = (bench: Together, shown: OneOf, { road, level }: Ridden): string =>
+  JSON.stringify([briefOfOne(bench, shown), road, level]);
 
 /** Puts a setup on the bench and sets it going. */
-export const usePutOnBench = (bench: Workbench, shown: BenchSetup) =>
+export const usePutOnBench = (bench: Together, shown: OneOf) =>
   useMutation({
     mutationFn: async ({ pace, ...ridden }: Ridden & { pace: number }) => {
       const bike = await dataOf<LiveBike>(
@@ -44,7 +39,7 @@ export const usePutOnBench = (bench: Workbench, shown: BenchSetup) =>
             path: { job_id: ridden.job_id },
             query: ridden.road === "" ? {} : { road: ridden.road },
           },
-          body: { ...bodyOf(bench, shown), level: ridden.level === "" ? null : ridden.level },
+          body: { ...briefOfOne(bench, shown), level: ridden.level === "" ? null : ridden.level },
         }),
       );
       const now = await steered(bike.name, { running: true, pace });

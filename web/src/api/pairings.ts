@@ -1,9 +1,8 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import type { BenchSetup, Workbench } from "../drafts/useWorkbench";
+import { briefOf, briefOfOne, type OneOf, type Together } from "./briefs";
 import {
   api,
   dataOf,
-  type Brief,
   type Comparison,
   type Pairings,
   type Setup,
@@ -15,15 +14,9 @@ import { useKeepAnswer } from "./jobs";
 
 const KEPT = { staleTime: Infinity, gcTime: 10_000, retry: false } as const;
 
-const briefOf = ({ need }: Workbench, ...setups: Setup[]): Brief => ({
-  ...need,
-  format: "kettledrum-brief/1",
-  setups,
-});
-
 /** Every sprocket pairing of a setup, as it is while typing. */
-export function usePairings(bench: Workbench | undefined, shown: BenchSetup | undefined) {
-  const body = bench && shown && { brief: briefOf(bench, shown.setup), setup: shown.setup.name };
+export function usePairings(bench: Together | undefined, shown: OneOf | undefined) {
+  const body = bench && shown && briefOfOne(bench, shown);
   return useQuery({
     ...KEPT,
     queryKey: ["pairings", shown?.record.id, body],
@@ -38,8 +31,8 @@ export function usePairings(bench: Workbench | undefined, shown: BenchSetup | un
 }
 
 /** Which hubs and gearboxes on the shelf would do what the job wants on this setup's wheel. */
-export function useWouldDo(bench: Workbench | undefined, shown: BenchSetup | undefined) {
-  const body = bench && shown && { brief: briefOf(bench, shown.setup), setup: shown.setup.name };
+export function useWouldDo(bench: Together | undefined, shown: OneOf | undefined) {
+  const body = bench && shown && briefOfOne(bench, shown);
   return useQuery({
     ...KEPT,
     queryKey: ["shelf", "would-do", body],
@@ -51,8 +44,8 @@ export function useWouldDo(bench: Workbench | undefined, shown: BenchSetup | und
 }
 
 /** Some setups that are not kept yet, worked out side by side. */
-export function useComparison(bench: Workbench, setups: Setup[]) {
-  const body = briefOf(bench, ...setups);
+export function useComparison(bench: Together, setups: Setup[]) {
+  const body = briefOf(bench, setups);
   return useQuery({
     ...KEPT,
     queryKey: ["compared", body],

@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import type { Workbench } from "../drafts/useWorkbench";
+import { briefOf, type Together } from "./briefs";
 import {
   api,
   dataOf,
@@ -15,12 +15,6 @@ import {
 import { useKeepAnswer } from "./jobs";
 import { sendInSteps } from "./steps";
 
-const briefOf = ({ need, setups }: Workbench): Brief => ({
-  ...need,
-  format: "kettledrum-brief/1",
-  setups: setups.map(({ setup }) => setup),
-});
-
 const KEPT = {
   placeholderData: keepPreviousData,
   staleTime: Infinity,
@@ -29,7 +23,7 @@ const KEPT = {
 } as const;
 
 /** A road ridden with every setup, as they are while typing. */
-export function useRide(job: JobRecord, road: RoadRecord, bench: Workbench | undefined) {
+export function useRide(job: JobRecord, road: RoadRecord, bench: Together | undefined) {
   const body = bench && briefOf(bench);
   return useQuery({
     ...KEPT,
@@ -49,7 +43,7 @@ export function useRide(job: JobRecord, road: RoadRecord, bench: Workbench | und
 }
 
 /** How much of all riding each setup covers. */
-export function useCoverage(job: JobRecord, bench: Workbench | undefined) {
+export function useCoverage(job: JobRecord, bench: Together | undefined) {
   const body = bench && briefOf(bench);
   return useQuery({
     ...KEPT,
@@ -67,7 +61,7 @@ export function useCoverage(job: JobRecord, bench: Workbench | undefined) {
 }
 
 /** How far the batteries go on a job’s roads, at each level of assistance. */
-export function useRanges(job: JobRecord, bench: Workbench) {
+export function useRanges(job: JobRecord, bench: Together) {
   const body = briefOf(bench);
   return useQuery({
     ...KEPT,

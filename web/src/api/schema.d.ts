@@ -118,8 +118,6 @@ export interface paths {
         /**
          * Read Job
          * @description A job with its setups. An open page asks again and again; with the ETag of what it has, at little cost.
-         *
-         *     The mark is read before the job: what is written in between makes the page ask once more, and no less.
          */
         get: operations["read_job"];
         /**
@@ -2717,6 +2715,8 @@ export interface components {
             undo: string | null;
             /** Redo */
             redo: string | null;
+            /** Mark */
+            mark: string;
             /** Id */
             id: string;
             /** Version */
@@ -4035,29 +4035,35 @@ export interface components {
         };
         /**
          * SavedNeed
-         * @description A need as it was just written, with its version, and where its job stands then.
+         * @description A need as it was just written, with its version.
          */
         SavedNeed: {
+            standing: components["schemas"]["Standing"];
+            /** Before */
+            before: string;
             /** Version */
             version: number;
             need: components["schemas"]["Need"];
-            standing: components["schemas"]["Standing"];
         };
         /**
          * SavedRoad
-         * @description A road as it was just written, and where its job stands then.
+         * @description A road as it was just written.
          */
         SavedRoad: {
-            road: components["schemas"]["RoadRecord"];
             standing: components["schemas"]["Standing"];
+            /** Before */
+            before: string;
+            road: components["schemas"]["RoadRecord"];
         };
         /**
          * SavedSetup
-         * @description A setup as it was just written, and where its job stands then.
+         * @description A setup as it was just written.
          */
         SavedSetup: {
-            setup: components["schemas"]["SetupRecord"];
             standing: components["schemas"]["Standing"];
+            /** Before */
+            before: string;
+            setup: components["schemas"]["SetupRecord"];
         };
         /**
          * Setup
@@ -4458,7 +4464,7 @@ export interface components {
         /**
          * Standing
          * @description Where a job stands among its changes: `revision` counts them; `undo` and `redo` say in words what would
-         *     be taken back, or done again, next.
+         *     be taken back, or done again, next. `mark` differs as soon as anything of the job does.
          */
         Standing: {
             /** Revision */
@@ -4467,6 +4473,8 @@ export interface components {
             undo: string | null;
             /** Redo */
             redo: string | null;
+            /** Mark */
+            mark: string;
         };
         /**
          * Start

@@ -1,6 +1,5 @@
 import { Suspense } from "react";
-import { Outlet, useOutletContext, useParams } from "react-router";
-import type { JobRecord } from "../api/client";
+import { Outlet, useParams } from "react-router";
 import { useJob } from "../api/jobs";
 import { DamagedNotice } from "../exchange/DamagedNotice";
 import styles from "./JobFrame.module.css";
@@ -34,6 +33,3 @@ export function JobFrame() {
     </div>
   );
 }
-
-/** The job that a view shows. */
-export const useJobOfView = () => useOutletContext<JobRecord>();

@@ -6,7 +6,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMatch, useNavigate } from "react-router";
 import { api, dataOf, type JobPlaces } from "../api/client";
 import { Letter } from "../ui/Letter";
-import { VIEW_GROUPS, viewGoneTo } from "./views";
+import { VIEWS, viewGoneTo } from "./views";
 import styles from "./Keys.module.css";
 
 interface Place {
@@ -87,7 +87,7 @@ export function JumpBox({ onClose }: { onClose: () => void }) {
 /** The open job's own views and setups first. */
 function placesOf(jobs: JobPlaces[], here: string | undefined): Place[] {
   const open = jobs.find((job) => job.id === here);
-  const views = open ? VIEW_GROUPS.flatMap((group) => group.entries) : [];
+  const views = open ? VIEWS : [];
   const others = jobs.filter((job) => job !== open);
   const setups = (job: JobPlaces, of?: string) =>
     job.setups.map((setup) => ({

@@ -4,6 +4,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { useMatch, useNavigate } from "react-router";
 import { useRemembered } from "../ui/remembered";
 import { MEASURES, UnitsContext } from "../words/units";
+import { VIEWS } from "./views";
 import { KeysContext, useKeys, useSingleKey, type Keys } from "../keys/KeysContext";
 
 const KeyList = lazy(async () => ({ default: (await import("./KeyList")).KeyList }));
@@ -56,22 +57,16 @@ function EverywhereKeys() {
   useHotkeys("mod+k", openJump, { preventDefault: true, enableOnFormTags: true });
   useSingleKey("/", openJump);
   useSingleKey("?", openList);
-  useSingleKey("j", () => open("job"));
-  useSingleKey("r", () => open("road"));
-  useSingleKey("g", () => open("pairings"));
-  useSingleKey("f", () => open("fit"));
-  useSingleKey("o", () => open("motors"));
-  useSingleKey("s", () => open("setups"));
-  useSingleKey("i", () => open("internals"));
-  useSingleKey("l", () => open("line-up"));
-  useSingleKey("b", () => open("bench"));
-  useSingleKey("v", () => open("live"));
-  useSingleKey("p", () => open("shelf"));
   useSingleKey("u", () => choose({ system: units.system === "metric" ? "imperial" : "metric" }));
   useSingleKey("m", () => {
     const next = MEASURES[(MEASURES.indexOf(units.measure) + 1) % MEASURES.length];
     if (next) choose({ measure: next });
   });
   useSingleKey("t", () => setMode((mode === "system" ? systemMode : mode) === "dark" ? "light" : "dark"));
+  return VIEWS.map(({ key, path }) => <ViewKey key={path} letter={key} onPress={() => open(path)} />);
+}
+
+function ViewKey({ letter, onPress }: { letter: string; onPress: () => void }) {
+  useSingleKey(letter, onPress);
   return null;
 }

@@ -13,9 +13,9 @@ export function Rail({ jobId }: { jobId: string }) {
       {VIEW_GROUPS.map((group) => (
         <section key={group.name} className={styles.group} aria-label={group.name}>
           <h2>{group.name}</h2>
-          {group.entries.map((entry) => (
-            <NavLink key={entry.path} to={`/jobs/${jobId}/${entry.path}`} className={styles.entry}>
-              {entry.name}
+          {group.views.map(({ name, path }) => (
+            <NavLink key={path} to={`/jobs/${jobId}/${path}`} className={styles.entry}>
+              {name}
             </NavLink>
           ))}
         </section>

@@ -1,3 +1,5 @@
+import { VIEWS } from "./views";
+
 /** What the keys do, as it is listed under "?". `single` ones can be turned off. */
 export interface Shortcut {
   keys: string[];
@@ -15,8 +17,8 @@ export const SHORTCUTS: { group: string; shortcuts: Shortcut[] }[] = [
       { keys: ["Ctrl+Shift+Z", "Ctrl+Y"], what: "Do it again" },
       { keys: ["Ctrl+V"], what: "Bring in a setup or a job from the clipboard" },
       {
-        keys: ["J", "R", "S", "I", "G", "F", "O", "B", "L", "V", "P"],
-        what: "Job, Road, Setups, Internals, Pairings, Fit, Motors, Bench, Line-up, Live, Parts",
+        keys: VIEWS.map(({ key }) => key.toUpperCase()),
+        what: VIEWS.map(({ name }) => name).join(", "),
         single: true,
       },
       { keys: ["U"], what: "Metric or imperial", single: true },

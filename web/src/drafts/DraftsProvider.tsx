@@ -5,22 +5,26 @@ import {
   dataOf,
   Refused,
   type JobRecord,
+  type Need,
   type RoadRecord,
+  type RouteEdit,
+  type SavedNeed,
+  type SavedRoad,
+  type SavedSetup,
+  type Setup,
   type SetupRecord,
   type Stepped,
 } from "../api/client";
 import { useKeepAnswer } from "../api/jobs";
-import { useUnits } from "../words/units";
 import { useNotify } from "../ui/Notices";
 import { Autosave, type Entry } from "./autosave";
-import { inSystem, needDraft, needOf, type NeedDraft } from "./needDraft";
-import { roadDraft, roadEditOf, type RoadDraft } from "./roadDraft";
-import { setupDraft, setupOf, type SetupDraft } from "./setupDraft";
+import type { Held } from "./held";
 
+/** What is being typed over each kind of document. */
 interface Drafts {
-  setups: Autosave<SetupDraft>;
-  needs: Autosave<NeedDraft>;
-  roads: Autosave<RoadDraft>;
+  setups: Autosave<Held>;
+  needs: Autosave<Held>;
+  roads: Autosave<Held>;
 }
 
 const DraftsContext = createContext<Drafts | null>(null);
@@ -28,85 +32,87 @@ const DraftsContext = createContext<Drafts | null>(null);
 /** The key of a setup or a road names its job too, so that it can be saved from any view. */
 const keyIn = (jobId: string, id: string) => `${jobId}/${id}`;
 
-/**
- * Sends a change; if it is stale, but what is stored is just what was to be stored, it was saved before: by this
- * page when it was left, or by a window with the same thought.
- */
-async function sent<Stored extends { version: number }>(
-  write: Promise<Stored>,
-  read: () => Promise<Stored | undefined>,
-  isIt: (stored: Stored) => boolean,
-): Promise<Stored> {
-  try {
-    return await write;
-  } catch (error) {
-    if (!(error instanceof Refused) || error.details.status !== 409) throw error;
-    const stored = await read();
-    if (stored && isIt(stored)) return stored;
-    throw error;
-  }
-}
-
 const same = (one: unknown, other: unknown): boolean => hashKey([one]) === hashKey([other]);
 
 const readJob = (job_id: string) =>
   dataOf<JobRecord>(api.GET("/api/jobs/{job_id}", { params: { path: { job_id } } }));
 
+/**
+ * Sends a change; if it is stale, but what is stored is just what was to be stored, it was saved before: by this
+ * page when it was left, or by a window with the same thought. Resolves with the version that is stored now.
+ */
+async function sent<Saved>(
+  write: Promise<Saved>,
+  keep: (saved: Saved) => number,
+  jobId: string,
+  isIt: (job: JobRecord) => number | undefined,
+): Promise<number> {
+  try {
+    return keep(await write);
+  } catch (error) {
+    if (!(error instanceof Refused) || error.details.status !== 409) throw error;
+    const version = isIt(await readJob(jobId));
+    if (version === undefined) throw error;
+    return version;
+  }
+}
+
 export function DraftsProvider({ children }: { children: ReactNode }) {
   const keep = useKeepAnswer();
   const client = useQueryClient();
   const [drafts] = useState<Drafts>(() => ({
-    setups: new Autosave("setups", async (key, draft, version, leaving) => {
+    setups: new Autosave("setup-documents", (key, document, version, keepalive) => {
       const [job_id = "", setup_id = ""] = key.split("/");
-      const body = setupOf(draft);
-      const write = dataOf<SetupRecord>(
-        api.PUT("/api/jobs/{job_id}/setups/{setup_id}", {
-          params: { path: { job_id, setup_id }, query: { version } },
-          body,
-          keepalive: leaving,
-        }),
+      const params = { path: { job_id, setup_id }, query: { version } };
+      const body = document as Setup;
+      return sent(
+        dataOf<SavedSetup>(api.PUT("/api/jobs/{job_id}/setups/{setup_id}", { params, body, keepalive })),
+        (saved) => {
+          keep.setup(job_id, saved);
+          return saved.setup.version;
+        },
+        job_id,
+        (job) => job.setups.find((held) => held.id === setup_id && same(held.setup, body))?.version,
       );
-      const read = async () => (await readJob(job_id)).setups.find((held) => held.id === setup_id);
-      const record = await sent(write, read, (stored) => same(stored.setup, body));
-      keep.setup(job_id, record);
-      // What can be undone has changed with it.
-      void keep.reload(job_id);
-      return record.version;
     }),
-    needs: new Autosave("needs", async (job_id, draft, version, leaving) => {
-      const body = needOf(draft);
-      const write = dataOf<JobRecord>(
-        api.PUT("/api/jobs/{job_id}", {
-          params: { path: { job_id }, query: { version } },
-          body,
-          keepalive: leaving,
-        }),
+    needs: new Autosave("need-documents", (job_id, document, version, keepalive) => {
+      const params = { path: { job_id }, query: { version } };
+      const body = document as unknown as Need;
+      return sent(
+        dataOf<SavedNeed>(api.PUT("/api/jobs/{job_id}", { params, body, keepalive })),
+        (saved) => {
+          keep.need(job_id, saved);
+          void client.invalidateQueries({ queryKey: ["jobs"] });
+          return saved.version;
+        },
+        job_id,
+        (job) => (same(job.need, body) ? job.version : undefined),
       );
-      const job = await sent(
-        write,
-        () => readJob(job_id),
-        (stored) => same(stored.need, body),
-      );
-      keep.job(job);
-      void client.invalidateQueries({ queryKey: ["jobs"] });
-      return job.version;
     }),
-    roads: new Autosave("roads", async (key, draft, version, leaving) => {
+    roads: new Autosave("road-documents", (key, document, version, keepalive) => {
       const [job_id = "", road_id = ""] = key.split("/");
-      const body = roadEditOf(draft);
-      const record = await dataOf<RoadRecord>(
-        api.PUT("/api/jobs/{job_id}/roads/{road_id}", {
-          params: { path: { job_id, road_id }, query: { version } },
-          body,
-          keepalive: leaving,
-        }),
+      const params = { path: { job_id, road_id }, query: { version } };
+      const body = document as unknown as RouteEdit;
+      return sent(
+        dataOf<SavedRoad>(api.PUT("/api/jobs/{job_id}/roads/{road_id}", { params, body, keepalive })),
+        (saved) => {
+          keep.road(job_id, saved);
+          return saved.road.version;
+        },
+        job_id,
+        (job) => {
+          const road = job.roads.find((held) => held.id === road_id);
+          return road && same(roadDocument(road), body) ? road.version : undefined;
+        },
       );
-      keep.road(job_id, record);
-      void keep.reload(job_id);
-      return record.version;
     }),
   }));
   return <DraftsContext value={drafts}>{children}</DraftsContext>;
+}
+
+/** What can be changed of a road. */
+function roadDocument({ name, rides, start_m, legs }: RoadRecord): Held {
+  return { name, ...(rides && { rides }), ...(start_m !== null && { start_m }), ...(legs && { legs }) };
 }
 
 function useDrafts(): Drafts {
@@ -115,12 +121,12 @@ function useDrafts(): Drafts {
   return drafts;
 }
 
-function current<Draft>(entry: Entry<Draft> | undefined, version: number): Entry<Draft> | undefined {
+function current(entry: Entry<Held> | undefined, version: number): Entry<Held> | undefined {
   return entry && (entry.state !== "saved" || entry.basedOn >= version) ? entry : undefined;
 }
 
 /** What is being typed over a job's setups, by setup; only those touched since they were last changed elsewhere. */
-export function useSetupEntries(job: JobRecord): Map<string, Entry<SetupDraft>> {
+export function useSetupEntries(job: JobRecord): Map<string, Entry<Held>> {
   const { setups } = useDrafts();
   const entries = useSyncExternalStore(setups.subscribe, setups.snapshot);
   return new Map(
@@ -151,20 +157,14 @@ export function useStepping(job: JobRecord) {
   useSyncExternalStore(setups.subscribe, setups.snapshot);
   useSyncExternalStore(needs.subscribe, needs.snapshot);
   useSyncExternalStore(roads.subscribe, roads.snapshot);
-  const ofThisJob = (kept: Autosave<SetupDraft> | Autosave<RoadDraft>) =>
-    kept
-      .unsaved()
-      .filter((key) => key.startsWith(`${job.id}/`))
-      .map((key) => () => kept.discard(key));
   /** How to forget each thing typed in this job that the server refused. */
-  const refusals = () => [
-    ...ofThisJob(setups),
-    ...ofThisJob(roads),
-    ...needs
-      .unsaved()
-      .filter((key) => key === job.id)
-      .map((key) => () => needs.discard(key)),
-  ];
+  const refusals = () =>
+    [setups, roads, needs].flatMap((kept) =>
+      kept
+        .unsaved()
+        .filter((key) => key === job.id || key.startsWith(`${job.id}/`))
+        .map((key) => () => kept.discard(key)),
+    );
 
   const step = async (way: "undo" | "redo") => {
     await flushed(drafts);
@@ -193,70 +193,43 @@ export function useStepping(job: JobRecord) {
   return { undoes, undo: () => step("undo"), redo: () => step("redo") };
 }
 
-export interface Editing<Draft> {
-  draft: Draft;
-  entry: Entry<Draft> | undefined;
-  change: (patch: Partial<Draft>) => void;
+/** A stored document being edited. */
+export interface Editing {
+  document: Held;
+  entry: Entry<Held> | undefined;
+  change: (document: Held) => void;
   discard: () => void;
   overwrite: () => void;
 }
 
-export function useSetupEditing(job: JobRecord, record: SetupRecord): Editing<SetupDraft> {
-  const { setups } = useDrafts();
-  const entries = useSyncExternalStore(setups.subscribe, setups.snapshot);
-  const key = keyIn(job.id, record.id);
-  const entry = current(entries.get(key), record.version);
-  const draft = entry?.draft ?? setupDraft(record.setup);
+/** How a stored document is edited: every kind of them in the same way. */
+function useEditing(
+  kept: Autosave<Held>,
+  job: JobRecord,
+  key: string,
+  version: number,
+  stored: Held,
+): Editing {
+  const entries = useSyncExternalStore(kept.subscribe, kept.snapshot);
+  const entry = current(entries.get(key), version);
   const { reload } = useKeepAnswer();
   return {
-    draft,
+    document: entry?.draft ?? stored,
     entry,
-    change: (patch) => setups.change(key, { ...draft, ...patch }, record.version),
+    change: (document) => kept.change(key, document, version),
     discard: () => {
-      setups.discard(key);
+      kept.discard(key);
       void reload(job.id);
     },
-    overwrite: () => setups.overwrite(key),
+    overwrite: () => kept.overwrite(key),
   };
 }
 
-export function useNeedEditing(job: JobRecord): Editing<NeedDraft> {
-  const { needs } = useDrafts();
-  const entries = useSyncExternalStore(needs.subscribe, needs.snapshot);
-  const entry = current(entries.get(job.id), job.version);
-  const { system } = useUnits();
-  const draft = entry ? inSystem(entry.draft, system) : needDraft(job.need, system);
-  const { reload } = useKeepAnswer();
-  return {
-    draft,
-    entry,
-    change: (patch) => needs.change(job.id, { ...draft, ...patch }, job.version),
-    discard: () => {
-      needs.discard(job.id);
-      void reload(job.id);
-    },
-    overwrite: () => needs.overwrite(job.id),
-  };
-}
+export const useSetupEditing = (job: JobRecord, record: SetupRecord): Editing =>
+  useEditing(useDrafts().setups, job, keyIn(job.id, record.id), record.version, record.setup as Held);
 
-export function useRoadEditing(job: JobRecord, road: RoadRecord): Editing<RoadDraft> {
-  const { roads } = useDrafts();
-  const entries = useSyncExternalStore(roads.subscribe, roads.snapshot);
-  const key = keyIn(job.id, road.id);
-  const entry = current(entries.get(key), road.version);
-  const { system } = useUnits();
-  // What is being typed keeps the units it is typed in until it is saved.
-  const typed = entry && (entry.state !== "saved" || entry.draft.system === system);
-  const draft = typed ? entry.draft : roadDraft(road, system);
-  const { reload } = useKeepAnswer();
-  return {
-    draft,
-    entry,
-    change: (patch) => roads.change(key, { ...draft, ...patch }, road.version),
-    discard: () => {
-      roads.discard(key);
-      void reload(job.id);
-    },
-    overwrite: () => roads.overwrite(key),
-  };
-}
+export const useNeedEditing = (job: JobRecord): Editing =>
+  useEditing(useDrafts().needs, job, job.id, job.version, job.need as unknown as Held);
+
+export const useRoadEditing = (job: JobRecord, road: RoadRecord): Editing =>
+  useEditing(useDrafts().roads, job, keyIn(job.id, road.id), road.version, roadDocument(road));

@@ -3,19 +3,17 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import {
   api,
   dataOf,
-  Refused,
-  type Brief,
   type ComparedSetup,
   type Comparison,
   type FieldProblem,
   type JobRecord,
+  type JudgedDrafts,
   type Need,
   type Setup,
   type SetupRecord,
 } from "../api/client";
 import { useNeedEditing, useSetupEntries } from "./DraftsProvider";
-import { needOf } from "./needDraft";
-import { setupOf } from "./setupDraft";
+import type { Held } from "./held";
 
 /** A setup with its figures, as they are while typing; those of its last valid state while an entry is refused. */
 export interface BenchSetup {
@@ -39,8 +37,8 @@ export interface Workbench {
 }
 
 interface Drafted {
-  need: Need;
-  setups: Setup[];
+  need: Held;
+  setups: Held[];
 }
 
 interface Judged {
@@ -54,35 +52,32 @@ interface Judged {
 const AGAIN_MS = 3000;
 const PLACE = /^setups\[(\d+)\]\.?(.*)$/;
 
-function briefOf({ need, setups }: Drafted, reference: string | undefined): Brief {
-  return { ...need, format: "kettledrum-brief/1", reference, setups };
-}
-
-/** Has the drafts worked out; whatever of them is refused is replaced by what was last saved. */
+/** Has the drafts worked out; whatever of them is refused, the server replaces by what was last saved. */
 async function judged(job: JobRecord, drafted: Drafted, place: number, signal: AbortSignal): Promise<Judged> {
-  const figures = async (need: Need, setups: Setup[], problems: FieldProblem[]): Promise<Judged> => {
-    const brief = briefOf({ need, setups }, setups[place]?.name);
-    const comparison = await dataOf<Comparison>(api.POST("/api/calculate/compare", { body: brief, signal }));
-    return { records: job.setups, setups, comparison, need, problems };
+  const { need, setups } = drafted;
+  const reference = setups[place]?.name;
+  const brief = {
+    ...need,
+    format: "kettledrum-brief/1",
+    ...(reference !== undefined && { reference }),
+    setups,
   };
-  try {
-    return await figures(drafted.need, drafted.setups, []);
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error;
-    // The reference goes by a name that is being typed; what is wrong with that is said of the setup.
-    const problems = error.details.problems.filter((problem) => problem.where !== "reference");
-    const bad = new Set(problems.map((problem) => Number(PLACE.exec(problem.where)?.[1] ?? -1)));
-    const saved = job.setups.map((record) => record.setup);
-    const need = bad.has(-1) ? job.need : drafted.need;
-    const setups = drafted.setups.map((setup, index) => (bad.has(index) ? (saved[index] ?? setup) : setup));
-    try {
-      return await figures(need, setups, problems);
-    } catch (again) {
-      // Two drafts that are each in order may still clash with what is saved, as two names may.
-      if (!(again instanceof Refused)) throw again;
-      return figures(job.need, saved, problems);
-    }
-  }
+  const found = await dataOf<JudgedDrafts>(
+    api.POST("/api/jobs/{job_id}/compare", {
+      params: { path: { job_id: job.id } },
+      body: { brief, setup_ids: job.setups.map(({ id }) => id) },
+      signal,
+    }),
+  );
+  const saved = new Set(found.saved_setup_ids);
+  return {
+    records: job.setups,
+    comparison: found.comparison,
+    problems: found.problems,
+    // What was not refused is in order, and so what its type says.
+    need: found.need_is_saved ? job.need : (need as unknown as Need),
+    setups: job.setups.map((record, at) => (saved.has(record.id) ? record.setup : (setups[at] as Setup))),
+  };
 }
 
 /** The job's setups side by side with every figure, following what is typed. */
@@ -90,10 +85,10 @@ export function useWorkbench(job: JobRecord) {
   const entries = useSetupEntries(job);
   const needEntry = useNeedEditing(job).entry;
   const drafted: Drafted = {
-    need: needEntry && needEntry.state !== "saved" ? needOf(needEntry.draft) : job.need,
+    need: needEntry && needEntry.state !== "saved" ? needEntry.draft : (job.need as unknown as Held),
     setups: job.setups.map((record) => {
       const entry = entries.get(record.id);
-      return entry && entry.state !== "saved" ? setupOf(entry.draft) : record.setup;
+      return entry && entry.state !== "saved" ? entry.draft : (record.setup as Held);
     }),
   };
   const place = job.setups.findIndex((record) => record.id === job.reference_id);

@@ -1,7 +1,7 @@
 import type { Check } from "../api/client";
 import { capital } from "../words/format";
 import { StateMark } from "../ui/StateMark";
-import styles from "../views/setups/Setups.module.css";
+import styles from "./Checks.module.css";
 
 /** What does not hold, or cannot be told, each with its reason. */
 export function Checks({ checks }: { checks: Check[] }) {

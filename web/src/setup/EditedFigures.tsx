@@ -1,28 +1,27 @@
-import type { FieldProblem, JobRecord } from "../api/client";
+import type { JobRecord } from "../api/client";
 import { useNeedEditing, useSetupEditing, type Editing } from "../drafts/DraftsProvider";
-import { changedNeed, needHeld } from "../drafts/needHeld";
-import type { NeedDraft } from "../drafts/needDraft";
-import type { SetupDraft } from "../drafts/setupDraft";
-import type { BenchSetup, Workbench } from "../drafts/useWorkbench";
 import { SaveState, SaveTrouble } from "../drafts/SaveState";
+import type { BenchSetup, Workbench } from "../drafts/useWorkbench";
+import { partOf, type Edited } from "../figures/edited";
 import { FigureFields } from "../figures/FigureFields";
 import type { Figure } from "../figures/figures";
 
-interface Edited<Draft> {
-  editing: Editing<Draft>;
-  problems: FieldProblem[];
+/** A stored document being edited, with what is wrong with it. */
+export interface EditedStored extends Edited {
+  editing: Editing;
 }
 
 /** A job's need and one of its setups, being edited, with what is wrong with either. */
 export function useFigureEditing(job: JobRecord, bench: Workbench, shown: BenchSetup) {
-  const need = useNeedEditing(job);
-  const setup = useSetupEditing(job, shown.record);
+  const edited = (editing: Editing, problems: Edited["problems"]): EditedStored => ({
+    editing,
+    document: editing.document,
+    onChange: editing.change,
+    problems: [...problems, ...(editing.entry?.problems ?? [])],
+  });
   return {
-    need: { editing: need, problems: [...bench.needProblems, ...(need.entry?.problems ?? [])] },
-    setup: {
-      editing: setup,
-      problems: [...bench.problemsOf(shown.record.id), ...(setup.entry?.problems ?? [])],
-    },
+    need: edited(useNeedEditing(job), bench.needProblems),
+    setup: edited(useSetupEditing(job, shown.record), bench.problemsOf(shown.record.id)),
   };
 }
 
@@ -41,7 +40,7 @@ export function FiguresSaved({ need, setup }: Both) {
 
 /** What keeps either from being saved, where no field says it. */
 export function FiguresTrouble({ need, setup }: Both) {
-  return [need, setup].map(({ editing }: { editing: Editing<NeedDraft> | Editing<SetupDraft> }, place) => (
+  return [need, setup].map(({ editing }, place) => (
     <SaveTrouble
       key={place}
       entry={editing.entry}
@@ -52,40 +51,16 @@ export function FiguresTrouble({ need, setup }: Both) {
   ));
 }
 
-/** Figures of the job that no other view shows. */
-export function NeedFigures({ figures, need }: { figures: readonly Figure[]; need: Edited<NeedDraft> }) {
-  const { draft, change } = need.editing;
-  return (
-    <FigureFields
-      figures={figures}
-      document={needHeld(draft)}
-      place=""
-      problems={need.problems}
-      onChange={(held) => change(changedNeed(draft, held))}
-    />
-  );
-}
-
-interface StageProps {
+interface OfDocument {
   figures: readonly Figure[];
-  setup: Edited<SetupDraft>;
-  index: number;
+  edited: EditedStored;
+  /** The part of the document that they are of, such as "path[1]"; nothing for the whole. */
+  at?: string;
 }
 
-/** Figures of a stage of the setup. */
-export function StageFigures({ figures, setup, index }: StageProps) {
-  const { stages } = setup.editing.draft;
-  const stage = stages[index];
-  if (!stage) return null;
-  return (
-    <FigureFields
-      figures={figures}
-      document={stage.kept}
-      place={`path[${index}]`}
-      problems={setup.problems}
-      onChange={(kept) =>
-        setup.editing.change({ stages: stages.map((each, at) => (at === index ? { ...each, kept } : each)) })
-      }
-    />
-  );
+/** Figures of a document, or of a part of it. */
+export function DocumentFigures({ figures, edited, at }: OfDocument) {
+  const { document, problems, onChange } = edited;
+  const whole: Edited = { document, problems, onChange };
+  return <FigureFields figures={figures} {...(at === undefined ? whole : partOf(whole, at))} />;
 }

@@ -1,6 +1,6 @@
 import type { JobRecord } from "../api/client";
 import { AddSetup } from "./AddSetup";
-import styles from "../views/setups/Setups.module.css";
+import styles from "./NoSetups.module.css";
 
 export function NoSetups({ job }: { job: JobRecord }) {
   return (

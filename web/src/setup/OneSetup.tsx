@@ -2,7 +2,7 @@ import type { ComponentType } from "react";
 import { Navigate, useParams } from "react-router";
 import type { JobRecord } from "../api/client";
 import { useWorkbench, type BenchSetup, type Workbench } from "../drafts/useWorkbench";
-import { useJobOfView } from "../app/JobFrame";
+import { useJobOfView } from "../ui/jobOfView";
 import { SetupChoice } from "./SetupChoice";
 import { Failure, Loading } from "../ui/Status";
 import { NoSetups } from "./NoSetups";

@@ -5,19 +5,22 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import type { FieldProblem } from "../api/client";
-import { emptySet, type SetDraft, type StageDraft } from "../drafts/setupDraft";
-import { boundFields } from "../ui/boundFields";
-import { FieldText } from "../ui/FieldText";
+import { valueAt, withValue, type Held } from "../drafts/held";
+import type { Edited } from "../figures/edited";
+import { FigureField } from "../figures/FigureField";
+import type { Figure } from "../figures/figures";
 import styles from "./Parts.module.css";
 import { QuickEntry } from "./QuickEntry";
-
-interface Props {
-  stage: StageDraft;
-  path: string;
-  problems: FieldProblem[];
-  change: (patch: Partial<StageDraft>) => void;
-}
+import {
+  changedBy,
+  insideOf,
+  isPaired,
+  pairsOfStage,
+  rearsOf,
+  setsOf,
+  STARTING_SET,
+  trainsOf,
+} from "./stages";
 
 /** The pairing in front of a hub. */
 interface Teeth {
@@ -25,126 +28,143 @@ interface Teeth {
   rear: string;
 }
 
-/** A list of ratios, of many sprockets or of teeth inside needs room. */
-export const isLong = (stage: StageDraft): boolean =>
-  stage.kind === "sprockets"
-    ? (stage.paired ? stage.pairs : stage.rear).length > 20
-    : stage.inside !== "stepless";
+const PAIRS: Figure = {
+  at: "pairs",
+  label: "Pairings, front/rear",
+  kind: "pairings",
+  hint: "Such as 44/19 42/21",
+  required: true,
+};
+const FRONT: Figure = { at: "front", label: "Front teeth", kind: "teeth", required: true };
+const REAR: Figure = { at: "rear", label: "Rear teeth", kind: "teeth", required: true };
+const NAME: Figure = { at: "name", label: "Called", kind: "text" };
+const RATIOS: Figure = { at: "gears.ratios", label: "Ratios inside", kind: "ratios", required: true };
+const NAMES: Figure = { at: "gears.names", label: "Gear names", kind: "names" };
+const STEPLESS: Figure[] = [
+  { at: "gears.stepless.low", label: "Lowest ratio", kind: "number" },
+  { at: "gears.stepless.high", label: "Highest ratio", kind: "number" },
+  { at: "gears.stepless.steps", label: "Held in steps", kind: "number" },
+];
+const TRIGGER: Figure = {
+  at: "change.trigger_kmh",
+  label: "Changes at",
+  kind: "number",
+  unit: "km/h",
+  required: true,
+};
+const SET: Figure[] = [
+  { at: "sun", label: "Sun", kind: "number" },
+  { at: "ring", label: "Ring", kind: "number" },
+  { at: "planets", label: "Planets", kind: "number" },
+  { at: "planet", label: "Stepped", kind: "pair" },
+];
 
-export function SprocketFields({ stage, path, problems, change }: Props) {
-  const field = boundFields(stage, change, problems);
+/** A list of ratios, of many sprockets or of teeth inside needs room. */
+export const isLong = (stage: Held): boolean =>
+  stage.kind === "sprockets"
+    ? isPaired(stage)
+      ? pairsOfStage(stage).length > 3
+      : rearsOf(stage).length > 7
+    : insideOf(stage) !== "stepless";
+
+export function SprocketFields(edited: Edited) {
+  const stage = edited.document;
   return (
     <div className={styles.row}>
-      {stage.paired ? (
-        <FieldText
-          label="Pairings, front/rear"
-          list
-          wide
-          hint="Such as 44/19 42/21"
-          {...field("pairs", `${path}.pairs`)}
-        />
+      {isPaired(stage) ? (
+        <FigureField figure={PAIRS} wide {...edited} />
       ) : (
         <>
-          <FieldText label="Front teeth" list {...field("front", `${path}.front`)} />
-          <FieldText label="Rear teeth" list wide={isLong(stage)} {...field("rear", `${path}.rear`)} />
+          <FigureField figure={FRONT} {...edited} />
+          <FigureField figure={REAR} wide={isLong(stage)} {...edited} />
         </>
       )}
-      <Trigger {...{ stage, path, problems, change }} />
+      <Trigger {...edited} />
     </div>
   );
 }
 
-interface GearProps extends Props {
+interface GearProps extends Edited {
   teeth: Teeth;
   /** For gears whose name stands elsewhere. */
   unnamed?: boolean;
 }
 
-export function GearFields({ stage, path, problems, change, teeth, unnamed }: GearProps) {
+export function GearFields({ teeth, unnamed, ...edited }: GearProps) {
   const [entering, setEntering] = useState(false);
-  const field = boundFields(stage, change, problems);
-  const gears = `${path}.gears`;
+  const { document: stage, onChange } = edited;
+  const inside = insideOf(stage);
+  const hasNames = valueAt(stage, NAMES.at) !== undefined;
   return (
     <>
       <div className={styles.row}>
-        {!unnamed && <FieldText label="Called" {...field("name", `${path}.name`)} />}
-        {stage.inside === "stepless" && (
-          <>
-            <FieldText label="Lowest ratio" numeric {...field("low", `${gears}.stepless.low`)} />
-            <FieldText label="Highest ratio" numeric {...field("high", `${gears}.stepless.high`)} />
-            <FieldText label="Held in steps" numeric {...field("steps", `${gears}.stepless.steps`)} />
-          </>
-        )}
-        {stage.inside === "ratios" && (
-          <FieldText label="Ratios inside" list wide {...field("ratios", `${gears}.ratios`)} />
-        )}
-        {stage.inside !== "stepless" && stage.names !== "" && (
-          <FieldText label="Gear names" wide {...field("names", `${gears}.names`)} />
-        )}
-        <Trigger {...{ stage, path, problems, change }} />
+        {!unnamed && <FigureField figure={NAME} {...edited} />}
+        {inside === "stepless" &&
+          STEPLESS.map((figure) => <FigureField key={figure.at} figure={figure} {...edited} />)}
+        {inside === "ratios" && <FigureField figure={RATIOS} wide {...edited} />}
+        {inside !== "stepless" && hasNames && <FigureField figure={NAMES} wide {...edited} />}
+        <Trigger {...edited} />
       </div>
-      {stage.inside === "ratios" && !entering && (
+      {inside === "ratios" && !entering && (
         <Button size="small" className={styles.another} onClick={() => setEntering(true)}>
           Enter them another way
         </Button>
       )}
-      {stage.inside === "ratios" && entering && (
+      {inside === "ratios" && entering && (
         <QuickEntry
           {...teeth}
           onClose={() => setEntering(false)}
           onTake={(ratios) => {
-            change({ ratios: ratios.join(" ") });
+            onChange(withValue(stage, "gears.ratios", ratios));
             setEntering(false);
           }}
         />
       )}
-      {stage.inside === "layshaft" && <Trains {...{ stage, path, problems, change }} />}
-      {stage.inside === "epicyclic" && <Sets {...{ stage, path, problems, change }} />}
+      {inside === "layshaft" && <Trains {...edited} />}
+      {inside === "epicyclic" && <Sets {...edited} />}
     </>
   );
 }
 
+const WAYS = {
+  lever: "",
+  speed: "",
+  "kick back": "Changed by kicking back",
+  "back-pedal": "Changed by pedalling back",
+};
+
 /** How it changes where no lever does it. */
-function Trigger({ stage, path, problems, change }: Props) {
-  if (stage.changedBy === "speed")
-    return (
-      <FieldText
-        label="Changes at"
-        unit="km/h"
-        numeric
-        {...boundFields(stage, change, problems)("trigger", `${path}.change.trigger_kmh`)}
-      />
-    );
-  const words = {
-    lever: "",
-    "kick back": "Changed by kicking back",
-    "back-pedal": "Changed by pedalling back",
-  };
-  return words[stage.changedBy] && <p className={styles.way}>{words[stage.changedBy]}</p>;
+function Trigger(edited: Edited) {
+  const by = changedBy(edited.document);
+  if (by === "speed") return <FigureField figure={TRIGGER} {...edited} />;
+  return WAYS[by] && <p className={styles.way}>{WAYS[by]}</p>;
 }
 
-export function Trains({ stage, path, problems, change }: Props) {
-  const { trains } = stage;
+export function Trains(edited: Edited) {
+  const { document: stage, onChange } = edited;
+  const trains = trainsOf(stage);
+  const put = (next: unknown[]) => onChange(withValue(stage, "gears.layshaft", next));
   return (
     <div className={styles.row}>
-      {trains.map((train, index) => (
-        <FieldText
+      {trains.map((_train, index) => (
+        <FigureField
           key={index}
-          label={`Train ${index + 1}, driving/driven`}
-          list
+          figure={{
+            at: `gears.layshaft[${index}]`,
+            label: `Train ${index + 1}, driving/driven`,
+            kind: "pairings",
+            required: true,
+          }}
           wide
-          place={`${path}.gears.layshaft[${index}]`}
-          problems={problems}
-          value={train}
-          onChange={(text) => change({ trains: trains.map((old, at) => (at === index ? text : old)) })}
+          {...edited}
         />
       ))}
       <span className={styles.more}>
-        <Button startIcon={<Add />} onClick={() => change({ trains: [...trains, "32/32"] })}>
+        <Button startIcon={<Add />} onClick={() => put([...trains, [[32, 32]]])}>
           Train
         </Button>
         {trains.length > 1 && (
-          <Button startIcon={<Close />} onClick={() => change({ trains: trains.slice(0, -1) })}>
+          <Button startIcon={<Close />} onClick={() => put(trains.slice(0, -1))}>
             Last one
           </Button>
         )}
@@ -153,29 +173,25 @@ export function Trains({ stage, path, problems, change }: Props) {
   );
 }
 
-export function Sets({ stage, path, problems, change }: Props) {
-  const { sets } = stage;
-  const put = (index: number, patch: Partial<SetDraft>) =>
-    change({ sets: sets.map((old, at) => (at === index ? { ...old, ...patch } : old)) });
+export function Sets(edited: Edited) {
+  const { document: stage, onChange } = edited;
+  const sets = setsOf(stage);
+  const put = (next: Held[]) => onChange(withValue(stage, "gears.epicyclic", next));
   return (
     <>
-      {sets.map((set, index) => (
+      {sets.map((_set, index) => (
         <PlanetaryFields
           key={index}
-          set={set}
-          place={`${path}.gears.epicyclic[${index}]`}
-          problems={problems}
-          onChange={(patch) => put(index, patch)}
-          onRemove={
-            sets.length > 1 ? () => change({ sets: sets.filter((_, at) => at !== index) }) : undefined
-          }
+          {...edited}
+          index={index}
+          onRemove={sets.length > 1 ? () => put(sets.filter((_, at) => at !== index)) : undefined}
           name={sets.length > 1 ? `Set ${index + 1}` : "Set"}
         />
       ))}
       <Button
         className={styles.another}
         startIcon={<Add />}
-        onClick={() => change({ sets: [...sets, { ...emptySet, sun: "24", ring: "60", planets: "3" }] })}
+        onClick={() => put([...sets, { ...STARTING_SET, uses: ["direct", "up"] }])}
       >
         Another set behind it
       </Button>
@@ -183,33 +199,40 @@ export function Sets({ stage, path, problems, change }: Props) {
   );
 }
 
-interface SetProps {
-  set: SetDraft;
+interface SetProps extends Edited {
+  index: number;
   name: string;
-  place: string;
-  problems: FieldProblem[];
-  onChange: (patch: Partial<SetDraft>) => void;
   onRemove: (() => void) | undefined;
 }
 
-const USES = { down: "down", direct: "direct", up: "up" } as const;
+const USES = ["down", "direct", "up"];
 
 /** The teeth of one planetary set, and the ways in which power goes through it. */
-export function PlanetaryFields({ set, name, place, problems, onChange, onRemove }: SetProps) {
-  const field = boundFields(set, onChange, problems);
+function PlanetaryFields({ index, name, onRemove, ...edited }: SetProps) {
+  const { document: stage, onChange } = edited;
+  const at = `gears.epicyclic[${index}]`;
   return (
     <section className={styles.set} aria-label={name}>
-      <FieldText label="Sun" numeric {...field("sun", `${place}.sun`)} />
-      <FieldText label="Ring" numeric {...field("ring", `${place}.ring`)} />
-      <FieldText label="Planets" numeric {...field("planets", `${place}.planets`)} />
-      <FieldText label="Stepped" {...field("planet", `${place}.planet`)} />
+      {SET.map((figure) => (
+        <FigureField
+          key={figure.at}
+          figure={{
+            ...figure,
+            at: `${at}.${figure.at}`,
+            required: figure.at === "sun" || figure.at === "ring",
+          }}
+          {...edited}
+        />
+      ))}
       <ToggleButtonGroup
         size="small"
-        value={set.uses}
+        value={setsOf(stage)[index]?.uses}
         aria-label={`${name}: ways through`}
-        onChange={(_event, uses: SetDraft["uses"]) => uses.length > 0 && onChange({ uses })}
+        onChange={(_event, uses: string[]) =>
+          uses.length > 0 && onChange(withValue(stage, `${at}.uses`, uses))
+        }
       >
-        {Object.values(USES).map((use) => (
+        {USES.map((use) => (
           <ToggleButton key={use} value={use}>
             {use}
           </ToggleButton>

@@ -1,22 +1,22 @@
 import { useState } from "react";
 import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
-import type { FieldProblem, WheelSize } from "../api/client";
+import type { WheelSize } from "../api/client";
 import { useReadWheelSize, useWheelSizes } from "../api/wheels";
+import { valueAt, withValue } from "../drafts/held";
+import type { Edited } from "../figures/edited";
+import { textOf } from "../figures/figures";
+import { millimetresOf } from "../words/quantity";
 import { problemsAt, sentence } from "../words/problems";
 import styles from "./Parts.module.css";
 
-interface Props {
-  /** The bead seat in mm, as it stands in the draft. */
-  value: string;
-  problems: FieldProblem[];
-  onChange: (beadSeat: string, tyre?: string) => void;
-  /** Where it stands, as errors name it. */
-  place?: string;
-}
+const AT = "wheel.bead_seat_mm";
 
 /** A wheel's size by its bead seat, by a name, or by what is marked on the tyre. */
-export function WheelSizeField({ value, problems, onChange, place = "wheel.bead_seat_mm" }: Props) {
+export function WheelSizeField({ document, place, problems, onChange }: Edited) {
+  const there = place ? `${place}.${AT}` : AT;
+  const value = textOf(valueAt(document, AT), "mm", "metric");
+  const put = (size: unknown) => withValue(document, AT, size);
   // What is typed here is no bead seat until it is read as one.
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
@@ -25,12 +25,13 @@ export function WheelSizeField({ value, problems, onChange, place = "wheel.bead_
   const { data, isFetching } = useWheelSizes(typed ?? "", open || typed !== null);
   const read = data?.read ?? [];
   const known = !isFetching && typed !== null;
-  const [problem] = problemsAt(problems, place);
+  const [problem] = problemsAt(problems, there);
   const several = known && read.length > 1;
 
   const take = (size: WheelSize) => {
     setTyped(null);
-    onChange(String(size.bead_seat_mm), size.tyre_mm === null ? undefined : String(size.tyre_mm));
+    const sized = put(size.bead_seat_mm);
+    onChange(size.tyre_mm === null ? sized : withValue(sized, "wheel.tyre_mm", size.tyre_mm));
   };
   const leave = async () => {
     if (typed === null) return;
@@ -38,13 +39,13 @@ export function WheelSizeField({ value, problems, onChange, place = "wheel.bead_
     if (size && !another) take(size);
     else {
       setTyped(null);
-      onChange(typed);
+      onChange(put(millimetresOf(typed)));
     }
   };
   const type = (next: string) => {
     // A number may be a bead seat of its own: it counts at once unless it is the name of a size, as 700 is.
     const number = /^\d{3}$/.test(next.trim()) && !NAMED.has(next.trim());
-    if (number) onChange(next);
+    if (number) onChange(put(millimetresOf(next)));
     setTyped(next);
   };
 
@@ -82,12 +83,12 @@ export function WheelSizeField({ value, problems, onChange, place = "wheel.bead_
             several
               ? `May be ${read.map((size) => size.bead_seat_mm).join(", ")}: choose one`
               : problem && typed === null
-                ? `${sentence(problem, place, value)} Or type what the tyre says, such as 42-622.`
+                ? `${sentence(problem, there, value)} Or type what the tyre says, such as 42-622.`
                 : undefined
           }
           slotProps={{
             ...params.slotProps,
-            htmlInput: { ...params.slotProps.htmlInput, "data-place": place, inputMode: "text" },
+            htmlInput: { ...params.slotProps.htmlInput, "data-place": there, inputMode: "text" },
           }}
         />
       )}

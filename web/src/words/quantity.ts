@@ -65,8 +65,50 @@ export function percentOf(text: string): Entered | undefined {
   return typeof value === "number" ? Number((value / 100).toPrecision(12)) : value;
 }
 
+/** "94", "94 %" or "0.94", as a share. */
+export function shareOf(text: string): Entered | undefined {
+  const value = numberOf(text.replace("%", ""));
+  return typeof value === "number" && (value > 1 || text.includes("%"))
+    ? Number((value / 100).toPrecision(12))
+    : value;
+}
+
 export const percentText = (share: number): string => String(Number((share * 100).toPrecision(10)));
 
 /** A mass in kg as a field shows it. */
 export const massText = (kg: number, system: "metric" | "imperial"): string =>
   system === "metric" ? String(kg) : String(Number((kg / KILOGRAMS.lb).toFixed(1)));
+
+const METRES_A_MILE = 1609.344;
+
+/** A leg of a road as a line: "2 km at 6 %"; what is none stays as it was typed. */
+export function legText(leg: unknown, system: "metric" | "imperial"): string {
+  if (typeof leg !== "object" || leg === null) return String(leg);
+  const { length_m, grade } = leg as { length_m: unknown; grade: unknown };
+  if (typeof length_m !== "number" || typeof grade !== "number")
+    return `${String(length_m)} at ${String(grade)}`;
+  const big = system === "metric" ? length_m / 1000 : length_m / METRES_A_MILE;
+  const [unit, small] = system === "metric" ? ["km", "m"] : ["mi", "ft"];
+  const length =
+    big >= 1
+      ? `${Number(big.toFixed(3))} ${unit}`
+      : `${metresText(Number(length_m.toFixed(1)), system)} ${small}`;
+  return `${length} ${grade < 0 ? "down" : "at"} ${Number((Math.abs(grade) * 100).toFixed(3))} %`;
+}
+
+const LEG = /^(\d[\d.,]*\s*(?:km|mi|m|ft)?)\s*(?:at|of|,|;|:)?\s*(up|down)?\s*([+\-−–]?\s*\d[\d.,]*)\s*%?$/i;
+
+/** A line such as "2 km at 6 %", "800 m 12%" or "1 km down 4 %"; undefined for anything else. */
+export function legOf(
+  line: string,
+  system: "metric" | "imperial",
+): { length_m: number; grade: number } | undefined {
+  const found = LEG.exec(line.trim());
+  if (!found) return undefined;
+  const [, length = "", way, shown = ""] = found;
+  const length_m = metresOf(length, system);
+  const percent = numberOf(shown.replace(/[−–]/, "-").replace(/\s/g, ""));
+  if (typeof length_m !== "number" || typeof percent !== "number") return undefined;
+  const down = way?.toLowerCase() === "down" ? -1 : 1;
+  return { length_m, grade: Number(((down * percent) / 100).toPrecision(12)) };
+}

@@ -1,14 +1,13 @@
 import type { ReactNode } from "react";
 import type { Need } from "../../api/client";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
-import { changedNeed, needHeld } from "../../drafts/needHeld";
 import { useWorkbench } from "../../drafts/useWorkbench";
-import { isHeldList, type Held } from "../../figures/held";
+import { listAt, withValue, type Held } from "../../drafts/held";
 import Button from "@mui/material/Button";
 import Add from "@mui/icons-material/Add";
 import { useNavigate, useParams } from "react-router";
 import { useHomeBuilt } from "../../api/homeBuilt";
-import { useJobOfView } from "../../app/JobFrame";
+import { useJobOfView } from "../../ui/jobOfView";
 import { SaveState, SaveTrouble } from "../../drafts/SaveState";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
@@ -24,15 +23,14 @@ export function BenchView() {
   const navigate = useNavigate();
   const editing = useNeedEditing(job);
   const { bench, error, retry } = useWorkbench(job);
-  const { draft, entry } = editing;
-  const held = needHeld(draft);
-  const drives = isHeldList(held.home_built) ? held.home_built : [];
+  const { document, entry } = editing;
+  const drives = listAt(document, "home_built");
   const shown = Math.min(Math.max(Number(number ?? 1) - 1, 0), Math.max(drives.length - 1, 0)) || 0;
   const drive = drives[shown];
   const problems = [...(bench?.needProblems ?? []), ...(entry?.problems ?? [])];
   const to = (place: number) => void navigate(`/jobs/${job.id}/bench/${place + 1}`);
   const put = (next: Held[], place: number) => {
-    editing.change(changedNeed(draft, { ...held, home_built: next.length > 0 ? next : undefined }));
+    editing.change(withValue(document, "home_built", next.length > 0 ? next : undefined));
     to(place);
   };
   const add = (start: Held) =>

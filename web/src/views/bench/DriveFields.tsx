@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import type { FieldProblem } from "../../api/client";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
-import { isHeldList, type Held } from "../../figures/held";
+import { listAt, withValue, type Held } from "../../drafts/held";
 import { problemsAt, sentence } from "../../words/problems";
 import styles from "./Bench.module.css";
 import {
@@ -32,10 +32,11 @@ const GROUPS: { name: string; figures: Figure[] }[] = [
 
 /** Everything that is known of a home-built drive, a part of it at a time. */
 export function DriveFields({ drive, place, problems, onChange }: Props) {
-  const shafts = isHeldList(drive.shafts) ? drive.shafts : [];
-  const last = isHeldList(drive.stages) ? drive.stages.length : 0;
+  const shafts = listAt(drive, "shafts");
+  const last = Array.isArray(drive.stages) ? drive.stages.length : 0;
   const [open, setOpen] = useState("Motors");
-  const putShafts = (next: Held[]) => onChange({ ...drive, shafts: next.length > 0 ? next : undefined });
+  const putShafts = (next: Held[]) =>
+    onChange(withValue(drive, "shafts", next.length > 0 ? next : undefined));
   const names = [...GROUPS.map((group) => group.name), ...shafts.map((_each, index) => `Shaft ${index + 1}`)];
   const group = GROUPS.find((each) => each.name === open);
   const index = Number(/^Shaft (\d+)$/.exec(open)?.[1] ?? 0) - 1;

@@ -1,6 +1,6 @@
 import type { HomeBuilt } from "../../api/client";
 import type { Figure } from "../../figures/figures";
-import type { Held } from "../../figures/held";
+import type { Held } from "../../drafts/held";
 
 /** The motors as they were salvaged. */
 export const MOTOR_FIGURES: Figure[] = [

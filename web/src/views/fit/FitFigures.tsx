@@ -2,14 +2,9 @@ import { useState } from "react";
 import Button from "@mui/material/Button";
 import type { JobRecord } from "../../api/client";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import {
-  FiguresSaved,
-  FiguresTrouble,
-  NeedFigures,
-  StageFigures,
-  useFigureEditing,
-} from "../../setup/EditedFigures";
-import { FigureFields } from "../../figures/FigureFields";
+import { DocumentFigures, FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
+import { kindOfStage } from "../../setup/stages";
+import { listAt } from "../../drafts/held";
 import { FigureGroup } from "../../figures/FigureGroup";
 import { FRAME_FIGURES, RIM_FIGURES, STAGE_FIGURES } from "../../figures/ofParts";
 import styles from "./Fit.module.css";
@@ -26,13 +21,15 @@ interface Props {
 export function FitFigures({ job, bench, shown }: Props) {
   const both = useFigureEditing(job, bench, shown);
   const { need, setup } = both;
-  const { stages, keptOfWheel } = setup.editing.draft;
+  const stages = listAt(setup.document, "path");
   const [open, setOpen] = useState("frame");
   const groups = [
     { key: "frame", name: "The frame" },
     ...stages.map((stage, index) => ({
       key: `stage-${index}`,
-      name: stage.name || `${KINDS[stage.kind]}${stage.kind === "sprockets" ? "" : ` ${index + 1}`}`,
+      name: String(
+        stage.name ?? KINDS[kindOfStage(stage)] + (stage.kind === "sprockets" ? "" : ` ${index + 1}`),
+      ),
     })),
     { key: "rim", name: "Rim and spokes" },
   ];
@@ -61,7 +58,7 @@ export function FitFigures({ job, bench, shown }: Props) {
       </div>
       {shownGroup?.key === "frame" && (
         <FigureGroup title="The frame" note="described once, used for every setup; empty is not known">
-          <NeedFigures figures={FRAME_FIGURES} need={need} />
+          <DocumentFigures figures={FRAME_FIGURES} edited={need} />
         </FigureGroup>
       )}
       {stage && (
@@ -69,18 +66,12 @@ export function FitFigures({ job, bench, shown }: Props) {
           title={shownGroup?.name ?? ""}
           note="from its maker’s sheet, or measured; empty is not known"
         >
-          <StageFigures figures={STAGE_FIGURES[stage.kind]} setup={setup} index={index} />
+          <DocumentFigures figures={STAGE_FIGURES[kindOfStage(stage)]} edited={setup} at={`path[${index}]`} />
         </FigureGroup>
       )}
       {shownGroup?.key === "rim" && (
         <FigureGroup title="Rim and spokes" note="of the driven wheel">
-          <FigureFields
-            figures={RIM_FIGURES}
-            document={keptOfWheel}
-            place="wheel"
-            problems={setup.problems}
-            onChange={(kept) => setup.editing.change({ keptOfWheel: kept })}
-          />
+          <DocumentFigures figures={RIM_FIGURES} edited={setup} at="wheel" />
         </FigureGroup>
       )}
     </section>

@@ -7,7 +7,8 @@ import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { useFigureEditing } from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
-import type { Held } from "../../figures/held";
+import { listAt, withValue, type Held } from "../../drafts/held";
+import { partOf } from "../../figures/edited";
 import { capital, percent } from "../../words/format";
 import tables from "../../ui/table.module.css";
 import { useUnits, type Units } from "../../words/units";
@@ -106,31 +107,22 @@ function Weighed({
   );
 }
 
-const isList = (value: unknown): value is Held[] => Array.isArray(value);
-
 /** What is on the bicycle besides the stages of its path: pieces with their mass, their place and their price. */
 function Pieces({ job, bench, shown }: Omit<Props, "page">) {
   const { setup } = useFigureEditing(job, bench, shown);
-  const { kept } = setup.editing.draft;
-  const pieces = isList(kept.parts) ? kept.parts : [];
-  const other = kept.parts !== undefined && kept.parts !== null && !isList(kept.parts);
-  const put = (next: Held[]) =>
-    setup.editing.change({ kept: { ...kept, parts: next.length ? next : undefined } });
+  const { document, problems, onChange } = setup;
+  const pieces = listAt(document, "parts");
+  const other = document.parts !== undefined && document.parts !== null && !Array.isArray(document.parts);
+  const put = (next: Held[]) => onChange(withValue(document, "parts", next.length ? next : undefined));
   if (other)
     return (
       <p className={styles.note}>This setup’s file keeps other parts here, which are left as they are.</p>
     );
   return (
     <div className="no-print">
-      {pieces.map((piece, place) => (
+      {pieces.map((_piece, place) => (
         <div key={place} className={styles.piece}>
-          <FigureFields
-            figures={PIECE}
-            document={piece}
-            place={`parts[${place}]`}
-            problems={setup.problems}
-            onChange={(changed) => put(pieces.map((each, at) => (at === place ? changed : each)))}
-          />
+          <FigureFields figures={PIECE} {...partOf({ document, problems, onChange }, `parts[${place}]`)} />
           <IconButton
             size="small"
             aria-label={`Take piece ${place + 1} off`}

@@ -5,7 +5,8 @@ import { Refused } from "../../api/client";
 import { useInternals } from "../../api/internals";
 import { PlanetaryDrawing } from "../../charts/PlanetaryDrawing";
 import { TrainDrawing } from "../../charts/TrainDrawing";
-import { gearsOf, type StageDraft } from "../../drafts/setupDraft";
+import { heldAt, type Held } from "../../drafts/held";
+import { insideOf } from "../../setup/stages";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { drawingSavings } from "../../exchange/savings";
 import { Failure, Loading } from "../../ui/Status";
@@ -17,8 +18,8 @@ import { Members } from "./Members";
 import { Turner } from "./Turner";
 
 interface Props {
-  stage: StageDraft;
-  onChange: (patch: Partial<StageDraft>) => void;
+  stage: Held;
+  onChange: (stage: Held) => void;
   /** For a set to try things on: planets or trains. */
   onKind?: (kind: "epicyclic" | "layshaft") => void;
   state: ReactNode;
@@ -31,7 +32,7 @@ const SMALLER = 264;
 
 /** A case's gear sets to scale in one of its gears, what turns how fast, and the teeth to be changed. */
 export function Inside({ stage, onChange, onKind, state }: Props) {
-  const { data, error, refetch } = useInternals(gearsOf(stage));
+  const { data, error, refetch } = useInternals(heldAt(stage, "gears"));
   const [label, setLabel] = useState("1");
   const [turns, setTurns] = useState(0);
   const problems =
@@ -42,7 +43,8 @@ export function Inside({ stage, onChange, onKind, state }: Props) {
   const elsewhere = problems.filter(({ where }) => !/(epicyclic|layshaft)\[/.test(where));
   const gear = data?.gears.find((each) => each.label === label) ?? data?.gears[0];
   const size = gear && gear.sets.length + gear.meshes.length > 1 ? SMALLER : SIZE;
-  const fields = { stage, path: PLACE, problems, change: onChange };
+  const fields = { document: stage, place: PLACE, problems, onChange };
+  const inside = insideOf(stage);
   return (
     <>
       <div className={styles.top}>
@@ -50,7 +52,7 @@ export function Inside({ stage, onChange, onKind, state }: Props) {
           <ToggleButtonGroup
             exclusive
             size="small"
-            value={stage.inside}
+            value={inside}
             aria-label="What is inside"
             onChange={(_event, kind: "epicyclic" | "layshaft" | null) => kind && onKind(kind)}
           >
@@ -99,7 +101,7 @@ export function Inside({ stage, onChange, onKind, state }: Props) {
             <GearList gears={data.gears} chosen={gear.label} onChoose={setLabel} />
             <section aria-label="Teeth" className={styles.teeth}>
               <h3>Teeth</h3>
-              {stage.inside === "layshaft" ? <Trains {...fields} /> : <Sets {...fields} />}
+              {inside === "layshaft" ? <Trains {...fields} /> : <Sets {...fields} />}
             </section>
             <h3>Can it be put together?</h3>
             {data.checks.length === 0 ? (

@@ -4,8 +4,9 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { JobRecord, SetupRecord } from "../../api/client";
 import { useSetupEditing } from "../../drafts/DraftsProvider";
-import { emptyStage, type StageDraft } from "../../drafts/setupDraft";
-import { useJobOfView } from "../../app/JobFrame";
+import { listAt, withValue, type Held } from "../../drafts/held";
+import { STARTING_SET, STARTING_TRAINS } from "../../setup/stages";
+import { useJobOfView } from "../../ui/jobOfView";
 import { isOneOf, useRemembered } from "../../ui/remembered";
 import { SaveState } from "../../drafts/SaveState";
 import { useSaveToShelf } from "../../exchange/useSaveToShelf";
@@ -79,16 +80,14 @@ function casesOf(job: JobRecord): Case[] {
 }
 
 function OfSetup({ job, record, place }: Case & { job: JobRecord }) {
-  const { draft, entry, change } = useSetupEditing(job, record);
+  const { document, entry, change } = useSetupEditing(job, record);
   const save = useSaveToShelf(job, record);
-  const stage = draft.stages[place];
+  const stage = listAt(document, "path")[place];
   if (!stage) return null;
   return (
     <Inside
       stage={stage}
-      onChange={(patch) =>
-        change({ stages: draft.stages.map((old, at) => (at === place ? { ...old, ...patch } : old)) })
-      }
+      onChange={(next) => change(withValue(document, `path[${place}]`, next))}
       state={
         <>
           <Button className="no-print" onClick={() => void save(String(place))}>
@@ -105,20 +104,17 @@ const KINDS = ["epicyclic", "layshaft"] as const;
 
 function ToTry({ job }: { job: JobRecord }) {
   const [kind, setKind] = useRemembered("internals.kind", "epicyclic", isOneOf(KINDS));
-  const [stage, setStage] = useState<StageDraft>(() => ({
-    ...emptyStage("hub", "try"),
-    inside: kind,
-    trains: ["24/40 32/32 40/24", "28/36 32/32"],
-    sets: [{ sun: "24", ring: "60", planet: "", planets: "3", held: "sun", uses: ["down", "direct", "up"] }],
-  }));
+  // Both are kept as they were left, while one of them is tried.
+  const [tried, setTried] = useState<Record<(typeof KINDS)[number], Held>>({
+    epicyclic: { kind: "hub", gears: { epicyclic: [STARTING_SET] } },
+    layshaft: { kind: "hub", gears: { layshaft: STARTING_TRAINS } },
+  });
+  const stage = tried[kind];
   return (
     <Inside
       stage={stage}
-      onChange={(patch) => setStage({ ...stage, ...patch })}
-      onKind={(next) => {
-        setKind(next);
-        setStage({ ...stage, inside: next });
-      }}
+      onChange={(next) => setTried({ ...tried, [kind]: next })}
+      onKind={setKind}
       state={<KeepIt job={job} stage={stage} />}
     />
   );

@@ -7,20 +7,21 @@ import { useNavigate } from "react-router";
 import type { JobRecord, Part, Stage } from "../../api/client";
 import { useAddSetup } from "../../api/jobs";
 import { useShelfActions } from "../../api/shelf";
-import { gearsOf, type StageDraft } from "../../drafts/setupDraft";
+import { heldAt, type Held } from "../../drafts/held";
+import { insideOf, setsOf, trainsOf } from "../../setup/stages";
 import { useNotify } from "../../ui/Notices";
 import { startedFrom } from "../../setup/startingPoints";
 
 type Kind = "hub" | "gearbox";
 
 /** Makes a setup or a part on the shelf of what was tried, as a hub or as a gearbox at the cranks. */
-export function KeepIt({ job, stage }: { job: JobRecord; stage: StageDraft }) {
+export function KeepIt({ job, stage }: { job: JobRecord; stage: Held }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const addSetup = useAddSetup(job.id);
   const { add: addPart } = useShelfActions();
   const navigate = useNavigate();
   const notify = useNotify();
-  const gears = gearsOf(stage);
+  const gears = heldAt(stage, "gears");
 
   const makeSetup = (kind: Kind) => {
     const inside = { kind, gears } as Stage;
@@ -82,11 +83,13 @@ export function KeepIt({ job, stage }: { job: JobRecord; stage: StageDraft }) {
 const NAMES: Record<Kind, string> = { hub: "Hub from its teeth", gearbox: "Gearbox from its teeth" };
 
 /** By what it is: "hub, set of 24 and 60" or "gearbox, trains of 3 and 2". */
-function partName(kind: Kind, { inside, sets, trains }: StageDraft): string {
-  const words = (text: string) => text.split(/\s+/).filter(Boolean);
+function partName(kind: Kind, stage: Held): string {
+  const count = (train: unknown) => (Array.isArray(train) ? train.length : 0);
   const what =
-    inside === "layshaft"
-      ? `trains of ${trains.map((train) => words(train).length).join(" and ")}`
-      : sets.map(({ sun, ring }) => `set of ${sun} and ${ring}`).join(", ");
+    insideOf(stage) === "layshaft"
+      ? `trains of ${trainsOf(stage).map(count).join(" and ")}`
+      : setsOf(stage)
+          .map(({ sun, ring }) => `set of ${String(sun)} and ${String(ring)}`)
+          .join(", ");
   return `${kind}, ${what}`.slice(0, 120);
 }

@@ -1,15 +1,17 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
 import { Link, Navigate, useNavigate } from "react-router";
-import { Refused } from "../../api/client";
+import { Refused, type Brief } from "../../api/client";
 import { useAddJob, useDeletedJobs, useJobs } from "../../api/jobs";
 import { DamagedNotice } from "../../exchange/DamagedNotice";
-import { emptyNeed, inSystem, needOf } from "../../drafts/needDraft";
+import type { Held } from "../../drafts/held";
 import { Failure, Loading } from "../../ui/Status";
-import { useUnits } from "../../words/units";
 import styles from "./Job.module.css";
 import { JobList } from "./JobList";
 import { NeedFields } from "./NeedFields";
+
+/** A job about which nothing is said yet, but for the cadences that most riders like. */
+const EMPTY: Held = { name: "", rider: { mass_kg: "", power_w: "", cadence_rpm: [60, 90] } };
 
 /** Opens the first job; where there is none yet, asks what the bicycle must do. */
 export function FirstJob() {
@@ -25,9 +27,7 @@ export function FirstJob() {
 export function NewJob() {
   const { data: jobs = [] } = useJobs();
   const { data: deleted = [] } = useDeletedJobs();
-  const { system } = useUnits();
-  const [typed, setDraft] = useState(() => emptyNeed(system));
-  const draft = inSystem(typed, system);
+  const [document, setDocument] = useState(EMPTY);
   const add = useAddJob();
   const navigate = useNavigate();
   const problems = add.error instanceof Refused ? add.error.details.problems : [];
@@ -49,14 +49,10 @@ export function NewJob() {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          add.mutate({ ...needOf(draft), format: "kettledrum-brief/1" }, open("setups"));
+          add.mutate({ ...document, format: "kettledrum-brief/1" } as unknown as Brief, open("setups"));
         }}
       >
-        <NeedFields
-          draft={draft}
-          problems={problems}
-          change={(patch) => setDraft((before) => ({ ...inSystem(before, system), ...patch }))}
-        />
+        <NeedFields document={document} problems={problems} onChange={setDocument} />
         {add.error && problems.length === 0 && <Failure error={add.error} />}
         <div className={styles.actions}>
           <Button type="submit" variant="contained" loading={add.isPending}>

@@ -1,6 +1,6 @@
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
-import { useJobOfView } from "../../app/JobFrame";
+import { useJobOfView } from "../../ui/jobOfView";
 import { problemsElsewhere } from "../../words/problems";
 import { SaveState, SaveTrouble } from "../../drafts/SaveState";
 import styles from "./Job.module.css";
@@ -11,7 +11,7 @@ import { NEED_PLACES, NeedFields } from "./NeedFields";
 export function JobView() {
   const job = useJobOfView();
   const { bench } = useWorkbench(job);
-  const { draft, entry, change, discard, overwrite } = useNeedEditing(job);
+  const { document, entry, change, discard, overwrite } = useNeedEditing(job);
   const found = bench?.needProblems ?? [];
   const places = new Set(found.map((problem) => problem.where));
   const problems = [...found, ...(entry?.problems ?? []).filter((problem) => !places.has(problem.where))];
@@ -28,7 +28,7 @@ export function JobView() {
           onDiscard={discard}
           onOverwrite={overwrite}
         />
-        <NeedFields draft={draft} problems={problems} change={change} />
+        <NeedFields document={document} problems={problems} onChange={change} />
       </div>
       <JobList openId={job.id} />
     </div>

@@ -3,30 +3,25 @@ import Button from "@mui/material/Button";
 import { Refused, type FieldProblem, type KnownPower } from "../../api/client";
 import { knownPower } from "../../api/starting";
 import { numberOf } from "../../words/entry";
-import { needOf, type NeedDraft } from "../../drafts/needDraft";
+import { valueAt, withValue } from "../../drafts/held";
+import type { Edited } from "../../figures/edited";
 import { metresOf } from "../../words/quantity";
 import { FieldText } from "../../ui/FieldText";
 import { useUnits } from "../../words/units";
 import styles from "./Job.module.css";
 
-interface Props {
-  draft: NeedDraft;
-  change: (patch: Partial<NeedDraft>) => void;
-}
-
 /** Works a rider's power out from a climb they know, instead of a guess. */
-export function PowerFromClimb({ draft, change }: Props) {
+export function PowerFromClimb({ document, onChange }: Omit<Edited, "problems">) {
   const { system } = useUnits();
   const unit = system === "metric" ? "m" : "ft";
   const [entry, setEntry] = useState({ rise: "", minutes: "", length: "" });
   const [found, setFound] = useState<KnownPower | null>(null);
   const [problems, setProblems] = useState<FieldProblem[]>([]);
   const work = async () => {
-    const { rider, load } = needOf(draft);
     try {
       const power = await knownPower({
-        mass_kg: rider.mass_kg,
-        bike_kg: load?.bike_kg,
+        mass_kg: valueAt(document, "rider.mass_kg"),
+        bike_kg: valueAt(document, "load.bike_kg"),
         rise_m: metresOf(entry.rise, system) ?? "",
         minutes: numberOf(entry.minutes) ?? "",
         length_m: metresOf(entry.length, system),
@@ -73,7 +68,10 @@ export function PowerFromClimb({ draft, change }: Props) {
           {found.assumed_length && ", had it 7 %"}; for a whole day about{" "}
           <strong>{found.all_day_w.toFixed(0)} W</strong>. Without wind, on asphalt, with the bicycle’s mass
           as said or 15 kg. What fades over hours differs much from rider to rider.{" "}
-          <Button size="small" onClick={() => change({ power: String(found.all_day_w) })}>
+          <Button
+            size="small"
+            onClick={() => onChange(withValue(document, "rider.power_w", found.all_day_w))}
+          >
             Take {found.all_day_w.toFixed(0)} W all day
           </Button>
         </p>

@@ -1,24 +1,18 @@
+import { useState } from "react";
 import Add from "@mui/icons-material/Add";
 import Close from "@mui/icons-material/Close";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import type { FieldProblem } from "../../api/client";
-import { OWN, type NeedDraft, type SurfaceDraft } from "../../drafts/needDraft";
-import type { boundFields } from "../../ui/boundFields";
+import { listAt, valueAt, withValue, without, type Held } from "../../drafts/held";
+import type { Edited } from "../../figures/edited";
+import { FigureField } from "../../figures/FigureField";
+import { FigureFields } from "../../figures/FigureFields";
 import { ChoiceField } from "../../ui/ChoiceField";
-import { FieldText } from "../../ui/FieldText";
-import { problemsAt, sentence } from "../../words/problems";
-import { useUnits } from "../../words/units";
+import { sentence } from "../../words/problems";
+import { DRAG, ROAD, ROLLING, SHARE } from "./figures";
 import styles from "./Job.module.css";
-
-interface Props {
-  draft: NeedDraft;
-  problems: FieldProblem[];
-  change: (patch: Partial<NeedDraft>) => void;
-  field: ReturnType<typeof boundFields<NeedDraft>>;
-}
 
 const SURFACES = [
   "smooth asphalt",
@@ -31,6 +25,7 @@ const SURFACES = [
   "snow",
 ].map((value) => ({ value, label: value }));
 
+const OWN = "own";
 const POSTURES = [
   { value: "", label: "not known" },
   { value: "upright", label: "upright" },
@@ -41,101 +36,107 @@ const POSTURES = [
 ];
 
 /** The road: its steepest pitch, its surfaces, and the air over it. */
-export function RoadFields({ draft, problems, change, field }: Props) {
-  const { system } = useUnits();
-  const [length, speed] = system === "metric" ? ["m", "km/h"] : ["ft", "mph"];
+export function RoadFields(edited: Edited) {
   return (
     <>
       <h3>The road</h3>
       <div className={styles.fields}>
-        <FieldText label="Steepest pitch" unit="%" numeric {...field("steepest", "road.steepest")} />
-        <FieldText label="Its length" unit={length} numeric {...field("steepestLength", "road.steepest_m")} />
-        <FieldText
-          label="Wind, against you"
-          unit={speed}
-          numeric
-          hint="Below nought from behind"
-          {...field("wind", "road.wind_kmh")}
-        />
-        <FieldText label="Altitude" unit={length} numeric {...field("altitude", "road.altitude_m")} />
-        <FieldText label="Temperature" unit="°C" numeric {...field("temperature", "road.temperature_c")} />
-        <ChoiceField
-          label="Posture"
-          value={draft.posture}
-          choices={POSTURES}
-          onChange={(posture) => change({ posture })}
-        />
-        {draft.posture === OWN && (
-          <FieldText label="Drag area CdA" unit="m²" numeric {...field("cda", "road.cda_m2")} />
-        )}
+        <FigureFields bare figures={ROAD} {...edited} />
+        <Posture {...edited} />
       </div>
-      <div className={styles.rolling}>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={draft.rolling}
-          aria-label="Rolling resistance"
-          onChange={(_event, rolling: NeedDraft["rolling"] | null) => rolling && change({ rolling })}
-        >
-          <ToggleButton value="surfaces">By its surfaces</ToggleButton>
-          <ToggleButton value="coefficient">By a coefficient</ToggleButton>
-        </ToggleButtonGroup>
-        {draft.rolling === "coefficient" ? (
-          <div className={styles.narrow}>
-            <FieldText
-              label="Rolling resistance, Crr"
-              numeric
-              hint="0.006 on asphalt, 0.011 on gravel"
-              {...field("crr", "road.crr")}
-            />
-          </div>
-        ) : (
-          <Surfaces
-            surfaces={draft.surfaces}
-            problems={problems}
-            onChange={(surfaces) => change({ surfaces })}
-          />
-        )}
-      </div>
+      <Rolling {...edited} />
     </>
   );
 }
 
-interface SurfacesProps {
-  surfaces: SurfaceDraft[];
-  problems: FieldProblem[];
-  onChange: (surfaces: SurfaceDraft[]) => void;
+/** How one sits, by a word or by a drag area of one's own. */
+function Posture(edited: Edited) {
+  const { document, onChange } = edited;
+  const given = valueAt(document, DRAG.at) !== undefined;
+  const [own, setOwn] = useState(given);
+  const posture = valueAt(document, "road.posture");
+  const shown = typeof posture === "string" ? posture : own || given ? OWN : "";
+  return (
+    <>
+      <ChoiceField
+        label="Posture"
+        value={shown}
+        choices={POSTURES}
+        onChange={(next) => {
+          setOwn(next === OWN);
+          const plain = without(document, "road.posture", DRAG.at);
+          onChange(next === OWN || next === "" ? plain : withValue(plain, "road.posture", next));
+        }}
+      />
+      {shown === OWN && <FigureField figure={DRAG} {...edited} />}
+    </>
+  );
+}
+
+type By = "surfaces" | "coefficient";
+
+/** Rolling resistance: from the shares of surfaces, or a coefficient; what the other held is laid aside. */
+function Rolling(edited: Edited) {
+  const { document, onChange } = edited;
+  const [aside, setAside] = useState<Held>({});
+  const [chosen, setChosen] = useState<By>("surfaces");
+  const [crr, surfaces] = [valueAt(document, ROLLING.at), valueAt(document, "road.surfaces")];
+  const by: By = crr !== undefined ? "coefficient" : surfaces !== undefined ? "surfaces" : chosen;
+  const choose = (next: By) => {
+    setChosen(next);
+    setAside({ crr: crr ?? aside.crr, surfaces: surfaces ?? aside.surfaces });
+    onChange(
+      next === "coefficient"
+        ? withValue(without(document, "road.surfaces"), ROLLING.at, aside.crr)
+        : withValue(without(document, ROLLING.at), "road.surfaces", aside.surfaces),
+    );
+  };
+  return (
+    <div className={styles.rolling}>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={by}
+        aria-label="Rolling resistance"
+        onChange={(_event, next: By | null) => next && choose(next)}
+      >
+        <ToggleButton value="surfaces">By its surfaces</ToggleButton>
+        <ToggleButton value="coefficient">By a coefficient</ToggleButton>
+      </ToggleButtonGroup>
+      {by === "coefficient" ? (
+        <div className={styles.narrow}>
+          <FigureField figure={ROLLING} {...edited} />
+        </div>
+      ) : (
+        <Surfaces {...edited} />
+      )}
+    </div>
+  );
 }
 
 /** Which surfaces the road has, and how much of its length each. */
-function Surfaces({ surfaces, problems, onChange }: SurfacesProps) {
-  const put = (index: number, patch: Partial<SurfaceDraft>) =>
-    onChange(surfaces.map((each, at) => (at === index ? { ...each, ...patch } : each)));
+function Surfaces(edited: Edited) {
+  const { document, problems, onChange } = edited;
+  const surfaces = listAt(document, "road.surfaces");
+  const put = (next: Held[]) =>
+    onChange(withValue(document, "road.surfaces", next.length > 0 ? next : undefined));
   const whole = problems.find(({ where }) => where === "road.surfaces");
   return (
     <div className={styles.surfaces}>
       {surfaces.length === 0 && <p>Not known: asphalt is taken.</p>}
-      {surfaces.map(({ surface, share }, index) => (
+      {surfaces.map(({ surface }, index) => (
         <div key={index} className={styles.surface}>
           <ChoiceField
             label={`Surface ${index + 1}`}
-            value={surface}
+            value={String(surface)}
             choices={SURFACES}
-            onChange={(next) => put(index, { surface: next })}
+            onChange={(next) => onChange(withValue(document, `road.surfaces[${index}].surface`, next))}
           />
-          <FieldText
-            label="Share of the way"
-            unit="%"
-            numeric
-            place={`road.surfaces[${index}].share`}
-            problems={problemsAt(problems, `road.surfaces[${index}].share`)}
-            value={share}
-            onChange={(next) => put(index, { share: next })}
-          />
+          <FigureField figure={{ ...SHARE, at: `road.surfaces[${index}].share` }} {...edited} />
           <IconButton
             size="small"
             aria-label={`Take surface ${index + 1} out`}
-            onClick={() => onChange(surfaces.filter((_each, at) => at !== index))}
+            onClick={() => put(surfaces.filter((_each, at) => at !== index))}
           >
             <Close fontSize="small" />
           </IconButton>
@@ -143,7 +144,7 @@ function Surfaces({ surfaces, problems, onChange }: SurfacesProps) {
       ))}
       <Button
         startIcon={<Add />}
-        onClick={() => onChange([...surfaces, { surface: "asphalt", share: rest(surfaces) }])}
+        onClick={() => put([...surfaces, { surface: "asphalt", share: rest(surfaces) }])}
       >
         Surface
       </Button>
@@ -164,7 +165,7 @@ const inPercent = (what: string): string =>
     .replace(/([\d.]+)$/, (share) => `${Number((Number(share) * 100).toFixed(1))} %`);
 
 /** What is left of the whole way. */
-function rest(surfaces: SurfaceDraft[]): string {
-  const left = 100 - surfaces.reduce((sum, each) => sum + (Number(each.share.replace(",", ".")) || 0), 0);
-  return left > 0 ? String(Number(left.toFixed(1))) : "";
+function rest(surfaces: Held[]): number | string {
+  const left = 1 - surfaces.reduce((sum, { share }) => sum + (typeof share === "number" ? share : 0), 0);
+  return left > 0.0005 ? Number(left.toFixed(3)) : "";
 }

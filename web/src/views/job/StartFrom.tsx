@@ -1,15 +1,11 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
 import { useStartingValues } from "../../api/starting";
-import { missingOf, needOf, type NeedDraft } from "../../drafts/needDraft";
+import { valueAt, withValue, type Held } from "../../drafts/held";
+import type { Edited } from "../../figures/edited";
 import { ChoiceField } from "../../ui/ChoiceField";
 import { capital } from "../../words/format";
 import styles from "./Job.module.css";
-
-interface Props {
-  draft: NeedDraft;
-  change: (patch: Partial<NeedDraft>) => void;
-}
 
 const PLACES: Record<string, string> = {
   "rider.power_w": "power all day",
@@ -23,12 +19,18 @@ const PLACES: Record<string, string> = {
 };
 
 /** Fills in what is not said yet with figures for a use, each of which says where it comes from. */
-export function StartFrom({ draft, change }: Props) {
+export function StartFrom({ document, onChange }: Omit<Edited, "problems">) {
   const [use, setUse] = useState("");
-  const { data: starts = [] } = useStartingValues(needOf(draft).rider.mass_kg);
+  const { data: starts = [] } = useStartingValues(valueAt(document, "rider.mass_kg"));
   const start = starts.find((each) => each.use === use);
-  const patch = start && missingOf(draft, { ...start, name: "" });
-  const count = Object.keys(patch ?? {}).length;
+  const places = start ? missingPlaces(document, start as unknown as Held) : [];
+  const fill = () =>
+    onChange(
+      places.reduce(
+        (filled, place) => withValue(filled, place, valueAt(start as unknown as Held, place)),
+        document,
+      ),
+    );
   return (
     <section aria-label="Figures to start from" className={`${styles.start} no-print`}>
       <ChoiceField
@@ -40,10 +42,10 @@ export function StartFrom({ draft, change }: Props) {
         ]}
         onChange={setUse}
       />
-      {start && patch && (
+      {start && (
         <>
-          <Button variant="outlined" disabled={count === 0} onClick={() => change(patch)}>
-            {count === 0 ? "Nothing is missing" : "Fill in what is missing"}
+          <Button variant="outlined" disabled={places.length === 0} onClick={fill}>
+            {places.length === 0 ? "Nothing is missing" : "Fill in what is missing"}
           </Button>
           <ul>
             {start.because.map(({ places, why }) => (
@@ -56,4 +58,33 @@ export function StartFrom({ draft, change }: Props) {
       )}
     </section>
   );
+}
+
+/** The figures that a start may fill in. */
+const FILLED = [
+  "rider.power_w",
+  "rider.burst_w",
+  "rider.cadence_rpm[0]",
+  "rider.cadence_rpm[1]",
+  "load.bike_kg",
+  "load.cargo_kg",
+  "road.posture",
+  "road.surfaces",
+  "wants.lowest_gear_inches",
+];
+
+/** Where there is one way to say it, and what says the same another way. */
+const SAID_BY: Record<string, string> = { "road.posture": "road.cda_m2", "road.surfaces": "road.crr" };
+
+/** What of a start is not said in a document yet. */
+function missingPlaces(document: Held, start: Held): string[] {
+  const said = (place: string) => {
+    const value = valueAt(document, place);
+    return value !== undefined && value !== null && value !== "";
+  };
+  return FILLED.filter((place) => {
+    const other = SAID_BY[place];
+    const value = valueAt(start, place);
+    return value !== undefined && value !== null && !said(place) && !(other !== undefined && said(other));
+  });
 }

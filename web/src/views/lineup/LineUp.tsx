@@ -5,7 +5,7 @@ import { useWorkbench } from "../../drafts/useWorkbench";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { drawingSavings, gearSavings } from "../../exchange/savings";
 import { NoSetups } from "../../setup/NoSetups";
-import { useJobOfView } from "../../app/JobFrame";
+import { useJobOfView } from "../../ui/jobOfView";
 import { useRemembered } from "../../ui/remembered";
 import { Failure, Loading } from "../../ui/Status";
 import { useUnits } from "../../words/units";

@@ -1,6 +1,7 @@
 import { useId } from "react";
 import type { Climb, JobRecord, LowestGear } from "../../api/client";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
+import { valueAt, withValue } from "../../drafts/held";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { pitchText, ratioText } from "../../words/climbing";
 import { StateMark } from "../../ui/StateMark";
@@ -23,8 +24,8 @@ const SCHOOLS: { school: School; name: string }[] = [
 
 /** The three schools of a low enough lowest gear side by side, why they differ, and which of them leads. */
 export function LowEnough({ job, bench: { setups, need, leads } }: Props) {
-  const { draft, change } = useNeedEditing(job);
-  const chosen = draft.lowestBy || "physics";
+  const { document, change } = useNeedEditing(job);
+  const chosen = valueAt(document, "wants.lowest_by") ?? "physics";
   const group = useId();
   const pitch = pitchText(need);
   const differ = setups.filter(
@@ -55,7 +56,11 @@ export function LowEnough({ job, bench: { setups, need, leads } }: Props) {
                       aria-label={`${name}: leads`}
                       name={group}
                       checked={chosen === school}
-                      onChange={() => change({ lowestBy: school === "physics" ? "" : school })}
+                      onChange={() =>
+                        change(
+                          withValue(document, "wants.lowest_by", school === "physics" ? undefined : school),
+                        )
+                      }
                     />
                     leads
                   </label>

@@ -8,7 +8,7 @@ import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings, type Cell } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
-import { withValue } from "../../figures/held";
+import { without } from "../../drafts/held";
 import { assumptions } from "../../words/climbing";
 import { percent } from "../../words/format";
 import { setupColour } from "../../ui/palette";
@@ -32,20 +32,15 @@ const isShare = (value: unknown): value is number => typeof value === "number" &
 /** Start, climb, coast and stop, simulated at once; and what the gears change by. */
 export function TrialRide({ job, bench, shown }: Props) {
   const both = useFigureEditing(job, bench, shown);
-  const { editing, problems } = both.setup;
-  const { kept } = editing.draft;
+  const { document, problems, onChange } = both.setup;
   const { data: found, error, refetch } = useTrial(bench, shown);
   return (
     <section className={sections.section} aria-labelledby="trial">
       <div className={sections.title}>
         <h3 id="trial">Start, climb, coast and stop</h3>
         <FiguresSaved {...both} />
-        {kept.shifting !== undefined && (
-          <Button
-            size="small"
-            className="no-print"
-            onClick={() => editing.change({ kept: withValue(kept, "shifting", undefined) })}
-          >
+        {document.shifting !== undefined && (
+          <Button size="small" className="no-print" onClick={() => onChange(without(document, "shifting"))}>
             Change by hand again
           </Button>
         )}
@@ -64,11 +59,8 @@ export function TrialRide({ job, bench, shown }: Props) {
       <FiguresTrouble {...both} />
       <div className="no-print">
         <FigureFields
-          figures={shiftingFigures(kept.shifting !== undefined, shown.table.stepless)}
-          document={kept}
-          place=""
-          problems={problems}
-          onChange={(changed) => editing.change({ kept: changed })}
+          figures={shiftingFigures(document.shifting !== undefined, shown.table.stepless)}
+          {...{ document, problems, onChange }}
         />
       </div>
       {error && <Failure error={error} retry={refetch} />}

@@ -7,7 +7,8 @@ import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
-import { isHeldList, withValue, type Held } from "../../figures/held";
+import { listAt, withValue, type Held } from "../../drafts/held";
+import { partOf } from "../../figures/edited";
 import { problemsAt, sentence } from "../../words/problems";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { OneSetup, type OfSetup } from "../../setup/OneSetup";
@@ -25,11 +26,9 @@ export const MotorsView = () => <OneSetup view="motors" of={Shown} />;
 
 function Shown({ job, bench, shown }: OfSetup) {
   const both = useFigureEditing(job, bench, shown);
-  const { editing, problems } = both.setup;
-  const { kept, stages } = editing.draft;
-  const motors = isHeldList(kept.motors) ? kept.motors : [];
-  const put = (next: Held[]) =>
-    editing.change({ kept: { ...kept, motors: next.length > 0 ? next : undefined } });
+  const { document, problems, onChange } = both.setup;
+  const [motors, stages] = [listAt(document, "motors"), listAt(document, "path")];
+  const put = (next: Held[]) => onChange(withValue(document, "motors", next.length > 0 ? next : undefined));
   const help = shown.table.motor;
   return (
     <>
@@ -112,10 +111,7 @@ function Shown({ job, bench, shown }: OfSetup) {
             </p>
             <FigureFields
               figures={motorFigures(stages.length)}
-              document={motor}
-              place={`motors[${place}]`}
-              problems={problems}
-              onChange={(changed) => put(motors.map((each, at) => (at === place ? changed : each)))}
+              {...partOf({ document, problems, onChange }, `motors[${place}]`)}
             />
           </section>
         ))}

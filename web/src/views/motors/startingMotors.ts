@@ -1,4 +1,4 @@
-import type { Held } from "../../figures/held";
+import type { Held } from "../../drafts/held";
 
 /** Motors to start from: round figures of their kind, to be replaced by those of the sheet. */
 export const STARTING_MOTORS: { name: string; motor: Held; needs?: "gearbox" }[] = [

@@ -1,12 +1,8 @@
 import type { JobRecord, Pairings } from "../../api/client";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import {
-  FiguresSaved,
-  FiguresTrouble,
-  NeedFigures,
-  StageFigures,
-  useFigureEditing,
-} from "../../setup/EditedFigures";
+import { DocumentFigures, FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
+import { driveOf, kindOfStage, rearsOf } from "../../setup/stages";
+import { listAt } from "../../drafts/held";
 import { LIMIT_FIGURES } from "../../figures/ofParts";
 import { FigureGroup } from "../../figures/FigureGroup";
 import { useUnits } from "../../words/units";
@@ -26,9 +22,9 @@ const KINDS = { hub: "Hub", gearbox: "Gearbox", sprockets: "Chain or belt" };
 export function BehindIt({ job, bench, shown, found }: Props) {
   const both = useFigureEditing(job, bench, shown);
   const { need, setup } = both;
-  const { stages } = setup.editing.draft;
+  const stages = listAt(setup.document, "path");
   const place = found?.stage ?? stages.findIndex((stage) => stage.kind === "sprockets");
-  const drive = stages[place]?.drive ?? "chain";
+  const drive = driveOf(stages[place] ?? {});
   return (
     <section className={`${styles.behind} no-print`} aria-labelledby="behind-it">
       <div className={styles.title}>
@@ -37,28 +33,28 @@ export function BehindIt({ job, bench, shown, found }: Props) {
       </div>
       <FiguresTrouble {...both} />
       <FigureGroup title="Teeth that can be had" note={`for every ${drive} of this job`}>
-        <NeedFigures figures={teethFigures(drive)} need={need} />
+        <DocumentFigures figures={teethFigures(drive)} edited={need} />
       </FigureGroup>
       <FigureGroup title="The frame" note="described once, used for every setup">
-        <NeedFigures figures={FRAME_FIGURES} need={need} />
+        <DocumentFigures figures={FRAME_FIGURES} edited={need} />
       </FigureGroup>
       <FigureGroup title="The rider" note={found ? <PushText found={found} /> : undefined}>
-        <NeedFigures figures={PUSH_FIGURES} need={need} />
+        <DocumentFigures figures={PUSH_FIGURES} edited={need} />
       </FigureGroup>
       {stages.map((stage, index) => {
-        const sprockets = stage.kind === "sprockets";
+        const kind = kindOfStage(stage);
+        const sprockets = kind === "sprockets";
         if (sprockets && index !== place) return null;
-        const cassette = stage.rear.trim().split(/\s+/).length > 1;
         return (
           <FigureGroup
-            key={stage.key}
-            title={stage.name || KINDS[stage.kind]}
+            key={index}
+            title={String(stage.name ?? KINDS[kind])}
             note={sprockets ? undefined : "what its maker states; empty is not known"}
           >
-            <StageFigures
-              figures={figuresOf(stage.kind, stage.drive, cassette)}
-              setup={setup}
-              index={index}
+            <DocumentFigures
+              figures={figuresOf(kind, driveOf(stage), rearsOf(stage).length > 1)}
+              edited={setup}
+              at={`path[${index}]`}
             />
           </FigureGroup>
         );

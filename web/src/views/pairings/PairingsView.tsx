@@ -3,6 +3,7 @@ import type { Pairing, Pairings } from "../../api/client";
 import { usePairings } from "../../api/pairings";
 import { Hill, ToothGrid } from "../../charts/ToothGrid";
 import { useSetupEditing } from "../../drafts/DraftsProvider";
+import { withValue } from "../../drafts/held";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { useNotify } from "../../ui/Notices";
 import { StateMark } from "../../ui/StateMark";
@@ -33,18 +34,9 @@ function Shown({ job, bench, shown }: OfSetup) {
 
   const take = (pairing: Pairing) => {
     if (!found || pairing.changed === "nothing") return;
-    const { draft, change } = editing;
-    change({
-      stages: draft.stages.map((stage, place) =>
-        place === found.stage
-          ? {
-              ...stage,
-              front: String(pairing.front),
-              rear: found.fixed_rear ? stage.rear : String(pairing.rear),
-            }
-          : stage,
-      ),
-    });
+    const at = `path[${found.stage}]`;
+    const geared = withValue(editing.document, `${at}.front`, [pairing.front]);
+    editing.change(found.fixed_rear ? geared : withValue(geared, `${at}.rear`, [pairing.rear]));
     notify({
       text: `${pairing.front} × ${pairing.rear} is mounted on ${shown.setup.name}. Undo takes it back.`,
     });

@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import type { JobRecord, RoadRecord, RoadRide } from "../../api/client";
 import { Outline } from "../../charts/Outline";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
-import { metresText, percentText } from "../../words/quantity";
+import { withValue } from "../../drafts/held";
 import { grade } from "../../words/climbing";
 import { useNotify } from "../../ui/Notices";
 import { useUnits } from "../../words/units";
@@ -47,9 +47,8 @@ export function RoadFacts({ job, road, ride }: Props) {
 
 /** Makes the steepest of the road the steepest pitch of the job, where that is less, or not said. */
 function TakeSteepest({ job, ride }: { job: JobRecord; ride: RoadRide }) {
-  const { change } = useNeedEditing(job);
+  const { document, change } = useNeedEditing(job);
   const notify = useNotify();
-  const units = useUnits();
   // The shortest of those lengths that are told: what must be got up without a rest.
   const [pitch] = ride.steepest;
   const said = job.need.road?.steepest ?? 0;
@@ -59,10 +58,7 @@ function TakeSteepest({ job, ride }: { job: JobRecord; ride: RoadRide }) {
     <Button
       className="no-print"
       onClick={() => {
-        change({
-          steepest: percentText(rounded),
-          steepestLength: metresText(pitch.over_m, units.system),
-        });
+        change(withValue(withValue(document, "road.steepest", rounded), "road.steepest_m", pitch.over_m));
         notify({ text: `The job’s steepest pitch is now ${grade(rounded)}.` });
       }}
     >

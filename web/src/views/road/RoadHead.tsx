@@ -1,16 +1,17 @@
+import { useState } from "react";
 import DeleteOutlined from "@mui/icons-material/DeleteOutlined";
 import Button from "@mui/material/Button";
 import { useNavigate } from "react-router";
-import type { JobRecord, RoadRecord } from "../../api/client";
+import type { FieldProblem, JobRecord, RoadRecord } from "../../api/client";
 import { useRoadActions } from "../../api/roads";
 import { useFlush, useRoadEditing } from "../../drafts/DraftsProvider";
-import { roadProblems } from "../../drafts/roadDraft";
+import { valueAt, withValue, without, type Held } from "../../drafts/held";
+import { FigureField } from "../../figures/FigureField";
+import type { Figure } from "../../figures/figures";
 import { SaveMenu, type Saving } from "../../exchange/SaveMenu";
 import { download } from "../../exchange/saving";
 import { drawingSavings } from "../../exchange/savings";
-import { boundFields } from "../../ui/boundFields";
 import { ChoiceField } from "../../ui/ChoiceField";
-import { FieldText } from "../../ui/FieldText";
 import { useNotify } from "../../ui/Notices";
 import { problemsElsewhere } from "../../words/problems";
 import { SaveState, SaveTrouble } from "../../drafts/SaveState";
@@ -24,25 +25,72 @@ interface Props {
 const PLACES = ["name", "rides.count", "start_m", "legs"];
 const PERIODS = ["week", "month", "year"].map((value) => ({ value, label: `a ${value}` }));
 
+const NAME: Figure = { at: "name", label: "Name of the road", kind: "text", required: true };
+const COUNT: Figure = { at: "rides.count", label: "Ridden, times", kind: "number" };
+const START: Figure = { at: "start_m", label: "Elevation at the start", kind: "metres" };
+const LEGS: Figure = {
+  at: "legs",
+  label: "Legs, one a line",
+  kind: "legs",
+  hint: "A length and a grade, such as “800 m at 12 %” or “2 km down 4 %”.",
+  required: true,
+};
+
+/** Problems as the fields show them: a leg by its line, and its grade in percent. */
+function roadProblems(document: Held, problems: FieldProblem[]): FieldProblem[] {
+  const legs = Array.isArray(document.legs) ? (document.legs as unknown[]) : [];
+  const bad = legs.findIndex((leg) => typeof leg === "string");
+  if (bad >= 0) {
+    const what = `line ${bad + 1}, “${String(legs[bad])}”, must be a length and a grade, such as “800 m at 12 %” or “2 km down 4 %”`;
+    return [{ where: "legs", what }];
+  }
+  if (Array.isArray(document.legs) && legs.length === 0)
+    return [{ where: "legs", what: "must have at least one leg" }];
+  return problems.map((problem) => {
+    const found = /^legs\[(\d+)\][.](.*)$/.exec(problem.where);
+    if (!found) return problem;
+    const name = found[2] === "grade" ? "the grade" : "the length";
+    const what =
+      found[2] === "grade" ? problem.what.replace("from -0.6 to 0.6", "from −60 to 60 %") : problem.what;
+    return { where: "legs", what: `line ${Number(found[1]) + 1}: ${name} ${what}` };
+  });
+}
+
 /** A road's name, how often it is ridden, the legs of a drawn one, and what can be done with it. */
 export function RoadHead({ job, road }: Props) {
-  const { draft, entry, change, discard, overwrite } = useRoadEditing(job, road);
-  const problems = roadProblems(draft, entry?.problems ?? []);
-  const field = boundFields(draft, change, problems);
+  const { document, entry, change, discard, overwrite } = useRoadEditing(job, road);
+  // How often is said of the period that is chosen; without a count, it is not said at all.
+  const [per, setPer] = useState(String(valueAt(document, "rides.per") ?? "week"));
+  const counted = valueAt(document, "rides.count") !== undefined;
+  const problems = roadProblems(document, entry?.problems ?? []);
+  const fields = { document, problems, onChange: change };
   const elsewhere = problemsElsewhere(problems, PLACES);
   return (
     <>
       <div className={styles.head}>
         <div className={styles.nameField}>
-          <FieldText label="Name of the road" {...field("name", "name")} />
+          <FigureField figure={NAME} {...fields} />
         </div>
         <div className={styles.rides}>
-          <FieldText label="Ridden, times" numeric {...field("count", "rides.count")} />
+          <FigureField
+            figure={COUNT}
+            {...fields}
+            onChange={(next) =>
+              change(
+                valueAt(next, COUNT.at) === undefined
+                  ? without(next, "rides")
+                  : withValue(next, "rides.per", per),
+              )
+            }
+          />
           <ChoiceField
             label="In each"
-            value={draft.per}
+            value={per}
             choices={PERIODS}
-            onChange={(per) => change({ per })}
+            onChange={(next) => {
+              setPer(next);
+              if (counted) change(withValue(document, "rides.per", next));
+            }}
           />
         </div>
         <SaveState entry={entry} refused={problems.length > 0} />
@@ -57,20 +105,10 @@ export function RoadHead({ job, road }: Props) {
         onDiscard={discard}
         onOverwrite={overwrite}
       />
-      {draft.drawn && (
+      {road.legs !== null && (
         <div className={styles.drawn}>
-          <FieldText
-            label="Legs, one a line"
-            multiline
-            hint="A length and a grade, such as “800 m at 12 %” or “2 km down 4 %”."
-            {...field("legs", "legs")}
-          />
-          <FieldText
-            label="Elevation at the start"
-            unit={draft.system === "metric" ? "m" : "ft"}
-            numeric
-            {...field("start", "start_m")}
-          />
+          <FigureField figure={LEGS} multiline {...fields} />
+          <FigureField figure={START} {...fields} />
         </div>
       )}
     </>

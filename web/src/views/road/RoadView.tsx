@@ -9,7 +9,7 @@ import { useWorkbench, type Workbench } from "../../drafts/useWorkbench";
 import { useFilesHere } from "../../exchange/BringInContext";
 import { assumptions } from "../../words/climbing";
 import { FileInput, useFileInput } from "../../ui/FileInput";
-import { useJobOfView } from "../../app/JobFrame";
+import { useJobOfView } from "../../ui/jobOfView";
 import { useNotify } from "../../ui/Notices";
 import { Failure, Loading } from "../../ui/Status";
 import { useUnits } from "../../words/units";

@@ -9,7 +9,7 @@ import { useUnits } from "../../words/units";
 import styles from "../../setup/Parts.module.css";
 
 /** So many turns of the wheel, rider in the saddle, and how far they went. */
-export function MeasureRollout({ onMeasured }: { onMeasured: (rollout: string) => void }) {
+export function MeasureRollout({ onMeasured }: { onMeasured: (rolloutMm: number) => void }) {
   const { system } = useUnits();
   const [turns, setTurns] = useState("3");
   const [distance, setDistance] = useState("");
@@ -17,7 +17,7 @@ export function MeasureRollout({ onMeasured }: { onMeasured: (rollout: string) =
   const measure = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      onMeasured(String(await measuredRollout(numberOf(turns) ?? "", metresOf(distance, system) ?? "")));
+      onMeasured(await measuredRollout(numberOf(turns) ?? "", metresOf(distance, system) ?? ""));
     } catch (error) {
       const found = error instanceof Refused ? error.details.problems : [];
       setProblems(found.length > 0 ? found : [{ where: "distance_m", what: (error as Error).message }]);

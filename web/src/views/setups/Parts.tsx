@@ -1,15 +1,16 @@
 import type { FieldProblem } from "../../api/client";
 import type { Editing } from "../../drafts/DraftsProvider";
-import type { SetupDraft, StageDraft } from "../../drafts/setupDraft";
-import { boundFields } from "../../ui/boundFields";
-import { FieldText } from "../../ui/FieldText";
+import { listAt, withValue } from "../../drafts/held";
+import { FigureField } from "../../figures/FigureField";
+import type { Figure } from "../../figures/figures";
+import { keyOfStage } from "../../setup/stages";
 import { PartPanel } from "./PartPanel";
 import { StagePart } from "./StagePart";
 import styles from "../../setup/Parts.module.css";
 import { WheelPart } from "./WheelPart";
 
 interface Props {
-  editing: Editing<SetupDraft>;
+  editing: Editing;
   problems: FieldProblem[];
   selected: string | null;
   onSelect: (place: string) => void;
@@ -17,29 +18,29 @@ interface Props {
   onSave: (place: string) => void;
 }
 
+const CRANKS: Figure = { at: "cranks.length_mm", label: "Length", kind: "mm" };
+
 /** Every part of the setup to be changed, in the order of the drawing above. */
 export function Parts({ editing, problems, selected, onSelect, onSave }: Props) {
-  const { draft, change } = editing;
-  const field = boundFields(draft, change, problems);
-  const changeStages = (stages: StageDraft[]) => change({ stages });
+  const { document, change } = editing;
+  const stages = listAt(document, "path");
   return (
     <div className={`${styles.parts} no-print`}>
       <PartPanel
         title="Cranks"
         place="cranks"
-        fields={["cranks.length_mm"]}
+        fields={[CRANKS.at]}
         {...{ problems, selected, onSelect }}
         size="small"
       >
-        <FieldText label="Length" unit="mm" numeric {...field("crankLength", "cranks.length_mm")} />
+        <FigureField figure={CRANKS} document={document} problems={problems} onChange={change} />
       </PartPanel>
-      {draft.stages.map((stage, index) => (
+      {stages.map((stage, index) => (
         <StagePart
-          key={stage.key}
-          stage={stage}
+          key={keyOfStage(stage)}
+          stages={stages}
           index={index}
-          stages={draft.stages}
-          onChange={changeStages}
+          onChange={(next) => change(withValue(document, "path", next))}
           onSave={() => onSave(String(index))}
           {...{ problems, selected, onSelect }}
         />

@@ -6,13 +6,13 @@ import { useNavigate } from "react-router";
 import { api, dataOf, type FieldProblem, type JobRecord, type SetupRecord } from "../../api/client";
 import { useDeleteSetup, useMakeReference, useRestoreSetup } from "../../api/jobs";
 import { useFlush, type Editing } from "../../drafts/DraftsProvider";
-import type { SetupDraft } from "../../drafts/setupDraft";
+import { listAt, withValue } from "../../drafts/held";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { copyText, download } from "../../exchange/saving";
 import { drawingSavings, gearSavings } from "../../exchange/savings";
-import { boundFields } from "../../ui/boundFields";
-import { FieldText } from "../../ui/FieldText";
+import { FigureField } from "../../figures/FigureField";
+import type { Figure } from "../../figures/figures";
 import { useNotify } from "../../ui/Notices";
 import { problemsElsewhere } from "../../words/problems";
 import { SaveState, SaveTrouble } from "../../drafts/SaveState";
@@ -24,30 +24,37 @@ import styles from "./Setups.module.css";
 interface Props {
   job: JobRecord;
   shown: BenchSetup;
-  editing: Editing<SetupDraft>;
+  editing: Editing;
   problems: FieldProblem[];
 }
+
+const NAME: Figure = { at: "name", label: "Name of the setup", kind: "text", required: true };
 
 /** The setup's name, whether it is saved, and what can be done with it as a whole. */
 export function SetupHead({ job, shown, editing, problems }: Props) {
   const { record, isReference } = shown;
   const makeReference = useMakeReference(job);
-  const elsewhere = problemsElsewhere(problems, shownPlaces(editing.draft));
+  const elsewhere = problemsElsewhere(problems, shownPlaces(editing.document));
   const unplaced = editing.entry?.state === "refused" && problems.length === 0 ? [editing.entry.message] : [];
   const failure = makeReference.error;
   return (
     <>
       <div className={styles.head}>
         <div className={styles.nameField}>
-          <FieldText
-            label="Name of the setup"
+          <FigureField
+            figure={NAME}
             hideLabel
-            {...boundFields(editing.draft, editing.change, problems)("name", "name")}
+            document={editing.document}
+            problems={problems}
+            onChange={editing.change}
           />
         </div>
         <SaveState entry={editing.entry} refused={problems.length > 0} />
         <div className={`${styles.actions} no-print`}>
-          <AddStage stages={editing.draft.stages} onChange={(stages) => editing.change({ stages })} />
+          <AddStage
+            stages={listAt(editing.document, "path")}
+            onChange={(stages) => editing.change(withValue(editing.document, "path", stages))}
+          />
           {isReference ? (
             <span className={styles.isReference}>
               <FlagOutlined fontSize="small" aria-hidden /> Reference
@@ -72,11 +79,6 @@ export function SetupHead({ job, shown, editing, problems }: Props) {
         onOverwrite={editing.overwrite}
       />
       {failure && <Alert severity="error">{failure.message}</Alert>}
-      {(record.setup.motors?.length ?? 0) > 0 && (
-        <Alert severity="info">
-          The motor in this setup is kept, but not yet worked out: every figure here is for the pedals alone.
-        </Alert>
-      )}
     </>
   );
 }

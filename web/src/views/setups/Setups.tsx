@@ -1,6 +1,6 @@
 import { Navigate, useParams } from "react-router";
 import { useWorkbench } from "../../drafts/useWorkbench";
-import { useJobOfView } from "../../app/JobFrame";
+import { useJobOfView } from "../../ui/jobOfView";
 import { Failure, Loading } from "../../ui/Status";
 import { NoSetups } from "../../setup/NoSetups";
 import { SetupBench } from "./SetupBench";

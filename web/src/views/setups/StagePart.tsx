@@ -6,35 +6,56 @@ import Divider from "@mui/material/Divider";
 import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import type { FieldProblem, Stage } from "../../api/client";
-import { emptyStage, type Inside, type StageDraft } from "../../drafts/setupDraft";
-import { startedInside } from "../../drafts/startedInside";
+import type { FieldProblem } from "../../api/client";
+import { heldAt, withValue, without, type Held } from "../../drafts/held";
+import {
+  addedStage,
+  changedBy,
+  driveOf,
+  frontsOf,
+  inPlaceOf,
+  insideOf,
+  INSIDES,
+  isPaired,
+  kindOfStage,
+  rearsOf,
+  withChange,
+  withInside,
+  withKind,
+  withPairs,
+  type Aside,
+  type ChangedBy,
+  type Inside,
+  type StageKind,
+} from "../../setup/stages";
 import { PartPanel } from "./PartPanel";
 import { stageFields } from "./places";
 import { GearFields, isLong, SprocketFields } from "../../setup/StageFields";
 
-const KINDS: Record<Stage["kind"], string> = {
+const KINDS: Record<StageKind, string> = {
   gearbox: "Gearbox at the cranks",
   sprockets: "Sprockets",
   hub: "Hub",
 };
 
 interface Props {
-  stage: StageDraft;
+  stages: Held[];
   index: number;
-  stages: StageDraft[];
   problems: FieldProblem[];
   selected: string | null;
   onSelect: (place: string) => void;
-  onChange: (stages: StageDraft[]) => void;
+  onChange: (stages: Held[]) => void;
   onSave: () => void;
 }
 
-export function StagePart(props: Props) {
-  const { stage, index, stages, problems, selected, onSelect, onChange, onSave } = props;
+export function StagePart({ stages, index, problems, selected, onSelect, onChange, onSave }: Props) {
+  const [aside, setAside] = useState<Aside>({});
+  const stage = stages[index];
+  if (!stage) return null;
   const path = `path[${index}]`;
-  const change = (patch: Partial<StageDraft>) =>
-    onChange(stages.map((each) => (each.key === stage.key ? { ...each, ...patch } : each)));
+  const change = (next: Held) =>
+    onChange(stages.map((each, at) => (at === index ? inPlaceOf(each, next) : each)));
+  const fields = { document: stage, place: path, problems, onChange: change };
   return (
     <PartPanel
       title={titleOf(stage)}
@@ -47,27 +68,29 @@ export function StagePart(props: Props) {
           stage={stage}
           index={index}
           stages={stages}
+          aside={aside}
+          onAside={(kept) => setAside((before) => ({ ...before, ...kept }))}
           change={change}
           onChange={onChange}
-          onSave={stage.paired ? undefined : onSave}
+          onSave={isPaired(stage) ? undefined : onSave}
         />
       }
     >
       {stage.kind === "sprockets" ? (
-        <SprocketFields stage={stage} path={path} problems={problems} change={change} />
+        <SprocketFields {...fields} />
       ) : (
-        <GearFields stage={stage} path={path} problems={problems} change={change} teeth={pairingOf(stages)} />
+        <GearFields {...fields} teeth={pairingOf(stages)} />
       )}
     </PartPanel>
   );
 }
 
 /** The pairing that a count on the bench was made with: the one there is, if there is just one. */
-function pairingOf(stages: StageDraft[]): { front: string; rear: string } {
-  const sprockets = stages.filter((each) => each.kind === "sprockets" && !each.paired);
+function pairingOf(stages: Held[]): { front: string; rear: string } {
+  const sprockets = stages.filter((each) => each.kind === "sprockets" && !isPaired(each));
   const [only] = sprockets.length === 1 ? sprockets : [];
-  const single = (text: string | undefined) => (text && words(text).length === 1 ? text.trim() : "");
-  return { front: single(only?.front), rear: single(only?.rear) };
+  const single = (teeth: unknown[]) => (teeth.length === 1 ? String(teeth[0]) : "");
+  return { front: only ? single(frontsOf(only)) : "", rear: only ? single(rearsOf(only)) : "" };
 }
 
 const INSIDE: Record<Inside, string> = {
@@ -77,22 +100,26 @@ const INSIDE: Record<Inside, string> = {
   epicyclic: ", planetary",
 };
 
-function titleOf(stage: StageDraft): string {
-  if (stage.kind !== "sprockets") return KINDS[stage.kind] + INSIDE[stage.inside];
+function titleOf(stage: Held): string {
+  const kind = kindOfStage(stage);
+  if (kind !== "sprockets") return KINDS[kind] + INSIDE[insideOf(stage)];
   const fixed = stage.fixed ? ", no freewheel" : "";
-  return `${KINDS.sprockets}, ${stage.drive}${stage.paired ? ", set pairings" : ""}${fixed}`;
+  return `${KINDS.sprockets}, ${driveOf(stage)}${isPaired(stage) ? ", set pairings" : ""}${fixed}`;
 }
 
 interface MenuProps {
-  stage: StageDraft;
+  stage: Held;
   index: number;
-  stages: StageDraft[];
-  change: (patch: Partial<StageDraft>) => void;
-  onChange: (stages: StageDraft[]) => void;
+  stages: Held[];
+  aside: Aside;
+  /** Lays aside what the stage holds in the way in which it is given now. */
+  onAside: (kept: Aside) => void;
+  change: (stage: Held) => void;
+  onChange: (stages: Held[]) => void;
   onSave: (() => void) | undefined;
 }
 
-function StageMenu({ stage, index, stages, change, onChange, onSave }: MenuProps) {
+function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onSave }: MenuProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const entry = (label: string, act: () => void, disabled = false) => (
     <MenuItem
@@ -107,11 +134,12 @@ function StageMenu({ stage, index, stages, change, onChange, onSave }: MenuProps
     </MenuItem>
   );
   const move = (to: number) => {
-    const moved = stages.filter((each) => each.key !== stage.key);
+    const moved = stages.filter((_each, at) => at !== index);
     moved.splice(to, 0, stage);
     onChange(moved);
   };
-  const kinds = Object.keys(KINDS) as Stage["kind"][];
+  const [kind, drive, paired] = [kindOfStage(stage), driveOf(stage), isPaired(stage)];
+  const kinds = Object.keys(KINDS) as StageKind[];
   return (
     <>
       <IconButton
@@ -123,48 +151,50 @@ function StageMenu({ stage, index, stages, change, onChange, onSave }: MenuProps
         <MoreVert fontSize="small" />
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {stage.kind === "sprockets"
+        {kind === "sprockets"
           ? [
-              entry(stage.drive === "chain" ? "Run it on a belt" : "Run it on a chain", () =>
-                change({ drive: stage.drive === "chain" ? "belt" : "chain" }),
+              entry(drive === "chain" ? "Run it on a belt" : "Run it on a chain", () =>
+                change(withValue(stage, "drive", drive === "chain" ? "belt" : "chain")),
               ),
-              entry(stage.paired ? "Every front on every rear" : "Only certain pairings run together", () =>
-                change({ paired: !stage.paired, pairs: stage.pairs || firstPair(stage) }),
+              entry(paired ? "Every front on every rear" : "Only certain pairings run together", () => {
+                onAside(
+                  paired
+                    ? { paired: { pairs: stage.pairs } }
+                    : { single: { front: stage.front, rear: stage.rear } },
+                );
+                change(withPairs(stage, !paired, aside));
+              }),
+              entry(stage.fixed ? "Put a freewheel behind it" : "No freewheel: fixed", () =>
+                change(withValue(stage, "fixed", stage.fixed ? undefined : true)),
               ),
             ]
-          : (Object.keys(MAKE) as Inside[])
-              .filter((inside) => inside !== stage.inside)
-              .map((inside) => entry(MAKE[inside], () => change(startedInside(stage, inside))))}
-        {stage.kind === "sprockets" &&
-          entry(stage.fixed ? "Put a freewheel behind it" : "No freewheel: fixed", () =>
-            change({ fixed: !stage.fixed }),
-          )}
-        {WAYS.filter((way) => way.by !== stage.changedBy).map((way) =>
-          entry(way.label, () => change({ changedBy: way.by })),
+          : INSIDES.filter((inside) => inside !== insideOf(stage)).map((inside) =>
+              entry(MAKE[inside], () => {
+                onAside({ [insideOf(stage)]: without(heldAt(stage, "gears"), "names") });
+                change(withInside(stage, inside, aside));
+              }),
+            )}
+        {WAYS.filter((way) => way.by !== changedBy(stage)).map((way) =>
+          entry(way.label, () => change(withChange(stage, way.by))),
         )}
         {kinds
-          .filter((kind) => kind !== stage.kind)
-          .map((kind) => entry(`Change to ${KINDS[kind].toLowerCase()}`, () => change({ kind })))}
+          .filter((each) => each !== kind)
+          .map((each) =>
+            entry(`Change to ${KINDS[each].toLowerCase()}`, () => change(withKind(stage, each))),
+          )}
         <Divider />
         {onSave && entry("Save it to the shelf", onSave)}
         {entry("Move towards the cranks", () => move(index - 1), index === 0)}
         {entry("Move towards the wheel", () => move(index + 1), index === stages.length - 1)}
         {entry(
           "Take it out",
-          () => onChange(stages.filter((each) => each.key !== stage.key)),
+          () => onChange(stages.filter((_each, at) => at !== index)),
           stages.length === 1,
         )}
       </Menu>
     </>
   );
 }
-
-const words = (text: string): string[] => text.split(/\s+/).filter(Boolean);
-
-const firstPair = ({ front, rear }: StageDraft): string =>
-  words(front)
-    .map((teeth, place) => `${teeth}/${words(rear)[place] ?? words(rear)[0] ?? ""}`)
-    .join(" ");
 
 const MAKE: Record<Inside, string> = {
   ratios: "Give its ratios",
@@ -173,28 +203,16 @@ const MAKE: Record<Inside, string> = {
   epicyclic: "Give the teeth of its planetary sets",
 };
 
-const WAYS: { by: StageDraft["changedBy"]; label: string }[] = [
+const WAYS: { by: ChangedBy; label: string }[] = [
   { by: "lever", label: "Changed by a lever" },
   { by: "kick back", label: "Changed by kicking back" },
   { by: "back-pedal", label: "Changed by pedalling back" },
   { by: "speed", label: "Changes by itself at a speed" },
 ];
 
-/** What a stage just added holds: a drive that changes nothing, to be changed at once. */
-function addedStage(kind: Stage["kind"]): StageDraft {
-  const stage = emptyStage(kind, `added-${Date.now()}`);
-  return kind === "sprockets" ? { ...stage, front: "20", rear: "20" } : { ...stage, ratios: "1" };
-}
-
-export function AddStage({
-  stages,
-  onChange,
-}: {
-  stages: StageDraft[];
-  onChange: (stages: StageDraft[]) => void;
-}) {
+export function AddStage({ stages, onChange }: { stages: Held[]; onChange: (stages: Held[]) => void }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const add = (kind: Stage["kind"]) => {
+  const add = (kind: StageKind) => {
     setAnchor(null);
     const stage = addedStage(kind);
     onChange(kind === "gearbox" ? [stage, ...stages] : [...stages, stage]);
@@ -205,7 +223,7 @@ export function AddStage({
         Add stage
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {(Object.keys(KINDS) as Stage["kind"][]).map((kind) => (
+        {(Object.keys(KINDS) as StageKind[]).map((kind) => (
           <MenuItem key={kind} onClick={() => add(kind)}>
             {KINDS[kind]}
           </MenuItem>

@@ -2,28 +2,27 @@ import { useState } from "react";
 import Button from "@mui/material/Button";
 import type { FieldProblem } from "../../api/client";
 import type { Editing } from "../../drafts/DraftsProvider";
-import type { SetupDraft } from "../../drafts/setupDraft";
-import { boundFields } from "../../ui/boundFields";
-import { FieldText } from "../../ui/FieldText";
+import { withValue } from "../../drafts/held";
+import { FigureField } from "../../figures/FigureField";
+import { WHEEL_FIGURES } from "../../figures/ofParts";
 import { MeasureRollout } from "./MeasureRollout";
 import { PartPanel } from "./PartPanel";
 import styles from "../../setup/Parts.module.css";
 import { WheelSizeField } from "../../setup/WheelSizeField";
 
 interface Props {
-  editing: Editing<SetupDraft>;
+  editing: Editing;
   problems: FieldProblem[];
   selected: string | null;
   onSelect: (place: string) => void;
   onSave: () => void;
 }
 
-const FIELDS = ["wheel.bead_seat_mm", "wheel.tyre_mm", "wheel.rollout_mm"];
+const FIELDS = ["wheel.bead_seat_mm", ...WHEEL_FIGURES.map(({ at }) => at)];
 
 /** The wheel: its size by any of its names, its tyre, or a roll-out measured on the road. */
-export function WheelPart({ editing: { draft, change }, problems, selected, onSelect, onSave }: Props) {
+export function WheelPart({ editing: { document, change }, problems, selected, onSelect, onSave }: Props) {
   const [measuring, setMeasuring] = useState(false);
-  const field = boundFields(draft, change, problems);
   return (
     <PartPanel
       title="Wheel"
@@ -43,18 +42,15 @@ export function WheelPart({ editing: { draft, change }, problems, selected, onSe
       }
     >
       <div className={styles.row}>
-        <WheelSizeField
-          value={draft.beadSeat}
-          problems={problems}
-          onChange={(beadSeat, tyre) => change(tyre ? { beadSeat, tyre } : { beadSeat })}
-        />
-        <FieldText label="Tyre" unit="mm" numeric {...field("tyre", "wheel.tyre_mm")} />
-        <FieldText label="Roll-out" unit="mm" numeric {...field("rollout", "wheel.rollout_mm")} />
+        <WheelSizeField document={document} problems={problems} onChange={change} />
+        {WHEEL_FIGURES.map((figure) => (
+          <FigureField key={figure.at} figure={figure} {...{ document, problems, onChange: change }} />
+        ))}
       </div>
       {measuring && (
         <MeasureRollout
           onMeasured={(rollout) => {
-            change({ rollout });
+            change(withValue(document, "wheel.rollout_mm", rollout));
             setMeasuring(false);
           }}
         />

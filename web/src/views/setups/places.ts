@@ -1,16 +1,17 @@
-import type { SetupDraft, StageDraft } from "../../drafts/setupDraft";
+import { listAt, type Held } from "../../drafts/held";
+import { insideOf, isPaired } from "../../setup/stages";
 
 /** The fields that a stage's panel shows now, by their places in the file. */
-export function stageFields(stage: StageDraft, path: string): string[] {
+export function stageFields(stage: Held, path: string): string[] {
   if (stage.kind === "sprockets") {
-    const teeth = stage.paired ? [`${path}.pairs`] : [`${path}.front`, `${path}.rear`];
+    const teeth = isPaired(stage) ? [`${path}.pairs`] : [`${path}.front`, `${path}.rear`];
     return [...teeth, `${path}.change.trigger_kmh`];
   }
-  const gears = [stage.inside, "names"];
+  const gears = [insideOf(stage), "names"];
   return [`${path}.name`, `${path}.change.trigger_kmh`, ...gears.map((field) => `${path}.gears.${field}`)];
 }
 
 /** Every place whose problems a field or a panel of the editor shows itself. */
-export function shownPlaces(draft: SetupDraft): string[] {
-  return ["name", "cranks", "wheel", ...draft.stages.map((_stage, place) => `path[${place}]`)];
+export function shownPlaces(document: Held): string[] {
+  return ["name", "cranks", "wheel", ...listAt(document, "path").map((_stage, place) => `path[${place}]`)];
 }

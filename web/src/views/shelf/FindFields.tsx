@@ -1,9 +1,8 @@
 import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import { KINDS, shareSpanOf, spanOf, type Kind } from "./finding";
+import { KINDS, shareSpanOf, spanOf, type Kind, type Asked } from "./finding";
 import styles from "./Shelf.module.css";
-import type { Asked } from "./ShelfView";
 
 interface Props {
   asked: Asked;

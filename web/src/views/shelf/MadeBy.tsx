@@ -1,22 +1,15 @@
+import { useState } from "react";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import type { FieldProblem } from "../../api/client";
-import type { PartDraft } from "../../drafts/partDraft";
-import type { Inside } from "../../drafts/setupDraft";
-import { startedInside } from "../../drafts/startedInside";
-import { ChoiceField } from "../../ui/ChoiceField";
-import { FieldText } from "../../ui/FieldText";
+import { heldAt, valueAt, without } from "../../drafts/held";
+import type { Edited } from "../../figures/edited";
+import { FigureField } from "../../figures/FigureField";
+import { WHEEL_FIGURES } from "../../figures/ofParts";
 import { GearFields } from "../../setup/StageFields";
+import { insideOf, withChange, withInside, type Aside, type Inside } from "../../setup/stages";
 import { WheelSizeField } from "../../setup/WheelSizeField";
-import type { PartField } from "./PartEditor";
+import { CHANGED, CRANKS, isGeared, NAME, RINGS, SPROCKETS } from "./figures";
 import styles from "./PartEditor.module.css";
-
-interface Props {
-  draft: PartDraft;
-  change: (patch: Partial<PartDraft>) => void;
-  problems: FieldProblem[];
-  field: PartField;
-}
 
 const INSIDE: Record<Inside, string> = {
   ratios: "Ratios",
@@ -25,100 +18,84 @@ const INSIDE: Record<Inside, string> = {
   layshaft: "Gear trains",
 };
 
-const CHANGES = [
-  { value: "lever", label: "by a lever" },
-  { value: "kick back", label: "by kicking back" },
-  { value: "back-pedal", label: "by pedalling back" },
-  { value: "speed", label: "by itself at a speed" },
-];
-
 /** A part's name and what makes it: its gears, its teeth, or a wheel. */
-export function MadeBy({ draft, change, problems, field }: Props) {
-  const { kind, stage } = draft;
+export function MadeBy(edited: Edited) {
+  const { kind } = edited.document;
   const name = (
     <div className={styles.wide}>
-      <FieldText
-        label="Called"
-        hint="By what it is, such as “9-speed hub, grease”"
-        {...field("name", "part.name")}
-      />
+      <FigureField figure={NAME} {...edited} />
     </div>
   );
-  switch (kind) {
-    case "hub":
-    case "gearbox":
-    case "chaingear": {
-      const put = (patch: Partial<typeof stage>) => change({ stage: { ...stage, ...patch } });
-      return (
+  if (isGeared(kind))
+    return (
+      <>
+        <div className={styles.row}>
+          {name}
+          <Changed {...edited} />
+        </div>
+        <Geared {...edited} />
+      </>
+    );
+  return (
+    <div className={styles.row}>
+      {name}
+      {(kind === "cassette" || kind === "crankset") && (
+        <div className={styles.wide}>
+          <FigureField figure={kind === "cassette" ? SPROCKETS : RINGS} {...edited} />
+        </div>
+      )}
+      {kind === "crankset" && <FigureField figure={CRANKS} {...edited} />}
+      {kind === "wheel" && (
         <>
-          <div className={styles.row}>
-            {name}
-            <ChoiceField
-              label="Changed"
-              value={stage.changedBy}
-              choices={CHANGES}
-              onChange={(changedBy) => put({ changedBy: changedBy as typeof stage.changedBy })}
-            />
-          </div>
-          <div className={styles.gears}>
-            <ToggleButtonGroup
-              exclusive
-              size="small"
-              value={stage.inside}
-              aria-label="How its gears are given"
-              onChange={(_event, inside: Inside | null) => inside && put(startedInside(stage, inside))}
-            >
-              {(Object.keys(INSIDE) as Inside[]).map((inside) => (
-                <ToggleButton key={inside} value={inside}>
-                  {INSIDE[inside]}
-                </ToggleButton>
-              ))}
-            </ToggleButtonGroup>
-            <GearFields
-              unnamed
-              stage={stage}
-              path="part"
-              problems={problems}
-              change={put}
-              teeth={{ front: "", rear: "" }}
-            />
-          </div>
+          <WheelSizeField {...edited} />
+          {WHEEL_FIGURES.map((figure) => (
+            <FigureField key={figure.at} figure={figure} {...edited} />
+          ))}
         </>
-      );
-    }
-    case "cassette":
-    case "crankset":
-      return (
-        <div className={styles.row}>
-          {name}
-          <div className={styles.wide}>
-            <FieldText
-              label={kind === "cassette" ? "Sprockets, teeth" : "Rings, teeth"}
-              list
-              hint={kind === "cassette" ? "Such as 11-13-15-17" : "Such as 28 44"}
-              {...field("teeth", "part.teeth")}
-            />
-          </div>
-          {kind === "crankset" && (
-            <FieldText label="Cranks" unit="mm" numeric {...field("crank", "part.crank_mm")} />
-          )}
-        </div>
-      );
-    case "wheel":
-      return (
-        <div className={styles.row}>
-          {name}
-          <WheelSizeField
-            place="part.wheel.bead_seat_mm"
-            value={draft.beadSeat}
-            problems={problems}
-            onChange={(beadSeat, tyre) => change(tyre ? { beadSeat, tyre } : { beadSeat })}
-          />
-          <FieldText label="Tyre" unit="mm" numeric {...field("tyre", "part.wheel.tyre_mm")} />
-          <FieldText label="Roll-out" unit="mm" numeric {...field("rollout", "part.wheel.rollout_mm")} />
-        </div>
-      );
-    case "motor":
-      return <div className={styles.row}>{name}</div>;
-  }
+      )}
+    </div>
+  );
+}
+
+/** How its gears are changed; at a speed, which is asked for beside its gears. */
+function Changed(edited: Edited) {
+  return (
+    <FigureField
+      figure={CHANGED}
+      {...edited}
+      onChange={(next) => edited.onChange(withChange(next, changeOf(valueAt(next, CHANGED.at))))}
+    />
+  );
+}
+
+const changeOf = (by: unknown) =>
+  by === "kick back" || by === "back-pedal" || by === "speed" ? by : "lever";
+
+/** Its gears, in one of the ways in which they can be given. */
+function Geared(edited: Edited) {
+  const { document, onChange } = edited;
+  const [aside, setAside] = useState<Aside>({});
+  const given = insideOf(document);
+  return (
+    <div className={styles.gears}>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={given}
+        aria-label="How its gears are given"
+        onChange={(_event, inside: Inside | null) => {
+          if (!inside) return;
+          setAside({ ...aside, [given]: without(heldAt(document, "gears"), "names") });
+          onChange(withInside(document, inside, aside));
+        }}
+      >
+        {(Object.keys(INSIDE) as Inside[]).map((inside) => (
+          <ToggleButton key={inside} value={inside}>
+            {INSIDE[inside]}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <GearFields unnamed {...edited} teeth={{ front: "", rear: "" }} />
+    </div>
+  );
 }

@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import type { Part, PartRecord } from "../../api/client";
 import { percent, plainRatio } from "../../words/format";
 import { PartEditor } from "./PartEditor";
-import type { RowActions } from "./PartRow";
+import type { RowActions } from "./rowActions";
 import styles from "./Shelf.module.css";
 
 interface Props {

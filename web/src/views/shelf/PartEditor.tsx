@@ -2,10 +2,8 @@ import { useEffect, useState } from "react";
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import { Refused, type FieldProblem, type Part } from "../../api/client";
-import { partDraft, partOf, type PartDraft } from "../../drafts/partDraft";
-import { boundFields } from "../../ui/boundFields";
+import type { Held } from "../../drafts/held";
 import { problemsElsewhere } from "../../words/problems";
-import { useUnits } from "../../words/units";
 import { MadeBy } from "./MadeBy";
 import styles from "./PartEditor.module.css";
 import { StatedFields } from "./StatedFields";
@@ -21,17 +19,15 @@ interface Props {
 
 /** All of a part, to be changed; nothing is kept before it is saved, and what is refused stays as it was typed. */
 export function PartEditor({ part, id, title, onSave, onClose }: Props) {
-  const { system } = useUnits();
-  const [draft, setDraft, forget] = useKeptDraft(id, () => partDraft(part, system));
+  const [document, setDocument, forget] = useKept(id, part as unknown as Held);
   const [error, setError] = useState<Error | null>(null);
   const [busy, setBusy] = useState(false);
   const problems = error instanceof Refused ? error.details.problems.map(inPart) : [];
-  const change = (patch: Partial<PartDraft>) => setDraft({ ...draft, ...patch });
-  const field = boundFields(draft, change, problems);
+  const edited = { document, place: "part", problems, onChange: setDocument };
   const save = async () => {
     setBusy(true);
     try {
-      await onSave(partOf(draft));
+      await onSave(document as unknown as Part);
       forget();
       onClose();
     } catch (refused) {
@@ -56,8 +52,8 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
         void save();
       }}
     >
-      <MadeBy draft={draft} change={change} problems={problems} field={field} />
-      <StatedFields field={field} draft={draft} change={change} problems={problems} />
+      <MadeBy {...edited} />
+      <StatedFields {...edited} />
       {elsewhere.length > 0 && (
         <Alert severity="error">
           {elsewhere.map((said) => (
@@ -83,8 +79,6 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
 }
 
 const isStale = (error: Error): boolean => error instanceof Refused && error.details.status === 409;
-
-export type PartField = ReturnType<typeof boundFields<PartDraft>>;
 
 /** A problem at the place of its field. Shares are typed in percent, and so bounded in percent. */
 const inPart = ({ where, what }: FieldProblem): FieldProblem => ({
@@ -120,29 +114,28 @@ const PLACES = [
   "notes",
 ].map((place) => `part.${place}`);
 
-/** A draft that outlives a reload of the page, until it is forgotten. */
-function useKeptDraft(id: string, start: () => PartDraft) {
-  const key = `kettledrum.part.${id}`;
-  const [draft, setDraft] = useState<PartDraft>(() => {
+/** A document that outlives a reload of the page, until it is forgotten. */
+function useKept(id: string, start: Held) {
+  const key = `kettledrum.part-document.${id}`;
+  const [document, setDocument] = useState<Held>(() => {
     try {
       const kept = sessionStorage.getItem(key);
-      // One kept by an older version may lack what is newer.
-      return { ...start(), ...(JSON.parse(kept ?? "{}") as Partial<PartDraft>) };
+      return kept ? (JSON.parse(kept) as Held) : start;
     } catch {
-      return start();
+      return start;
     }
   });
   const [touched, setTouched] = useState(false);
   useEffect(() => {
     try {
-      if (touched) sessionStorage.setItem(key, JSON.stringify(draft));
+      if (touched) sessionStorage.setItem(key, JSON.stringify(document));
     } catch {
       // Without storage, it lasts as long as the page.
     }
-  }, [key, draft, touched]);
-  const put = (next: PartDraft) => {
+  }, [key, document, touched]);
+  const put = (next: Held) => {
     setTouched(true);
-    setDraft(next);
+    setDocument(next);
   };
   const forget = () => {
     setTouched(false);
@@ -152,5 +145,5 @@ function useKeptDraft(id: string, start: () => PartDraft) {
       // Nothing was kept.
     }
   };
-  return [draft, put, forget] as const;
+  return [document, put, forget] as const;
 }

@@ -4,16 +4,8 @@ import { percent, plainRatio } from "../../words/format";
 import { useUnits } from "../../words/units";
 import tables from "../../ui/table.module.css";
 import { PartDetails } from "./PartDetails";
+import type { RowActions } from "./rowActions";
 import styles from "./Shelf.module.css";
-
-/** What can be done with a part; the same for every row, so that rows need not be drawn again. */
-export interface RowActions {
-  use: ((record: PartRecord, from: HTMLElement) => void) | null;
-  pin: (record: PartRecord) => void;
-  takeOff: (record: PartRecord) => void;
-  copy: (record: PartRecord) => void;
-  change: (record: PartRecord, part: PartRecord["part"]) => Promise<unknown>;
-}
 
 interface Props {
   record: PartRecord;

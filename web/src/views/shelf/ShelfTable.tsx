@@ -11,7 +11,8 @@ import { Letter } from "../../ui/Letter";
 import { useNotify } from "../../ui/Notices";
 import tables from "../../ui/table.module.css";
 import type { Column, Order } from "./finding";
-import { PartRow, type RowActions } from "./PartRow";
+import { PartRow } from "./PartRow";
+import type { RowActions } from "./rowActions";
 import styles from "./Shelf.module.css";
 
 interface Props {

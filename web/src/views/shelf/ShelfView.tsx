@@ -6,17 +6,28 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import type { Part } from "../../api/client";
 import { useShelf, useShelfActions } from "../../api/shelf";
-import { newPart } from "../../drafts/partDraft";
+import { addedStage } from "../../setup/stages";
+import { isGeared } from "./figures";
 import { useFilesHere } from "../../exchange/BringInContext";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { shelfSavings } from "../../exchange/savings";
 import { FileInput, useFileInput } from "../../ui/FileInput";
-import { useJobOfView } from "../../app/JobFrame";
+import { useJobOfView } from "../../ui/jobOfView";
 import { useNotify } from "../../ui/Notices";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { FindFields } from "./FindFields";
-import { found, indexed, KINDS, ordered, shareSpanOf, spanOf, type Kind, type Order } from "./finding";
+import {
+  found,
+  indexed,
+  KINDS,
+  ordered,
+  shareSpanOf,
+  spanOf,
+  type Asked,
+  type Kind,
+  type Order,
+} from "./finding";
 import { ImportState } from "./ImportState";
 import { PartEditor } from "./PartEditor";
 import styles from "./Shelf.module.css";
@@ -111,12 +122,15 @@ export function ShelfView() {
   );
 }
 
-export interface Asked {
-  text: string;
-  kind: Kind | null;
-  gears: string;
-  range: string;
-}
+/** What a new part of a kind begins with. */
+const newPart = (kind: Kind): Part =>
+  ({
+    kind,
+    name: "",
+    ...(isGeared(kind) && { gears: addedStage("hub").gears }),
+    ...(kind === "wheel" && { wheel: {} }),
+    ...((kind === "cassette" || kind === "crankset") && { teeth: [] }),
+  }) as Part;
 
 function NewPart({ onKind }: { onKind: (kind: Kind) => void }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);

@@ -17,6 +17,14 @@ export interface Order {
   down: boolean;
 }
 
+/** What is looked for: a text, a kind, and spans as they are typed. */
+export interface Asked {
+  text: string;
+  kind: Kind | null;
+  gears: string;
+  range: string;
+}
+
 /** A part with what it is searched by, made once for all that is typed. */
 interface Indexed {
   record: PartRecord;

@@ -14,7 +14,7 @@ const FLOORS = [
 const room = (names) => `^src/(${names.join("|")})/`;
 
 /** @type {import("dependency-cruiser").IConfiguration} */
-module.exports = {
+export default {
   forbidden: [
     {
       name: "no-circles",

@@ -1,0 +1,26 @@
+import type { Brief, Need, Setup, SetupRecord } from "./client";
+
+/** A need with setups to be worked out together, as they are while typing. */
+export interface Together {
+  need: Need;
+  setups: { setup: Setup; isReference?: boolean }[];
+}
+
+/** One of them, with the record that it is a draft of. */
+export interface OneOf {
+  record: SetupRecord;
+  setup: Setup;
+}
+
+/** The need and its setups as a brief, or the need with `others` instead. */
+export const briefOf = ({ need, setups }: Together, others?: Setup[]): Brief => ({
+  ...need,
+  format: "kettledrum-brief/1",
+  setups: others ?? setups.map(({ setup }) => setup),
+});
+
+/** The need with one setup, and which that is. */
+export const briefOfOne = (together: Together, { setup }: OneOf) => ({
+  brief: briefOf(together, [setup]),
+  setup: setup.name,
+});

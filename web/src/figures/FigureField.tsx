@@ -1,0 +1,74 @@
+import { useState } from "react";
+import { valueAt, withValue } from "../drafts/held";
+import { ChoiceField } from "../ui/ChoiceField";
+import { FieldText } from "../ui/FieldText";
+import { problemsAt, sentence } from "../words/problems";
+import { useUnits } from "../words/units";
+import type { Edited } from "./edited";
+import { emptyOf, kindOf, textOf, valueOf, type Choice, type Figure } from "./figures";
+
+/** How a field lays itself out. */
+interface Look {
+  /** Takes more of a row than the fields beside it. */
+  wide?: boolean;
+  /** For a field whose meaning is plain from where it stands. */
+  hideLabel?: boolean;
+  multiline?: boolean;
+}
+
+const YES_OR_NO: Choice[] = ["yes", "no"].map((value) => ({ value, label: value }));
+const asChoice = (each: string | Choice): Choice =>
+  typeof each === "string" ? { value: each, label: each } : each;
+
+/** The field of one figure of a document; left empty, it is not known. */
+export function FigureField({
+  figure,
+  document,
+  place = "",
+  problems,
+  onChange,
+  ...look
+}: Edited & Look & { figure: Figure }) {
+  const { at, label, kind, unit, hint, choices, unknown, required } = figure;
+  const { system } = useUnits();
+  const value = valueAt(document, at);
+  // What is typed stays as it is as long as it stands for what is kept: "1." must not become "1" under the hand.
+  const [typed, setTyped] = useState("");
+  const read = (text: string) => valueOf(text, kind, system) ?? (required ? emptyOf(kind) : undefined);
+  const same = JSON.stringify(read(typed)) === JSON.stringify(value);
+  const shown = same && value !== undefined ? typed : textOf(value, kind, system);
+  const there = place === "" ? at : `${place}.${at}`;
+  const wrong = problemsAt(problems, there);
+  const change = (text: string) => onChange(withValue(document, at, read(text)));
+  if (kind === "flag" || kind === "choice" || kind === "entry")
+    return (
+      <ChoiceField
+        label={label}
+        value={shown}
+        choices={[
+          ...(required ? [] : [{ value: "", label: unknown ?? "not known" }]),
+          ...(kind === "flag" ? YES_OR_NO : (choices ?? []).map(asChoice)),
+        ]}
+        problem={wrong[0] && sentence(wrong[0], there)}
+        onChange={change}
+      />
+    );
+  const { numeric, list, unit: unitIn } = kindOf(kind);
+  return (
+    <FieldText
+      label={label}
+      place={there}
+      value={shown}
+      problems={wrong}
+      unit={unitIn?.(system) ?? unit}
+      hint={hint}
+      numeric={numeric}
+      list={list}
+      {...look}
+      onChange={(text) => {
+        setTyped(text);
+        change(text);
+      }}
+    />
+  );
+}

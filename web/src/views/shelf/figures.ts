@@ -1,0 +1,78 @@
+import type { Figure } from "../../figures/figures";
+import { LIMIT_FIGURES, MORE_OF_PART } from "../../figures/ofParts";
+
+export const NAME: Figure = {
+  at: "name",
+  label: "Called",
+  kind: "text",
+  hint: "By what it is, such as “9-speed hub, grease”",
+  required: true,
+};
+export const SPROCKETS: Figure = {
+  at: "teeth",
+  label: "Sprockets, teeth",
+  kind: "teeth",
+  hint: "Such as 11-13-15-17",
+  required: true,
+};
+export const RINGS: Figure = {
+  at: "teeth",
+  label: "Rings, teeth",
+  kind: "teeth",
+  hint: "Such as 28 44",
+  required: true,
+};
+export const CRANKS: Figure = { at: "crank_mm", label: "Cranks", kind: "mm" };
+export const CHANGED: Figure = {
+  at: "change.by",
+  label: "Changed",
+  kind: "choice",
+  choices: [
+    { value: "kick back", label: "by kicking back" },
+    { value: "back-pedal", label: "by pedalling back" },
+    { value: "speed", label: "by itself at a speed" },
+  ],
+  unknown: "by a lever",
+};
+
+/** What is asked of any part; what is left empty is not known. */
+export const PLAIN: Figure[] = [
+  { at: "mass_kg", label: "Mass", kind: "mass" },
+  {
+    at: "mass_at",
+    label: "Its mass sits in",
+    kind: "choice",
+    choices: ["rear wheel", "front wheel", "frame", "cranks"],
+  },
+  { at: "price", label: "Price", kind: "number" },
+];
+export const LUBRICANT: Figure = { at: "lubricant", label: "Lubricant", kind: "text" };
+export const MASS_MAX: Figure = {
+  at: "limits.system_mass_max_kg",
+  label: "Mass in all, at most",
+  kind: "mass",
+};
+export const EFFICIENCY: Figure[] = [
+  { at: "efficiency.low", label: "Low", kind: "share" },
+  { at: "efficiency.typical", label: "Typical", kind: "share" },
+  { at: "efficiency.high", label: "High", kind: "share" },
+];
+export const ALLOWED: Figure[] = LIMIT_FIGURES.filter(({ at }) =>
+  /_min$|_heavy$|input_torque|system_mass/.test(at) ? !at.startsWith("fit.") : false,
+);
+export const BEHAVIOUR: Figure[] = [
+  { at: "behaviour.shifts_at_rest", label: "Shifts at rest", kind: "flag" },
+  { at: "behaviour.shifts_under_load", label: "Shifts under load", kind: "flag" },
+  { at: "behaviour.shifts_several_at_once", label: "Several gears at once", kind: "flag" },
+  { at: "behaviour.neutral", label: "Has a neutral", kind: "flag" },
+  { at: "behaviour.turns_backwards", label: "Turns backwards", kind: "flag" },
+  { at: "behaviour.automatic", label: "Automatic", kind: "words", hint: "Kinds, with commas" },
+  { at: "behaviour.loud_gears", label: "Loud gears", kind: "words", hint: "Their names" },
+];
+export const NOTES: Figure = { at: "notes", label: "Notes", kind: "text" };
+
+export const isGeared = (kind: unknown): boolean =>
+  kind === "hub" || kind === "gearbox" || kind === "chaingear";
+
+/** What else is asked of a kind of part. */
+export const moreOf = (kind: unknown): Figure[] => MORE_OF_PART[String(kind)] ?? [];
