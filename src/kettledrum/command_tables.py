@@ -73,7 +73,7 @@ def comparison(result: Comparison) -> None:
     console = _console()
     console.print(grid if result.setups else Text("This brief holds no setups yet."))
     if result.setups and result.assumed:
-        console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
+        console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
 
 
 def pairings(result: Pairings) -> None:
@@ -99,7 +99,7 @@ def pairings(result: Pairings) -> None:
     console.print(Text(result.setup, style="bold"))
     console.print(grid)
     if result.assumed:
-        console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
+        console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
     console.print(Text(result.caution))
 
 
@@ -130,7 +130,7 @@ def rides(road: Route, result: Ride) -> None:
         console.print(Text(f"Read with: {road.cleaned}"))
     console.print(grid if result.setups else Text("This brief holds no setups yet."))
     if result.assumed:
-        console.print(Text(f"Not known, and assumed: {', '.join(result.assumed)}"))
+        console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
 
 
 def _grid(first: str, *others: str) -> Table:

@@ -34,7 +34,11 @@ def test_a_drive_is_worked_out(client):
     assert found["wiring"] is None
     assert "they approve nothing" in found["caution"]
     assert found["trains_assumed"]
-    assert found["assumed"][:3] == ["motor.efficiency", "stage_efficiency", "pitch_mm"]
+    assert [each["where"] for each in found["assumed"]][:3] == [
+        "motor.efficiency",
+        "stage_efficiency",
+        "pitch_mm",
+    ]
 
 
 def test_what_is_refused_names_the_field(client):

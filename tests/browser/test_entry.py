@@ -99,8 +99,8 @@ def test_what_the_editor_does_not_show_is_kept(page, demo):
     held["setup"] |= {"motors": [{"at": "cranks", "torque_nm": 70}], "parts": {"belt": None}}
     demo.send("PUT", f"api/jobs/{job['id']}/setups/{held['id']}?version=1", held["setup"])
     open_setup(page, demo.address, "Eight-speed hub")
-    # A motor is kept but not counted, and the page says so.
-    expect(page.get_by_text("every figure here is for the pedals alone")).to_be_visible()
+    expect(field(page, "path[0].front")).to_have_value("44")
+    expect(page.get_by_text("not yet worked out")).to_have_count(0)
     field(page, "path[0].front").fill("40")
     saved(page)
     held["setup"]["path"][0]["front"] = [40]

@@ -136,13 +136,13 @@ def test_efficiency_is_the_product_of_what_is_stated_and_what_is_usual():
 def test_what_was_assumed_is_said():
     assert compare(validate(Brief, WHOLE_BRIEF)).assumed == []
     bare = compare(validate(Brief, brief(NINE_SPEED_HUB)))
-    assert bare.assumed == [
-        "load.bike_kg",
-        "road.crr",
-        "road.cda_m2",
-        "road.altitude_m",
-        "road.temperature_c",
-        "rider.grind_rpm",
+    assert [(each.where, each.value, each.unit, str(each)) for each in bare.assumed] == [
+        ("load.bike_kg", 15, "kg", "the bicycle’s mass (15 kg)"),
+        ("road.crr", 0.006, "", "the surface (asphalt)"),
+        ("road.cda_m2", 0.55, "m²", "the posture (relaxed)"),
+        ("road.altitude_m", 300, "m", "the altitude (300 m)"),
+        ("road.temperature_c", 15, "°C", "the temperature (15 °C)"),
+        ("rider.grind_rpm", 45, "rpm", "where a grind begins (45 rpm)"),
     ]
     assert bare.setups[0].climb.needed_ratio is None
 

@@ -71,8 +71,9 @@ def test_volts_and_amps_stand_for_torque():
     # 480 Wh · 0.8 / 480 W.
     assert found.battery.hours == pytest.approx(0.8)
     assert found.battery.km == pytest.approx(0.8 * 6.772, abs=0.01)
-    assert "motor.efficiency" not in found.assumed
-    assert "motor.efficiency" in result().assumed
+    assert "motor.efficiency" not in [each.where for each in found.assumed]
+    [usual] = [each for each in result().assumed if each.where == "motor.efficiency"]
+    assert str(usual) == "the motors’ efficiency (80 %)"
 
 
 def test_gearing_up_loses_torque_and_may_be_too_much():

@@ -273,7 +273,7 @@ def test_paths_without_a_single_pairing_are_refused_by_name():
 def test_belts_come_from_the_list_and_say_what_was_assumed():
     brief = job(sprockets([50], [24], "belt"), hub_with(primary_ratio_min=1.8), frame=FRAME)
     found = pairings(brief, brief.setups[0])
-    assert {"stock.belt.pitch_mm", "stock.belt.lengths"} <= set(found.assumed)
+    assert {"stock.belt.pitch_mm", "stock.belt.lengths"} <= {each.where for each in found.assumed}
     mounted = next(each for each in found.pairings if (each.front, each.rear) == (50, 24))
     assert mounted.chain is None
     assert mounted.belt.teeth % 2 == 0

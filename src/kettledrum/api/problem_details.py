@@ -19,10 +19,19 @@ _log = logging.getLogger(__name__)
 
 
 class FieldProblem(BaseModel):
-    """One field: `where` it stands in what was sent, and `what` is allowed there."""
+    """One field: `where` it stands in what was sent, and `what` is allowed there.
+
+    A `code` tells a problem that a view acts on from others.
+    """
 
     where: str
     what: str
+    code: str | None = None
+
+    @classmethod
+    def of(cls, problem: Problem) -> "FieldProblem":
+        """A problem of the core's as it is told."""
+        return cls(where=problem.where, what=problem.what, code=problem.code)
 
 
 class ProblemDetails(BaseModel):
@@ -59,10 +68,10 @@ def answer(
         title=HTTPStatus(status).phrase,
         status=status,
         detail=detail,
-        problems=[FieldProblem(where=problem.where, what=problem.what) for problem in found or []],
+        problems=[FieldProblem.of(problem) for problem in found or []],
         version=version,
     )
-    return JSONResponse(body.model_dump(), status, media_type=MEDIA_TYPE)
+    return JSONResponse(body.model_dump(exclude_none=True), status, media_type=MEDIA_TYPE)
 
 
 def _on_request_validation(_request: Request, error: Exception) -> JSONResponse:

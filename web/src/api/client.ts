@@ -1,6 +1,7 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
+export type Assumed = components["schemas"]["Assumed"];
 export type Brief = components["schemas"]["Brief"];
 export type ComparedSetup = components["schemas"]["ComparedSetup"];
 export type Coverage = components["schemas"]["Coverage"];
@@ -55,6 +56,7 @@ export type SetupRide = components["schemas"]["SetupRide"];
 export type SetupRecord = components["schemas"]["SetupRecord"];
 export type Stage = NonNullable<Setup["path"]>[number];
 export type Stepped = components["schemas"]["Stepped"];
+export type StartingPoints = components["schemas"]["StartingPoints"];
 export type Start = components["schemas"]["Start"];
 export type Standing = components["schemas"]["Standing"];
 export type StageOptions = components["schemas"]["StageOptions"];
@@ -72,6 +74,10 @@ export class Refused extends Error {
     super(details.detail);
   }
 }
+
+/** Whether the server refused something for a reason that it names by a code. */
+export const hasCode = (error: Error, code: string): boolean =>
+  error instanceof Refused && error.details.problems.some((problem) => problem.code === code);
 
 /** The server did not answer at all. */
 export class Unreachable extends Error {

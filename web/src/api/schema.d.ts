@@ -117,7 +117,7 @@ export interface paths {
         };
         /**
          * Read Job
-         * @description A job with its setups. An open page asks again and again; with the ETag of what it has, at little cost.
+         * @description A job with its setups. An open page asks again and again; with an ETag that is still right, cheaply.
          */
         get: operations["read_job"];
         /**
@@ -536,6 +536,26 @@ export interface paths {
          * @description Figures to start a job from, for each use.
          */
         get: operations["list_starting_values"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calculate/starting-points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Starting Points
+         * @description What new setups, motors and home-built drives may start from.
+         */
+        get: operations["list_starting_points"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1347,6 +1367,30 @@ export interface components {
             levels?: components["schemas"]["HelpLevel"][] | null;
         };
         /**
+         * Assumed
+         * @description What was taken: `where` it stands in the file, `what` it is in words, and its value in the file's unit.
+         *
+         *     A share has the unit "share", a mere number none. `taken` says in a word what the value is that of, as
+         *     "asphalt" is of a rolling resistance; null where the figure says it all. Without a `value`, `taken` alone
+         *     says what was taken.
+         */
+        Assumed: {
+            /** Where */
+            where: string;
+            /** What */
+            what: string;
+            /** Value */
+            value: number | null;
+            /**
+             * Unit
+             * @default
+             * @enum {string}
+             */
+            unit: "" | "kg" | "m" | "mm" | "°C" | "rpm" | "m²" | "share" | "teeth";
+            /** Taken */
+            taken?: string | null;
+        };
+        /**
          * AtPower
          * @description What can be climbed with a power in W of the rider.
          *
@@ -1907,7 +1951,7 @@ export interface components {
          * Comparison
          * @description The setups of a brief in their order, and the name of the reference.
          *
-         *     `assumed` are the keys of the brief whose figures were taken for want of the rider's own; `leads` is the
+         *     `assumed` are the figures that were taken for want of the rider's own; `leads` is the
          *     school by which the rider judges a lowest gear; `slips_at` the grade on which the driven wheel begins to
          *     slip on the loosest of the road's surfaces, null where those are not known.
          */
@@ -1915,7 +1959,7 @@ export interface components {
             /** Reference */
             reference: string | null;
             /** Assumed */
-            assumed: string[];
+            assumed: components["schemas"]["Assumed"][];
             /**
              * Leads
              * @enum {string}
@@ -2082,7 +2126,7 @@ export interface components {
              */
             state: "holds" | "tight" | "fails" | "not known";
             /** Assumed */
-            assumed: string[];
+            assumed: components["schemas"]["Assumed"][];
             /** Caution */
             caution: string;
         };
@@ -2145,12 +2189,16 @@ export interface components {
         /**
          * FieldProblem
          * @description One field: `where` it stands in what was sent, and `what` is allowed there.
+         *
+         *     A `code` tells a problem that a view acts on from others.
          */
         FieldProblem: {
             /** Where */
             where: string;
             /** What */
             what: string;
+            /** Code */
+            code?: string | null;
         };
         /**
          * Fit
@@ -2830,7 +2878,8 @@ export interface components {
          * @description The derailleur drive that comes nearest.
          *
          *     Its `front` rings (none where any single one will do) and the smallest and largest of its `rear`
-         *     sprockets, in teeth; its `value`, and the setup's as a share of that, less one: 0.02 is 2 % more.
+         *     sprockets, in teeth; its `value`, and the setup's as a share of that, less one: 0.02 is 2 % more. Further
+         *     off than a tenth it is no likeness any more, only the nearest that there is: `far`.
          */
         Likeness: {
             /** Front */
@@ -2844,6 +2893,8 @@ export interface components {
             value: number;
             /** Difference */
             difference: number;
+            /** Far */
+            far: boolean;
         };
         /**
          * LimitCheck
@@ -2946,7 +2997,7 @@ export interface components {
             /** Stepless */
             stepless: boolean;
             /** Assumed */
-            assumed: string[];
+            assumed: components["schemas"]["Assumed"][];
             now: components["schemas"]["Reading"];
         };
         /**
@@ -3433,7 +3484,7 @@ export interface components {
             ratio_derived: boolean;
             wanted: components["schemas"]["WantedGears"];
             /** Assumed */
-            assumed: string[];
+            assumed: components["schemas"]["Assumed"][];
             /** Caution */
             caution: string;
             /** Pairings */
@@ -3864,7 +3915,11 @@ export interface components {
             /** Elevation M */
             elevation_m: number[];
             /** Assumed */
-            assumed: string[];
+            assumed: components["schemas"]["Assumed"][];
+            /** Pushed Below Kmh */
+            pushed_below_kmh: number;
+            /** Braked At Kmh */
+            braked_at_kmh: number;
             /** Setups */
             setups: components["schemas"]["SetupRide"][];
             /** Outline */
@@ -4494,6 +4549,55 @@ export interface components {
             because: components["schemas"]["Why"][];
         };
         /**
+         * StartingMotor
+         * @description A motor of a kind; some go only into the case of a gearbox.
+         */
+        StartingMotor: {
+            /** Name */
+            name: string;
+            motor: components["schemas"]["Motor"];
+            /**
+             * Needs Gearbox
+             * @default false
+             */
+            needs_gearbox: boolean;
+        };
+        /**
+         * StartingPath
+         * @description A drive of a kind, by what it is.
+         */
+        StartingPath: {
+            /** Name */
+            name: string;
+            /** Path */
+            path: (components["schemas"]["GearboxStage"] | components["schemas"]["SprocketsStage"] | components["schemas"]["HubStage"])[];
+        };
+        /**
+         * StartingPoints
+         * @description All that may be started from.
+         *
+         *     `cranks` and `wheel` of a bicycle of which nothing is known; drives of every kind; `planetary` gears and
+         *     gear `trains` to try things on; the sprockets before a hub and behind a gearbox that were made of such
+         *     gears; the kinds of motor; a home-built drive, and a shaft before its first stage and behind any.
+         */
+        StartingPoints: {
+            cranks: components["schemas"]["Cranks"];
+            wheel: components["schemas"]["Wheel"];
+            /** Paths */
+            paths: components["schemas"]["StartingPath"][];
+            planetary: components["schemas"]["Gears"];
+            trains: components["schemas"]["Gears"];
+            /** Before Hub */
+            before_hub: components["schemas"]["GearboxStage"] | components["schemas"]["SprocketsStage"] | components["schemas"]["HubStage"];
+            /** Behind Gearbox */
+            behind_gearbox: components["schemas"]["GearboxStage"] | components["schemas"]["SprocketsStage"] | components["schemas"]["HubStage"];
+            /** Motors */
+            motors: components["schemas"]["StartingMotor"][];
+            drive: components["schemas"]["HomeBuilt"];
+            first_shaft: components["schemas"]["Shaft"];
+            next_shaft: components["schemas"]["Shaft"];
+        };
+        /**
          * SteepestPitch
          * @description The steepest climb over a length in m: where it starts, and its grade as rise over run.
          */
@@ -4664,7 +4768,7 @@ export interface components {
             battery: number | null;
             energies: components["schemas"]["Energies"];
             /** Assumed */
-            assumed: string[];
+            assumed: components["schemas"]["Assumed"][];
         };
         /**
          * Turning
@@ -7690,6 +7794,96 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Start"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": unknown;
+                    "application/json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    list_starting_points: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartingPoints"];
                 };
             };
             /** @description Bad Request */

@@ -1,5 +1,5 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, dataOf, type KnownPower, type Start } from "./client";
+import { keepPreviousData, queryOptions, useQuery, useSuspenseQuery } from "@tanstack/react-query";
+import { api, dataOf, type KnownPower, type Start, type StartingPoints } from "./client";
 
 const USUAL_KG = 75;
 
@@ -26,3 +26,15 @@ export interface ClimbEntry {
 /** The power that a climb took; refused where no climb is like that. */
 export const knownPower = (climb: ClimbEntry): Promise<KnownPower> =>
   dataOf<KnownPower>(api.POST("/api/calculate/known-climb", { body: climb as never }));
+
+/** What new setups, motors and home-built drives start from; asked for once, and until it is answered. */
+export const startingPoints = queryOptions({
+  queryKey: ["starting-points"],
+  queryFn: () => dataOf<StartingPoints>(api.GET("/api/calculate/starting-points")),
+  staleTime: Infinity,
+  gcTime: Infinity,
+  retry: true,
+});
+
+/** The same, at once for a view that was loaded: its frame has asked for it. */
+export const useStartingPoints = (): StartingPoints => useSuspenseQuery(startingPoints).data;

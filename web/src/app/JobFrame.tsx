@@ -1,6 +1,8 @@
+import { usePrefetchQuery } from "@tanstack/react-query";
 import { Suspense } from "react";
 import { Outlet, useParams } from "react-router";
 import { useJob } from "../api/jobs";
+import { startingPoints } from "../api/starting";
 import { DamagedNotice } from "../exchange/DamagedNotice";
 import styles from "./JobFrame.module.css";
 import { Rail } from "./Rail";
@@ -11,6 +13,7 @@ import { TopBar } from "./TopBar";
 export function JobFrame() {
   const { jobId = "" } = useParams();
   const { data: job, error, refetch } = useJob(jobId);
+  usePrefetchQuery(startingPoints);
   return (
     <div className={styles.frame}>
       <a className={styles.skip} href="#view">

@@ -29,7 +29,7 @@ export interface Workbench {
   /** The school by which a lowest gear is judged. */
   leads: Comparison["leads"];
   /** What was taken for want of the rider's own figures. */
-  assumed: string[];
+  assumed: Comparison["assumed"];
   slipsAt: number | null;
   cadence: [number, number];
   problemsOf: (setupId: string) => FieldProblem[];

@@ -33,10 +33,11 @@ export function FigureField({
   const { system } = useUnits();
   const value = valueAt(document, at);
   // What is typed stays as it is as long as it stands for what is kept: "1." must not become "1" under the hand.
-  const [typed, setTyped] = useState("");
+  const [typed, setTyped] = useState({ text: "", system });
   const read = (text: string) => valueOf(text, kind, system) ?? (required ? emptyOf(kind) : undefined);
-  const same = JSON.stringify(read(typed)) === JSON.stringify(value);
-  const shown = same && value !== undefined ? typed : textOf(value, kind, system);
+  // In other units it is written anew.
+  const same = typed.system === system && JSON.stringify(read(typed.text)) === JSON.stringify(value);
+  const shown = same && value !== undefined ? typed.text : textOf(value, kind, system);
   const there = place === "" ? at : `${place}.${at}`;
   const wrong = problemsAt(problems, there);
   const change = (text: string) => onChange(withValue(document, at, read(text)));
@@ -66,7 +67,7 @@ export function FigureField({
       list={list}
       {...look}
       onChange={(text) => {
-        setTyped(text);
+        setTyped({ text, system });
         change(text);
       }}
     />

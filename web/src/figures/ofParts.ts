@@ -1,7 +1,5 @@
+import { AXLES, BARS, BRAKES, MASS_PLACES, ROTORS, SHIFTERS, TENSIONING, TORQUE_SUPPORTS } from "./choices";
 import type { Figure } from "./figures";
-
-const AXLES = ["nutted", "quick release", "thru"] as const;
-const ROTORS = ["six bolts", "splined", "none"] as const;
 
 /** The frame, as far as it decides what goes into it. */
 export const FRAME_FIGURES: Figure[] = [
@@ -10,7 +8,7 @@ export const FRAME_FIGURES: Figure[] = [
     at: "frame.tensioning",
     label: "Axle or eccentric",
     kind: "choice",
-    choices: ["vertical", "sliding", "horizontal", "eccentric"],
+    choices: TENSIONING,
   },
   { at: "frame.adjust_mm", label: "Can be set longer by", kind: "mm" },
   { at: "frame.dropout_mm", label: "Between the dropouts", kind: "mm" },
@@ -36,10 +34,10 @@ export const FRAME_FIGURES: Figure[] = [
     at: "frame.brake",
     label: "Rear brake",
     kind: "choice",
-    choices: ["disc", "rim", "drum", "back-pedal", "none"],
+    choices: BRAKES,
   },
   { at: "frame.rotor", label: "Rotor", kind: "choice", choices: ROTORS },
-  { at: "frame.bar", label: "Bar", kind: "choice", choices: ["flat", "swept", "drop"] },
+  { at: "frame.bar", label: "Bar", kind: "choice", choices: BARS },
 ];
 
 const SHIFTING: Figure[] = [
@@ -47,7 +45,7 @@ const SHIFTING: Figure[] = [
     at: "fit.shifter",
     label: "Shifter",
     kind: "choice",
-    choices: ["twist grip", "trigger", "lever", "buttons", "none"],
+    choices: SHIFTERS,
   },
   { at: "fit.bars", label: "Shifter fits bars", kind: "words", hint: "flat, swept, drop" },
   { at: "fit.shifter_reversed", label: "Window reads reversed", kind: "flag" },
@@ -60,7 +58,7 @@ const HUB: Figure[] = [
     at: "fit.torque_support",
     label: "Axle held by",
     kind: "choice",
-    choices: ["washers", "dropout", "arm", "none"],
+    choices: TORQUE_SUPPORTS,
   },
   { at: "fit.rotor", label: "Takes a rotor", kind: "choice", choices: ROTORS },
   { at: "fit.chainline_mm", label: "Chainline", kind: "mm" },
@@ -102,7 +100,7 @@ const SUMS: Figure[] = [
     at: "fit.mass_at",
     label: "Its mass sits in",
     kind: "choice",
-    choices: ["rear wheel", "front wheel", "frame", "cranks"],
+    choices: MASS_PLACES,
   },
   { at: "price", label: "Price", kind: "number" },
 ];

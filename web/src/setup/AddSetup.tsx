@@ -11,7 +11,8 @@ import { useAddSetup } from "../api/jobs";
 import { useBringIn } from "../exchange/BringInContext";
 import { useSingleKey } from "../keys/KeysContext";
 import { FileInput, useFileInput } from "../ui/FileInput";
-import { copyOf, startedFrom, STARTING_POINTS } from "./startingPoints";
+import { useStartingPoints } from "../api/starting";
+import { copyOf, startedFrom } from "./startingPoints";
 import styles from "./AddSetup.module.css";
 
 interface Props {
@@ -29,6 +30,7 @@ export function AddSetup({ job, like, prominent }: Props) {
   const bringIn = useBringIn();
   const navigate = useNavigate();
   const adding = useAddSetup(job.id);
+  const starts = useStartingPoints();
   const taken = job.setups.map((record) => record.setup.name);
 
   const addSetup = (setup: Setup) => {
@@ -52,10 +54,10 @@ export function AddSetup({ job, like, prominent }: Props) {
         Add setup
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {STARTING_POINTS.map((point) => (
+        {starts.paths.map((point) => (
           <MenuItem
             key={point.name}
-            onClick={() => addSetup(startedFrom(point, like ?? job.setups[0]?.setup, taken))}
+            onClick={() => addSetup(startedFrom(point, like ?? job.setups[0]?.setup ?? starts, taken))}
           >
             {point.name}
           </MenuItem>

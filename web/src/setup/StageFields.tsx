@@ -5,22 +5,14 @@ import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import { useStartingPoints } from "../api/starting";
 import { valueAt, withValue, type Held } from "../drafts/held";
 import type { Edited } from "../figures/edited";
 import { FigureField } from "../figures/FigureField";
 import type { Figure } from "../figures/figures";
 import styles from "./Parts.module.css";
 import { QuickEntry } from "./QuickEntry";
-import {
-  changedBy,
-  insideOf,
-  isPaired,
-  pairsOfStage,
-  rearsOf,
-  setsOf,
-  STARTING_SET,
-  trainsOf,
-} from "./stages";
+import { changedBy, insideOf, isPaired, pairsOfStage, rearsOf, setsOf, trainsOf } from "./stages";
 
 /** The pairing in front of a hub. */
 interface Teeth {
@@ -176,6 +168,7 @@ export function Trains(edited: Edited) {
 export function Sets(edited: Edited) {
   const { document: stage, onChange } = edited;
   const sets = setsOf(stage);
+  const starts = useStartingPoints();
   const put = (next: Held[]) => onChange(withValue(stage, "gears.epicyclic", next));
   return (
     <>
@@ -191,7 +184,7 @@ export function Sets(edited: Edited) {
       <Button
         className={styles.another}
         startIcon={<Add />}
-        onClick={() => put([...sets, { ...STARTING_SET, uses: ["direct", "up"] }])}
+        onClick={() => put([...sets, { ...starts.planetary.epicyclic?.[0], uses: ["direct", "up"] }])}
       >
         Another set behind it
       </Button>

@@ -1,4 +1,4 @@
-import type { Stage } from "../api/client";
+import type { Stage, StartingPoints } from "../api/client";
 import { heldAt, valueAt, withValue, without, type Held } from "../drafts/held";
 
 export type StageKind = Stage["kind"];
@@ -33,30 +33,16 @@ export const pairsOfStage = (stage: Held): unknown[] => listOf(stage.pairs);
 export const trainsOf = (stage: Held): unknown[] => listOf(valueAt(stage, "gears.layshaft"));
 export const setsOf = (stage: Held): Held[] => listOf(valueAt(stage, "gears.epicyclic")) as Held[];
 
-/** What a set starts from: teeth that can be put together, to be changed at once. */
-export const STARTING_SET: Held = { sun: 24, ring: 60, planets: 3, uses: ["down", "direct", "up"] };
-export const STARTING_TRAINS = [
-  [
-    [24, 40],
-    [32, 32],
-    [40, 24],
-  ],
-  [
-    [30, 34],
-    [32, 32],
-  ],
-];
-
 /** The gears that a case starts from when they are given in another way than they were. */
-function startedInside(gears: Held, inside: Inside): Held {
+function startedInside(gears: Held, inside: Inside, starts: StartingPoints): Held {
   const ratios = listOf(gears.ratios);
   switch (inside) {
     case "stepless":
       return { stepless: { low: ratios[0] ?? "", high: ratios[ratios.length - 1] ?? "" } };
     case "layshaft":
-      return { layshaft: STARTING_TRAINS };
+      return { ...starts.trains };
     case "epicyclic":
-      return { epicyclic: [STARTING_SET] };
+      return { ...starts.planetary };
     case "ratios":
       return { ratios: [1] };
   }
@@ -66,10 +52,10 @@ function startedInside(gears: Held, inside: Inside): Held {
 export type Aside = Partial<Record<Inside | "paired" | "single", Held>>;
 
 /** The stage with its gears given in another way: as they were so before, or as a case starts. */
-export function withInside(stage: Held, inside: Inside, aside: Aside): Held {
+export function withInside(stage: Held, inside: Inside, aside: Aside, starts: StartingPoints): Held {
   const gears = heldAt(stage, "gears");
   const names = inside !== "stepless" && gears.names !== undefined ? { names: gears.names } : {};
-  return { ...stage, gears: { ...(aside[inside] ?? startedInside(gears, inside)), ...names } };
+  return { ...stage, gears: { ...(aside[inside] ?? startedInside(gears, inside, starts)), ...names } };
 }
 
 /** Sprockets that run in certain pairings only, or every front on every rear. */

@@ -1,4 +1,5 @@
-import type { Need } from "../api/client";
+import type { Assumed, Need } from "../api/client";
+import type { Units } from "./units";
 
 /** A grade in percent, to a tenth; no road is beyond 100 %. */
 export function grade(share: number): string {
@@ -16,14 +17,6 @@ export function pitchText({ road }: Need): string | null {
   return `${Number((road.steepest * 100).toFixed(1))} %${length}`;
 }
 
-const ASSUMED: Record<string, string> = {
-  "load.bike_kg": "the bicycle’s mass (15 kg)",
-  "road.crr": "the surface (asphalt)",
-  "road.cda_m2": "the posture (relaxed)",
-  "road.altitude_m": "the altitude (300 m)",
-  "road.temperature_c": "the temperature (15 °C)",
-  "rider.grind_rpm": "where a grind begins (three quarters of the band’s low end)",
-};
-
-/** What was assumed, in words. */
-export const assumptions = (keys: string[]): string => keys.map((key) => ASSUMED[key] ?? key).join(", ");
+/** What was taken for want of the rider’s own figures, in words. */
+export const assumptions = (taken: Assumed[], units: Units): string =>
+  taken.map((each) => `${each.what} (${each.taken ?? units.figure(each.value ?? 0, each.unit)})`).join(", ");

@@ -6,22 +6,19 @@ function drive({ front, rear }: Likeness): string {
   return front.length > 0 ? `${front.join("/")} with ${sprockets}` : `${sprockets} cassette`;
 }
 
-/** Shares further off than this are no likeness any more, only the nearest that there is. */
-const FAR = 0.1;
-
 /** "11–40 cassette, 3 % less"; further off, "52 % less than 11–32 cassette". */
-function likened(what: string, difference: number, more: string, less: string): string {
+function likened(what: string, { difference, far }: Likeness, more: string, less: string): string {
   const share = Math.round(Math.abs(difference) * 100);
   const off = `${share} % ${difference > 0 ? more : less}`;
-  if (Math.abs(difference) > FAR) return `${off} than ${what}`;
+  if (far) return `${off} than ${what}`;
   return share === 0 ? what : `${what}, ${off}`;
 }
 
-export const rangeLike = (like: Likeness): string => likened(drive(like), like.difference, "more", "less");
+export const rangeLike = (like: Likeness): string => likened(drive(like), like, "more", "less");
 
 /** "40 × 36, 2 % lower", of the smallest ring and the largest sprocket. */
 export const lowestLike = (like: Likeness): string =>
-  likened(`${Math.min(...like.front)} × ${like.rear[1]}`, like.difference, "higher", "lower");
+  likened(`${Math.min(...like.front)} × ${like.rear[1]}`, like, "higher", "lower");
 
 /** Which of the reference's gears have no equal, by where they lie: "1–3 below, 13 between". */
 export function lostGears(carried: Carried[], reference: ComparedSetup): string {

@@ -1,5 +1,5 @@
 import { createContext, useContext } from "react";
-import type { Gear } from "../api/client";
+import type { Assumed, Gear } from "../api/client";
 
 export const SYSTEMS = ["metric", "imperial"] as const;
 export const MEASURES = ["development", "gear_inches", "gain_ratio", "ratio"] as const;
@@ -71,6 +71,15 @@ export class Units {
   /** The mass of a part, to ten grams or so. */
   partMass(kg: number): string {
     return this.system === "metric" ? `${Number(kg.toFixed(2))} kg` : `${(kg / KG_PER_POUND).toFixed(2)} lb`;
+  }
+
+  /** A figure in a file’s unit, as a rider would write it. */
+  figure(value: number, unit: Assumed["unit"]): string {
+    if (unit === "share") return `${Number((value * 100).toPrecision(6))} %`;
+    if (unit === "kg") return this.mass(value);
+    if (unit === "m") return this.height(value);
+    const figure = Number(value.toPrecision(6));
+    return unit ? `${figure} ${unit}` : String(figure);
   }
 
   /** A gear in one measure, with its unit. */

@@ -14,6 +14,7 @@ from kettledrum.core.inside.internals import Internals, internals
 from kettledrum.core.inside.quick_entry import GearEntry, UnderstoodGears, understand
 from kettledrum.core.job.brief import Brief, CadenceBand, Need
 from kettledrum.core.job.known_climb import KnownClimb, KnownPower, known_power
+from kettledrum.core.job.starting_points import StartingPoints, starting_points
 from kettledrum.core.job.starting_values import USUAL_MASS_KG, Start, starting_values
 from kettledrum.core.lineup.comparison import Comparison, compare
 from kettledrum.core.parts.setup import Setup
@@ -82,6 +83,12 @@ def calculate_home_built(asked: HomeBuiltRequest) -> DriveResult:
 def list_starting_values(mass_kg: BodyMass = USUAL_MASS_KG) -> list[Start]:
     """Figures to start a job from, for each use."""
     return starting_values(mass_kg)
+
+
+@router.get("/starting-points", response_model_exclude_unset=True)
+def list_starting_points() -> StartingPoints:
+    """What new setups, motors and home-built drives may start from."""
+    return starting_points()
 
 
 @router.post("/known-climb")

@@ -119,7 +119,7 @@ def compare_drafts(job_id: str, drafts: Drafts, store: TheStore) -> Response:
     found = drafted(drafts.brief, lambda: _saved(store.jobs.job(job_id), drafts.setup_ids))
     judged = JudgedDrafts(
         comparison=compare(found.brief),
-        problems=[FieldProblem(where=problem.where, what=problem.what) for problem in found.problems],
+        problems=[FieldProblem.of(problem) for problem in found.problems],
         need_is_saved=found.need_is_saved,
         saved_setup_ids=[drafts.setup_ids[place] for place in found.saved_setups],
     )

@@ -16,6 +16,7 @@ from kettledrum.core.motors.assist_levels import share_of_level
 from kettledrum.core.simulation.bike import SimulatedBike
 from kettledrum.core.simulation.course import of_profile, trial_course
 from kettledrum.core.simulation.trial import Trial, trial
+from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.quantities import Model, Name, Within
 from kettledrum.devices import MOST_PACE, Bench, BikeOnTheBench, Reading
 
@@ -60,7 +61,7 @@ class LiveBike(BaseModel):
     high_rpm: float
     automatic: bool
     stepless: bool
-    assumed: list[str]
+    assumed: list[Assumed]
     now: Reading
 
 

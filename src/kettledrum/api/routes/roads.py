@@ -87,7 +87,7 @@ def _steps(store: Store, job_id: str, content: bytes, name: str) -> Iterator[Roa
             else:
                 yield RoadStep(done=1, added=store.roads.add(job_id, found, rename=True))
     except InvalidInput as error:
-        told = [FieldProblem(where=problem.where, what=problem.what) for problem in error.problems]
+        told = [FieldProblem.of(problem) for problem in error.problems]
         yield RoadStep(done=done, problems=told)
     except KettledrumError as error:
         yield RoadStep(done=done, problems=[FieldProblem(where="", what=str(error))])

@@ -103,5 +103,5 @@ def _steps(store: Store, unread: Sequence[UnreadPart], *, skip_bad: bool) -> Ite
 
 
 def _bad(unread: UnreadPart, error: InvalidInput) -> BadPart:
-    told = [FieldProblem(where=problem.where, what=problem.what) for problem in error.problems]
+    told = [FieldProblem.of(problem) for problem in error.problems]
     return BadPart(where=unread.where, name=unread.name, problems=told)

@@ -2,6 +2,7 @@
 
 from pydantic import BaseModel
 
+from kettledrum.core.chains.loop import CHAIN_PITCH_MM
 from kettledrum.core.home_built.shaft import (
     CHAIN_FACTOR,
     TIGHT,
@@ -14,8 +15,10 @@ from kettledrum.core.home_built.trains import USUAL_TO_HAND, Train, nearest_trai
 from kettledrum.core.home_built.wiring import Wiring, wiring
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.conditions import Conditions, conditions
-from kettledrum.core.job.home_built import USUAL_STAGE_EFFICIENCY, HomeBuilt
+from kettledrum.core.job.home_built import USUAL_SAFETY, USUAL_SHOCK, USUAL_STAGE_EFFICIENCY, HomeBuilt
+from kettledrum.core.parts.motor import USUAL_EFFICIENCY
 from kettledrum.core.physics.road_load import Resistance, held_grade
+from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.check import RANK, State
 from kettledrum.core.terms.errors import InvalidInput, Problem
 
@@ -90,7 +93,7 @@ class DriveResult(BaseModel):
     trains: list[Train]
     trains_assumed: bool
     state: State
-    assumed: list[str]
+    assumed: list[Assumed]
     caution: str
 
 
@@ -203,15 +206,35 @@ def _trains(drive: HomeBuilt, needed: float | None) -> list[Train]:
     return nearest_trains(needed, own or USUAL_TO_HAND, each_once=own is not None)
 
 
-def _assumed(job: Conditions, drive: HomeBuilt) -> list[str]:
+_EFFICIENCY = Assumed(
+    where="motor.efficiency", what="the motors’ efficiency", value=USUAL_EFFICIENCY, unit="share"
+)
+_STAGES = Assumed(
+    where="stage_efficiency", what="that of a stage", value=USUAL_STAGE_EFFICIENCY, unit="share"
+)
+_PITCH = Assumed(where="pitch_mm", what="the chains’ pitch", value=CHAIN_PITCH_MM, unit="mm")
+_SHOCK = Assumed(
+    where="shock", what="jerks", value=USUAL_SHOCK, taken=f"{USUAL_SHOCK:g} times the steady pull"
+)
+_SAFETY = Assumed(where="safety", what="the safety asked for", value=USUAL_SAFETY)
+
+
+def _assumed(job: Conditions, drive: HomeBuilt) -> list[Assumed]:
     """What of the drive, and of the job's road and mass, was taken as usual."""
-    own = {
-        "motor.efficiency": drive.motor.assumes,
-        "stage_efficiency": bool(drive.stages) and drive.stage_efficiency is None,
-        "pitch_mm": bool(drive.stages) and drive.pitch_mm is None,
-        "shock": bool(drive.shafts) and drive.shock is None,
-        "safety": bool(drive.shafts) and drive.safety is None,
-        "mass_kg": drive.mass_kg is None,
-    }
-    told = [key for key, taken in own.items() if taken]
-    return told + [key for key in job.assumed if key.startswith("road.")]
+    moved = Assumed(
+        where="mass_kg",
+        what="all that moves",
+        value=job.resistance.mass_kg,
+        unit="kg",
+        taken="the job’s rider, bicycle and load",
+    )
+    own = [
+        (_EFFICIENCY, drive.motor.assumes),
+        (_STAGES, bool(drive.stages) and drive.stage_efficiency is None),
+        (_PITCH, bool(drive.stages) and drive.pitch_mm is None),
+        (_SHOCK, bool(drive.shafts) and drive.shock is None),
+        (_SAFETY, bool(drive.shafts) and drive.safety is None),
+        (moved, drive.mass_kg is None),
+    ]
+    told = [usual for usual, taken in own if taken]
+    return told + [usual for usual in job.assumed if usual.where.startswith("road.")]

@@ -15,7 +15,7 @@ from kettledrum.core.job.home_built import (
     HomeBuilt,
     Shaft,
 )
-from kettledrum.core.parts.materials import MATERIALS
+from kettledrum.core.parts.materials import MATERIALS, STEEL_MPA
 from kettledrum.core.physics.road_load import GRAVITY
 from kettledrum.core.terms.check import State
 
@@ -81,10 +81,6 @@ class ShaftCheck(BaseModel):
     bearings: State
     along: Along
     source: str | None
-
-
-STEEL_MPA = 210_000.0
-"""Young's modulus of steel, which hardly differs from one to another (EN 1993-1-1, 3.2.6)."""
 
 
 def torque_after(drive: HomeBuilt, stages: int) -> float:

@@ -7,10 +7,24 @@ from kettledrum.core.job.load import BIKE_KG, Load
 from kettledrum.core.job.road import DRAG_M2, GRIP, ROLLING, Road
 from kettledrum.core.physics.air import air_density
 from kettledrum.core.physics.road_load import Resistance
+from kettledrum.core.terms.assumed import Assumed
 
-_ROLLING, _DRAG, _ALTITUDE_M, _TEMPERATURE_C = ROLLING["asphalt"], DRAG_M2["relaxed"], 300.0, 15.0
 GRIND_SHARE = 0.75
 """Below this share of the lowest easy cadence pedalling is a grind, where the rider does not say."""
+
+_BIKE = Assumed(where="load.bike_kg", what="the bicycle’s mass", value=BIKE_KG, unit="kg")
+_SURFACE = Assumed(where="road.crr", what="the surface", value=ROLLING["asphalt"], taken="asphalt")
+_POSTURE = Assumed(
+    where="road.cda_m2", what="the posture", value=DRAG_M2["relaxed"], unit="m²", taken="relaxed"
+)
+_ALTITUDE = Assumed(where="road.altitude_m", what="the altitude", value=300, unit="m")
+_TEMPERATURE = Assumed(where="road.temperature_c", what="the temperature", value=15, unit="°C")
+
+
+def _grind(low_rpm: float) -> Assumed:
+    return Assumed(
+        where="rider.grind_rpm", what="where a grind begins", value=GRIND_SHARE * low_rpm, unit="rpm"
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,7 +34,7 @@ class Conditions:
     `burst_w` is the power held for a minute, None where it is not known; so are `steepest` (rise over run)
     and its length `steepest_m`, and the air's `temperature_c`. `grip` is the share of the load on the driven
     wheel that it can push with on the loosest surface of the road, None where that is not known. `assumed`
-    are the keys whose figures were taken for want of the rider's own.
+    are the figures that were taken for want of the rider's own.
     """
 
     resistance: Resistance
@@ -32,42 +46,43 @@ class Conditions:
     steepest_m: float | None
     grip: float | None
     temperature_c: float | None
-    assumed: list[str]
+    assumed: list[Assumed]
 
 
 def conditions(need: Need) -> Conditions:
     """Takes a job's figures together, with usual ones for those that are missing."""
     rider, load, road = need.rider, need.load or Load(), need.road or Road()
-    assumed: list[str] = []
+    low = rider.cadence_rpm[0]
+    assumed: list[Assumed] = []
 
-    def given(key: str, value: float | None, usual: float) -> float:
+    def given(value: float | None, usual: Assumed) -> float:
         if value is None:
-            assumed.append(key)
-            return usual
-        return value
+            assumed.append(usual)
+        found = usual.value if value is None else value
+        assert found is not None
+        return found
 
     surfaces = road.surfaces or []
     crr = sum(ROLLING[each.surface] * each.share for each in surfaces) if surfaces else road.crr
     cda_m2 = DRAG_M2[road.posture] if road.posture else road.cda_m2
-    low = rider.cadence_rpm[0]
     return Conditions(
         resistance=Resistance(
             mass_kg=rider.mass_kg
-            + given("load.bike_kg", load.bike_kg, BIKE_KG)
+            + given(load.bike_kg, _BIKE)
             + (load.cargo_kg or 0)
             + (load.trailer_kg or 0),
-            crr=given("road.crr", crr, _ROLLING),
-            cda_m2=given("road.cda_m2", cda_m2, _DRAG),
+            crr=given(crr, _SURFACE),
+            cda_m2=given(cda_m2, _POSTURE),
             density=air_density(
-                given("road.altitude_m", road.altitude_m, _ALTITUDE_M),
-                given("road.temperature_c", road.temperature_c, _TEMPERATURE_C),
+                given(road.altitude_m, _ALTITUDE),
+                given(road.temperature_c, _TEMPERATURE),
             ),
             wind_mps=(road.wind_kmh or 0) / 3.6,
         ),
         power_w=rider.power_w,
         burst_w=rider.burst_w,
         cadence_rpm=rider.cadence_rpm,
-        grind_rpm=given("rider.grind_rpm", rider.grind_rpm, GRIND_SHARE * low),
+        grind_rpm=given(rider.grind_rpm, _grind(low)),
         steepest=road.steepest,
         steepest_m=road.steepest_m,
         temperature_c=road.temperature_c,

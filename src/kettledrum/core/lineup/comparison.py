@@ -16,6 +16,7 @@ from kettledrum.core.motors.help import MotorHelp, motor_help
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.stock import USUAL_BELT_PITCH_MM
 from kettledrum.core.physics.grip import slips_at
+from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.spread import EfficiencySpread
 
 
@@ -59,13 +60,13 @@ class ComparedSetup(GearTable):
 class Comparison(BaseModel):
     """The setups of a brief in their order, and the name of the reference.
 
-    `assumed` are the keys of the brief whose figures were taken for want of the rider's own; `leads` is the
+    `assumed` are the figures that were taken for want of the rider's own; `leads` is the
     school by which the rider judges a lowest gear; `slips_at` the grade on which the driven wheel begins to
     slip on the loosest of the road's surfaces, null where those are not known.
     """
 
     reference: str | None
-    assumed: list[str]
+    assumed: list[Assumed]
     leads: School
     slips_at: float | None
     setups: list[ComparedSetup]

@@ -20,17 +20,23 @@ class Ends(Model):
     highest: AnyRatio
 
 
+FAR = 0.1
+"""A share beyond which nobody would say “like”; the figure is ours."""
+
+
 class Likeness(BaseModel):
     """The derailleur drive that comes nearest.
 
     Its `front` rings (none where any single one will do) and the smallest and largest of its `rear`
-    sprockets, in teeth; its `value`, and the setup's as a share of that, less one: 0.02 is 2 % more.
+    sprockets, in teeth; its `value`, and the setup's as a share of that, less one: 0.02 is 2 % more. Further
+    off than a tenth it is no likeness any more, only the nearest that there is: `far`.
     """
 
     front: list[int]
     rear: tuple[int, int]
     value: float
     difference: float
+    far: bool
 
 
 class Familiar(BaseModel):
@@ -97,4 +103,5 @@ def _nearest(target: float, fronts: Sequence[_Half], rears: Sequence[_Half]) -> 
         rear=(min(rear.teeth), max(rear.teeth)),
         value=value,
         difference=target / value - 1,
+        far=abs(target / value - 1) > FAR,
     )

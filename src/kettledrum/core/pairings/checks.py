@@ -24,6 +24,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import HubStage, SprocketsStage, Stage, has_gears
 from kettledrum.core.parts.stated import Limits
 from kettledrum.core.parts.stock import USUAL_BELT_LENGTHS, USUAL_BELT_PITCH_MM, BeltStock, Stock
+from kettledrum.core.terms.assumed import Assumed
 
 
 class PairingChecks:
@@ -218,10 +219,20 @@ def _remedy(front: int, rear: int, geared: float, least: float) -> str:
     return f"{teeth(fewer, 'fewer behind')} or {teeth(more, 'more in front')} would hold"
 
 
-def _belts(stage: SprocketsStage, stock: Stock | None) -> tuple[float, list[int], list[str]]:
+_PITCH = Assumed(where="stock.belt.pitch_mm", what="the belt’s pitch", value=USUAL_BELT_PITCH_MM, unit="mm")
+_LENGTHS = Assumed(
+    where="stock.belt.lengths",
+    what="the belts to be had",
+    value=None,
+    unit="teeth",
+    taken=f"{min(USUAL_BELT_LENGTHS)} to {max(USUAL_BELT_LENGTHS)} teeth",
+)
+
+
+def _belts(stage: SprocketsStage, stock: Stock | None) -> tuple[float, list[int], list[Assumed]]:
     """The pitch in mm and the lengths in teeth of the belts to be had, and which of these were assumed."""
     belts = (stock.belt if stock else None) or BeltStock()
     pitch_mm = (stage.run.pitch_mm if stage.run else None) or belts.pitch_mm
-    known = {"stock.belt.pitch_mm": pitch_mm, "stock.belt.lengths": belts.lengths}
-    assumed = [place for place, value in known.items() if not value] if stage.drive == "belt" else []
+    known = [(_PITCH, pitch_mm), (_LENGTHS, belts.lengths)]
+    assumed = [usual for usual, value in known if not value] if stage.drive == "belt" else []
     return pitch_mm or USUAL_BELT_PITCH_MM, belts.lengths or USUAL_BELT_LENGTHS, assumed

@@ -19,6 +19,7 @@ from kettledrum.core.pairings.checks import IntoPart, PairingChecks
 from kettledrum.core.pairings.place import PairingPlace, pairing_place
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.check import RANK, State
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import validate
@@ -92,7 +93,7 @@ class Pairings(BaseModel):
     ratio_min: float | None
     ratio_derived: bool
     wanted: WantedGears
-    assumed: list[str]
+    assumed: list[Assumed]
     caution: str
     pairings: list[Pairing]
 

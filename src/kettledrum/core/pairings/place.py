@@ -15,6 +15,9 @@ from kettledrum.core.parts.stock import (
 )
 from kettledrum.core.terms.errors import InvalidInput, Problem
 
+NO_SINGLE_FRONT = "no-single-front"
+"""The code of a path in which no single front sprocket could be exchanged."""
+
 
 @dataclass(frozen=True, slots=True)
 class PairingPlace:
@@ -57,6 +60,7 @@ def pairing_place(setup: Setup, stock: Stock | None) -> PairingPlace:
                 "path",
                 "has no sprockets with a single one in front: pairings are tried for hubs, gearboxes, single "
                 "speeds and cassettes behind one ring; other teeth are typed under Setups",
+                NO_SINGLE_FRONT,
             )
         ]
     )

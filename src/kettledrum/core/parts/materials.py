@@ -24,16 +24,18 @@ class Material:
     source: str
 
 
-_STEEL, _STAINLESS, _ALUMINIUM = 210_000.0, 200_000.0, 70_000.0
+STEEL_MPA = 210_000.0
+"""Young's modulus of steel, which hardly differs from one to another (EN 1993-1-1, 3.2.6)."""
+_STAINLESS, _ALUMINIUM = 200_000.0, 70_000.0
 
 MATERIALS: dict[MaterialName, Material] = {
-    "mild steel bar": Material(235, _STEEL, "S235, EN 10025-2"),
-    "structural steel bar": Material(355, _STEEL, "S355, EN 10025-2"),
-    "carbon steel, normalised": Material(340, _STEEL, "C45+N, EN ISO 683-1"),
-    "alloy steel, hardened and tempered": Material(750, _STEEL, "42CrMo4+QT, 16 to 40 mm, EN ISO 683-2"),
+    "mild steel bar": Material(235, STEEL_MPA, "S235, EN 10025-2"),
+    "structural steel bar": Material(355, STEEL_MPA, "S355, EN 10025-2"),
+    "carbon steel, normalised": Material(340, STEEL_MPA, "C45+N, EN ISO 683-1"),
+    "alloy steel, hardened and tempered": Material(750, STEEL_MPA, "42CrMo4+QT, 16 to 40 mm, EN ISO 683-2"),
     "stainless bar": Material(190, _STAINLESS, "1.4301, EN 10088-3"),
-    "threaded rod, class 4.8": Material(320, _STEEL, "ISO 898-1; its core is thinner than its name"),
-    "bolt steel, class 8.8": Material(640, _STEEL, "ISO 898-1"),
+    "threaded rod, class 4.8": Material(320, STEEL_MPA, "ISO 898-1; its core is thinner than its name"),
+    "bolt steel, class 8.8": Material(640, STEEL_MPA, "ISO 898-1"),
     "aluminium bar, heat-treated": Material(250, _ALUMINIUM, "EN AW-6082 T6, EN 755-2"),
 }
 """Smallest values that the standards allow, for bars of some millimetres to a few centimetres."""

@@ -12,6 +12,7 @@ from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.stage import Stage
 from kettledrum.core.physics.arrays import Floats, Places
+from kettledrum.core.physics.road_load import BRAKED_KMH
 from kettledrum.core.roads.ascent import ascent_m
 from kettledrum.core.roads.awkward_shifts import shifts
 from kettledrum.core.roads.bursts import with_bursts
@@ -60,6 +61,8 @@ def ride(brief: Brief, road: Profile) -> Ride:
         marks_m=_rounded((road.distance_m[marks] + road.distance_m[marks + 1]) / 2, 1),
         elevation_m=_rounded((road.elevation_m[marks] + road.elevation_m[marks + 1]) / 2, 2),
         assumed=job.assumed,
+        pushed_below_kmh=GETS_OFF_KMH,
+        braked_at_kmh=BRAKED_KMH,
         setups=setups,
     )
 

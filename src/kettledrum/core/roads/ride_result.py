@@ -5,6 +5,8 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from kettledrum.core.terms.assumed import Assumed
+
 State = Literal["in band", "grinding", "walking", "coasting"]
 STATES: tuple[State, ...] = ("in band", "grinding", "walking", "coasting")
 
@@ -54,8 +56,9 @@ class SetupRide(BaseModel):
 class Ride(BaseModel):
     """A road ridden with every setup of a job.
 
-    `length_m` and `ascent_m` of the road, its steepest climbs, and its profile at `marks_m`. `assumed` are
-    the keys of the brief whose figures were taken for want of the rider's own.
+    `length_m` and `ascent_m` of the road, its steepest climbs, and its profile at `marks_m`.
+    `pushed_below_kmh` is the speed below which the bicycle is pushed, `braked_at_kmh` the one at which it
+    is braked. `assumed` are the keys of the brief whose figures were taken for want of the rider's own.
     """
 
     length_m: float
@@ -65,7 +68,9 @@ class Ride(BaseModel):
     states: list[State]
     marks_m: list[float]
     elevation_m: list[float]
-    assumed: list[str]
+    assumed: list[Assumed]
+    pushed_below_kmh: float
+    braked_at_kmh: float
     setups: list[SetupRide]
 
 

@@ -8,6 +8,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.simulation.bike import STEP_S, SimulatedBike
 from kettledrum.core.simulation.course import Course, trial_course
 from kettledrum.core.simulation.energy_books import Books
+from kettledrum.core.terms.assumed import Assumed
 
 SAMPLE_S = 0.5
 LONGEST_S = 3600.0
@@ -74,7 +75,7 @@ class Trial(BaseModel):
     walked_s: float
     battery: float | None
     energies: Energies
-    assumed: list[str]
+    assumed: list[Assumed]
 
 
 HUNTS_WITHIN_S = 3.0

@@ -8,11 +8,12 @@ class Problem:
     """One thing wrong with what was given.
 
     `where` is the place in the file, such as ``path[1].gears.ratios[3]``, empty for the whole;
-    `what` says what is allowed there.
+    `what` says what is allowed there. A `code` tells a problem that programs act on from others.
     """
 
     where: str
     what: str
+    code: str | None = None
 
     def __str__(self) -> str:
         return f"{self.where}: {self.what}" if self.where else self.what

@@ -6,6 +6,7 @@ import { listAt, withValue, type Held } from "../../drafts/held";
 import Button from "@mui/material/Button";
 import Add from "@mui/icons-material/Add";
 import { useNavigate, useParams } from "react-router";
+import { useStartingPoints } from "../../api/starting";
 import { useHomeBuilt } from "../../api/homeBuilt";
 import { useJobOfView } from "../../ui/jobOfView";
 import { SaveState, SaveTrouble } from "../../drafts/SaveState";
@@ -14,13 +15,13 @@ import { ViewHeading } from "../../ui/ViewHeading";
 import { DriveFields } from "./DriveFields";
 import { DriveShown } from "./DriveShown";
 import styles from "./Bench.module.css";
-import { STARTING_DRIVE } from "./figures";
 
 /** Drives built at home from salvaged motors and sprockets: what they come to, and what their parts must bear. */
 export function BenchView() {
   const job = useJobOfView();
   const { number } = useParams();
   const navigate = useNavigate();
+  const starts = useStartingPoints();
   const editing = useNeedEditing(job);
   const { bench, error, retry } = useWorkbench(job);
   const { document, entry } = editing;
@@ -57,7 +58,7 @@ export function BenchView() {
             <span className={styles.driveName}>{String(each.name ?? "")}</span>
           </Button>
         ))}
-        <Button size="small" startIcon={<Add />} onClick={() => add(STARTING_DRIVE)}>
+        <Button size="small" startIcon={<Add />} onClick={() => add(starts.drive as unknown as Held)}>
           Add a drive
         </Button>
         {drive && (

@@ -1,20 +1,14 @@
 import { useState } from "react";
 import Add from "@mui/icons-material/Add";
 import Button from "@mui/material/Button";
-import type { FieldProblem } from "../../api/client";
+import type { FieldProblem, StartingPoints } from "../../api/client";
+import { useStartingPoints } from "../../api/starting";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
 import { listAt, withValue, type Held } from "../../drafts/held";
 import { problemsAt, sentence } from "../../words/problems";
 import styles from "./Bench.module.css";
-import {
-  BATTERY_FIGURES,
-  FACTOR_FIGURES,
-  MOTOR_FIGURES,
-  shaftFigures,
-  STAGE_FIGURES,
-  startingShaft,
-} from "./figures";
+import { BATTERY_FIGURES, FACTOR_FIGURES, MOTOR_FIGURES, shaftFigures, STAGE_FIGURES } from "./figures";
 
 interface Props {
   drive: Held;
@@ -32,6 +26,7 @@ const GROUPS: { name: string; figures: Figure[] }[] = [
 
 /** Everything that is known of a home-built drive, a part of it at a time. */
 export function DriveFields({ drive, place, problems, onChange }: Props) {
+  const starts = useStartingPoints();
   const shafts = listAt(drive, "shafts");
   const last = Array.isArray(drive.stages) ? drive.stages.length : 0;
   const [open, setOpen] = useState("Motors");
@@ -71,7 +66,7 @@ export function DriveFields({ drive, place, problems, onChange }: Props) {
           size="small"
           startIcon={<Add />}
           onClick={() => {
-            putShafts([...shafts, startingShaft(Math.min(shafts.length + 1, last))]);
+            putShafts([...shafts, startingShaft(starts, Math.min(shafts.length + 1, last))]);
             setOpen(`Shaft ${shafts.length + 1}`);
           }}
         >
@@ -111,6 +106,12 @@ export function DriveFields({ drive, place, problems, onChange }: Props) {
     </section>
   );
 }
+
+/** A shaft behind so many stages. */
+const startingShaft = ({ first_shaft, next_shaft }: StartingPoints, after: number): Held => ({
+  ...(after > 0 ? next_shaft : first_shaft),
+  after,
+});
 
 /** The part whose fields show a problem. */
 function partOf(where: string, place: string): string | undefined {

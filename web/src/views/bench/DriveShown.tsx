@@ -3,7 +3,7 @@ import type { DriveResult, HomeBuilt } from "../../api/client";
 import { StageRow } from "../../charts/StageRow";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings, type Cell } from "../../exchange/tables";
-import { grade } from "../../words/climbing";
+import { assumptions, grade } from "../../words/climbing";
 import { Caution } from "../../ui/Caution";
 import { difference } from "../../words/format";
 import { StateMark } from "../../ui/StateMark";
@@ -20,19 +20,6 @@ interface Props {
   fields: ReactNode;
   onTake: (stages: [number, number][]) => void;
 }
-
-const ASSUMED: Record<string, string> = {
-  "motor.efficiency": "the motors’ efficiency (80 %)",
-  stage_efficiency: "that of a stage (96 %)",
-  pitch_mm: "the chains’ pitch (12.7 mm)",
-  shock: "jerks (1.5 times the steady pull)",
-  safety: "the safety asked for (2)",
-  mass_kg: "all that moves (the job’s rider, bicycle and load)",
-  "road.crr": "the surface (asphalt)",
-  "road.cda_m2": "the drag area (a relaxed rider’s)",
-  "road.altitude_m": "the altitude (300 m)",
-  "road.temperature_c": "the temperature (15 °C)",
-};
 
 /** A home-built drive: drawn, in figures, and part by part against what it must bear. */
 export function DriveShown({ drive, found, fields, onTake }: Props) {
@@ -77,9 +64,7 @@ export function DriveShown({ drive, found, fields, onTake }: Props) {
         </Fact>
       </div>
       {found.assumed.length > 0 && (
-        <p className={styles.note}>
-          Taken for want of your figures: {found.assumed.map((key) => ASSUMED[key] ?? key).join(", ")}.
-        </p>
+        <p className={styles.note}>Taken for want of your figures: {assumptions(found.assumed, units)}.</p>
       )}
       {fields}
       <section className={styles.section} aria-labelledby="shafts">

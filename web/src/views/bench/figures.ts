@@ -1,6 +1,5 @@
-import type { HomeBuilt } from "../../api/client";
+import { MATERIALS } from "../../figures/choices";
 import type { Figure } from "../../figures/figures";
-import type { Held } from "../../drafts/held";
 
 /** The motors as they were salvaged. */
 export const MOTOR_FIGURES: Figure[] = [
@@ -38,17 +37,6 @@ export const FACTOR_FIGURES: Figure[] = [
   { at: "shock", label: "Jerks over steady pull", kind: "number", hint: "Usually 1.5" },
 ];
 
-const MATERIALS: NonNullable<NonNullable<HomeBuilt["shafts"]>[number]["material"]>[] = [
-  "mild steel bar",
-  "structural steel bar",
-  "carbon steel, normalised",
-  "alloy steel, hardened and tempered",
-  "stainless bar",
-  "threaded rod, class 4.8",
-  "bolt steel, class 8.8",
-  "aluminium bar, heat-treated",
-];
-
 /** What is asked of a shaft; the first is driven by no sprocket, the last drives none. */
 export const shaftFigures = (after: unknown, last: number): Figure[] => [
   { at: "after", label: "Behind stage (0: motors’)", kind: "number" },
@@ -69,20 +57,4 @@ const place = (at: string, label: string): Figure => ({
   label,
   kind: "mm",
   hint: "From the first bearing, − before it",
-});
-
-/** A drive to start from: round figures, to be replaced by those of what lies on the bench. */
-export const STARTING_DRIVE: Held = {
-  motor: { name: "salvaged geared motor", count: 1, rpm: 180, voltage_v: 24, current_a: 8 },
-  stages: [[16, 28]],
-  wheel_mm: 500,
-  wanted_kmh: 6,
-};
-
-export const startingShaft = (after: number): Held => ({
-  after,
-  diameter_mm: 15,
-  span_mm: 100,
-  ...(after > 0 ? { driven_at_mm: -30 } : { driving_at_mm: 130 }),
-  material: "mild steel bar",
 });

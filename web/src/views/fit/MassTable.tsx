@@ -8,6 +8,7 @@ import { useFigureEditing } from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
 import { listAt, withValue, type Held } from "../../drafts/held";
+import { MASS_PLACES } from "../../figures/choices";
 import { partOf } from "../../figures/edited";
 import { capital, percent } from "../../words/format";
 import tables from "../../ui/table.module.css";
@@ -24,7 +25,7 @@ interface Props {
 const PIECE: Figure[] = [
   { at: "name", label: "Piece", kind: "text" },
   { at: "mass_kg", label: "Mass", kind: "mass" },
-  { at: "at", label: "Sits in", kind: "choice", choices: ["rear wheel", "front wheel", "frame", "cranks"] },
+  { at: "at", label: "Sits in", kind: "choice", choices: MASS_PLACES },
   { at: "price", label: "Price", kind: "number" },
 ];
 

@@ -4,8 +4,8 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { JobRecord, SetupRecord } from "../../api/client";
 import { useSetupEditing } from "../../drafts/DraftsProvider";
+import { useStartingPoints } from "../../api/starting";
 import { listAt, withValue, type Held } from "../../drafts/held";
-import { STARTING_SET, STARTING_TRAINS } from "../../setup/stages";
 import { useJobOfView } from "../../ui/jobOfView";
 import { isOneOf, useRemembered } from "../../ui/remembered";
 import { SaveState } from "../../drafts/SaveState";
@@ -104,10 +104,11 @@ const KINDS = ["epicyclic", "layshaft"] as const;
 
 function ToTry({ job }: { job: JobRecord }) {
   const [kind, setKind] = useRemembered("internals.kind", "epicyclic", isOneOf(KINDS));
+  const starts = useStartingPoints();
   // Both are kept as they were left, while one of them is tried.
   const [tried, setTried] = useState<Record<(typeof KINDS)[number], Held>>({
-    epicyclic: { kind: "hub", gears: { epicyclic: [STARTING_SET] } },
-    layshaft: { kind: "hub", gears: { layshaft: STARTING_TRAINS } },
+    epicyclic: { kind: "hub", gears: starts.planetary },
+    layshaft: { kind: "hub", gears: starts.trains },
   });
   const stage = tried[kind];
   return (

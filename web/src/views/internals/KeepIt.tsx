@@ -6,6 +6,7 @@ import MenuItem from "@mui/material/MenuItem";
 import { useNavigate } from "react-router";
 import type { JobRecord, Part, Stage } from "../../api/client";
 import { useAddSetup } from "../../api/jobs";
+import { useStartingPoints } from "../../api/starting";
 import { useShelfActions } from "../../api/shelf";
 import { heldAt, type Held } from "../../drafts/held";
 import { insideOf, setsOf, trainsOf } from "../../setup/stages";
@@ -21,19 +22,14 @@ export function KeepIt({ job, stage }: { job: JobRecord; stage: Held }) {
   const { add: addPart } = useShelfActions();
   const navigate = useNavigate();
   const notify = useNotify();
+  const starts = useStartingPoints();
   const gears = heldAt(stage, "gears");
 
   const makeSetup = (kind: Kind) => {
     const inside = { kind, gears } as Stage;
-    const sprockets: Stage = {
-      kind: "sprockets",
-      drive: "chain",
-      front: [42],
-      rear: [kind === "hub" ? 20 : 34],
-    };
-    const path = kind === "hub" ? [sprockets, inside] : [inside, sprockets];
+    const path = kind === "hub" ? [starts.before_hub, inside] : [inside, starts.behind_gearbox];
     const taken = job.setups.map((record) => record.setup.name);
-    const setup = startedFrom({ name: NAMES[kind], path }, job.setups[0]?.setup, taken);
+    const setup = startedFrom({ name: NAMES[kind], path }, job.setups[0]?.setup ?? starts, taken);
     addSetup.mutate(JSON.stringify(setup), {
       onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`),
       onError: (error) => notify({ text: `No setup was made: ${error.message}` }),

@@ -6,6 +6,7 @@ import IconButton from "@mui/material/IconButton";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { listAt, valueAt, withValue, without, type Held } from "../../drafts/held";
+import { POSTURES, SURFACES } from "../../figures/choices";
 import type { Edited } from "../../figures/edited";
 import { FigureField } from "../../figures/FigureField";
 import { FigureFields } from "../../figures/FigureFields";
@@ -14,24 +15,12 @@ import { sentence } from "../../words/problems";
 import { DRAG, ROAD, ROLLING, SHARE } from "./figures";
 import styles from "./Job.module.css";
 
-const SURFACES = [
-  "smooth asphalt",
-  "asphalt",
-  "rough asphalt",
-  "gravel",
-  "loose gravel",
-  "earth",
-  "sand",
-  "snow",
-].map((value) => ({ value, label: value }));
+const choice = (value: string) => ({ value, label: value });
 
 const OWN = "own";
-const POSTURES = [
+const POSTURE_CHOICES = [
   { value: "", label: "not known" },
-  { value: "upright", label: "upright" },
-  { value: "relaxed", label: "relaxed" },
-  { value: "leaning forward", label: "leaning forward" },
-  { value: "low", label: "low" },
+  ...POSTURES.map(choice),
   { value: OWN, label: "a drag area of my own" },
 ];
 
@@ -61,7 +50,7 @@ function Posture(edited: Edited) {
       <ChoiceField
         label="Posture"
         value={shown}
-        choices={POSTURES}
+        choices={POSTURE_CHOICES}
         onChange={(next) => {
           setOwn(next === OWN);
           const plain = without(document, "road.posture", DRAG.at);
@@ -129,7 +118,7 @@ function Surfaces(edited: Edited) {
           <ChoiceField
             label={`Surface ${index + 1}`}
             value={String(surface)}
-            choices={SURFACES}
+            choices={SURFACES.map(choice)}
             onChange={(next) => onChange(withValue(document, `road.surfaces[${index}].surface`, next))}
           />
           <FigureField figure={{ ...SHARE, at: `road.surfaces[${index}].share` }} {...edited} />

@@ -1,3 +1,4 @@
+import { CARE } from "../../figures/choices";
 import type { Figure } from "../../figures/figures";
 
 /** What is asked of a job, in the order of its fields. */
@@ -87,7 +88,7 @@ export const ALL_WANTED: Figure[] = [
     at: "wants.care",
     label: "Care I will give it",
     kind: "choice",
-    choices: ["little", "some", "much"],
+    choices: CARE,
     unknown: "not said",
   },
   { at: "wants.hand_trouble", label: "Shifting is hard on my hands", kind: "flag", unknown: "not said" },

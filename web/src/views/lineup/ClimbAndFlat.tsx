@@ -13,6 +13,7 @@ import { SetupName } from "./SetupName";
 export function ClimbAndFlat({ bench }: { bench: Workbench }) {
   const { setups, need, leads } = bench;
   const pitch = pitchText(need);
+  const units = useUnits();
   const judged = { physics: "what it climbs", ratio: "its ratio", "gear inches": "its gear inches" }[leads];
   return (
     <section aria-labelledby="climb" className={styles.section}>
@@ -25,7 +26,7 @@ export function ClimbAndFlat({ bench }: { bench: Workbench }) {
           ` On the loosest surface the wheel slips from about ${grade(bench.slipsAt)}.`}
         {setups.some(({ table }) => table.motor) &&
           " Motors are left out here, as if their batteries were dead; what they add stands below."}
-        {bench.assumed.length > 0 && ` Not known, and assumed: ${assumptions(bench.assumed)}.`}
+        {bench.assumed.length > 0 && ` Not known, and assumed: ${assumptions(bench.assumed, units)}.`}
       </p>
       <div className={tables.scroll}>
         <table className={`${tables.table} ${styles.words}`}>

@@ -115,7 +115,7 @@ function Ridden({ found, colour }: { found: Trial; colour: string }) {
       </dl>
       <p className={sections.note}>{wentInto(found)}</p>
       {found.assumed.length > 0 && (
-        <p className={sections.note}>Not known, and assumed: {assumptions(found.assumed)}.</p>
+        <p className={sections.note}>Not known, and assumed: {assumptions(found.assumed, units)}.</p>
       )}
       {found.hunts > 0 && (
         <p className={styles.hunting} role="note">

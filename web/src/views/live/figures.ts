@@ -1,3 +1,4 @@
+import { SHIFTED_BY } from "../../figures/choices";
 import type { Figure } from "../../figures/figures";
 
 /** What is asked of gears that change by themselves; by hand as long as none of it is said. */
@@ -6,7 +7,7 @@ export const shiftingFigures = (automatic: boolean, stepless: boolean): Figure[]
     at: "shifting.by",
     label: "Gears change by",
     kind: "choice",
-    choices: ["cadence", "speed"],
+    choices: SHIFTED_BY,
     unknown: automatic ? "cadence, as usual" : "your hand",
   },
   { at: "shifting.set_rpm", label: "Set cadence", kind: "number", unit: "rpm", hint: "Usually mid-band" },

@@ -3,6 +3,7 @@ import Add from "@mui/icons-material/Add";
 import Button from "@mui/material/Button";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
+import { useStartingPoints } from "../../api/starting";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
@@ -18,7 +19,7 @@ import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
 import { MotorFacts } from "./MotorFacts";
 import { RangeTable } from "./RangeTable";
-import { ASSISTANCE, STARTING_MOTORS } from "./startingMotors";
+import { ASSISTANCE } from "./assistance";
 import { Caution } from "../../ui/Caution";
 
 /** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
@@ -121,6 +122,7 @@ function Shown({ job, bench, shown }: OfSetup) {
 }
 
 function AddMotor({ hasGearbox, onAdd }: { hasGearbox: boolean; onAdd: (motor: Held) => void }) {
+  const { motors } = useStartingPoints();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
@@ -128,13 +130,13 @@ function AddMotor({ hasGearbox, onAdd }: { hasGearbox: boolean; onAdd: (motor: H
         Add motor
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {STARTING_MOTORS.map(({ name, motor, needs }) => (
+        {motors.map(({ name, motor, needs_gearbox }) => (
           <MenuItem
             key={name}
-            disabled={needs === "gearbox" && !hasGearbox}
+            disabled={needs_gearbox && !hasGearbox}
             onClick={() => {
               setAnchor(null);
-              onAdd(motor);
+              onAdd(motor as Held);
             }}
           >
             {name}

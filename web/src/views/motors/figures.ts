@@ -1,3 +1,4 @@
+import { CALLED_FOR } from "../../figures/choices";
 import type { Figure } from "../../figures/figures";
 
 /** What is asked of a motor; where it enters depends on the path. */
@@ -25,7 +26,7 @@ export const motorFigures = (stages: number): Figure[] => [
     at: "assist.by",
     label: "Called for by",
     kind: "choice",
-    choices: ["power", "torque", "throttle"],
+    choices: CALLED_FOR,
   },
   { at: "assist.cutoff_kmh", label: "Assistance ends at", kind: "speed" },
   { at: "assist.fade_kmh", label: "Fades over the last", kind: "speed" },

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Pairing, Pairings } from "../../api/client";
+import { hasCode } from "../../api/client";
 import { usePairings } from "../../api/pairings";
 import { Hill, ToothGrid } from "../../charts/ToothGrid";
 import { useSetupEditing } from "../../drafts/DraftsProvider";
@@ -104,7 +105,7 @@ function Head({ found }: { found: Pairings }) {
 }
 
 function NoPairings({ error, retry }: { error: Error; retry: () => unknown }) {
-  return error.message.includes("single one in front") ? (
+  return hasCode(error, "no-single-front") ? (
     <p className={styles.none}>{error.message.replace(/^path: /, "This setup ")}</p>
   ) : (
     <Failure error={error} retry={retry} />

@@ -1,3 +1,4 @@
+import { BICYCLES } from "../../figures/choices";
 import type { Figure } from "../../figures/figures";
 import { FRAME_FIGURES as ALL_OF_FRAME, LIMIT_FIGURES } from "../../figures/ofParts";
 
@@ -28,7 +29,7 @@ export const PUSH_FIGURES: Figure[] = [
     kind: "number",
     hint: "1 is standing on a pedal",
   },
-  { at: "load.bicycle", label: "Kind of bicycle", kind: "choice", choices: ["usual", "tandem", "cargo"] },
+  { at: "load.bicycle", label: "Kind of bicycle", kind: "choice", choices: BICYCLES },
 ];
 
 /** A gearbox takes no sprocket that a hub would. */

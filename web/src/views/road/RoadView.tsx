@@ -133,6 +133,7 @@ const LONG_DESCENT_M = 150;
 
 function OneRoad({ job, road, bench }: RoadProps) {
   const { data: ride, error, refetch } = useRide(job, road, bench);
+  const units = useUnits();
   return (
     <>
       <RoadHead job={job} road={road} />
@@ -150,12 +151,12 @@ function OneRoad({ job, road, bench }: RoadProps) {
             {road.cleaned && `As it was read: ${road.cleaned}. `}
             Ridden steadily at {bench.need.rider.power_w} W
             {typeof bench.need.rider.burst_w === "number" &&
-              `, with ${bench.need.rider.burst_w} W for a minute on short pitches, which then comes back by and by`}
-            ; pushed where it would be slower than 5 km/h; braked at 50 km/h. Bends, crossings and weariness
-            are not in it.
+              `, with ${bench.need.rider.burst_w} W for a minute on short pitches, which comes back over the next minutes`}
+            ; pushed where it would be slower than {units.speed(ride.pushed_below_kmh)}; braked at{" "}
+            {units.speed(ride.braked_at_kmh)}. Bends, crossings and getting tired are not in it.
             {ride.descent_m > LONG_DESCENT_M &&
               " On long descents with a load brakes and rims get hot: have a qualified mechanic look after them."}
-            {ride.assumed.length > 0 && ` Not known, and assumed: ${assumptions(ride.assumed)}.`}
+            {ride.assumed.length > 0 && ` Not known, and assumed: ${assumptions(ride.assumed, units)}.`}
           </p>
         </>
       )}

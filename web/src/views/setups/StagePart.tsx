@@ -7,6 +7,7 @@ import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import type { FieldProblem } from "../../api/client";
+import { useStartingPoints } from "../../api/starting";
 import { heldAt, withValue, without, type Held } from "../../drafts/held";
 import {
   addedStage,
@@ -121,6 +122,7 @@ interface MenuProps {
 
 function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onSave }: MenuProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const starts = useStartingPoints();
   const entry = (label: string, act: () => void, disabled = false) => (
     <MenuItem
       key={label}
@@ -171,7 +173,7 @@ function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onS
           : INSIDES.filter((inside) => inside !== insideOf(stage)).map((inside) =>
               entry(MAKE[inside], () => {
                 onAside({ [insideOf(stage)]: without(heldAt(stage, "gears"), "names") });
-                change(withInside(stage, inside, aside));
+                change(withInside(stage, inside, aside, starts));
               }),
             )}
         {WAYS.filter((way) => way.by !== changedBy(stage)).map((way) =>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import { useStartingPoints } from "../../api/starting";
 import { heldAt, valueAt, without } from "../../drafts/held";
 import type { Edited } from "../../figures/edited";
 import { FigureField } from "../../figures/FigureField";
@@ -75,6 +76,7 @@ const changeOf = (by: unknown) =>
 function Geared(edited: Edited) {
   const { document, onChange } = edited;
   const [aside, setAside] = useState<Aside>({});
+  const starts = useStartingPoints();
   const given = insideOf(document);
   return (
     <div className={styles.gears}>
@@ -86,7 +88,7 @@ function Geared(edited: Edited) {
         onChange={(_event, inside: Inside | null) => {
           if (!inside) return;
           setAside({ ...aside, [given]: without(heldAt(document, "gears"), "names") });
-          onChange(withInside(document, inside, aside));
+          onChange(withInside(document, inside, aside, starts));
         }}
       >
         {(Object.keys(INSIDE) as Inside[]).map((inside) => (

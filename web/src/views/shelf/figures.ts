@@ -1,3 +1,4 @@
+import { MASS_PLACES } from "../../figures/choices";
 import type { Figure } from "../../figures/figures";
 import { LIMIT_FIGURES, MORE_OF_PART } from "../../figures/ofParts";
 
@@ -42,7 +43,7 @@ export const PLAIN: Figure[] = [
     at: "mass_at",
     label: "Its mass sits in",
     kind: "choice",
-    choices: ["rear wheel", "front wheel", "frame", "cranks"],
+    choices: MASS_PLACES,
   },
   { at: "price", label: "Price", kind: "number" },
 ];
