@@ -1,4 +1,4 @@
-# make demo · make test · make dev · make lint · make shots · make bench · make wheel
+# make demo · make test · make fuzz · make dev · make lint · make types · make locks · make shots · make bench · make wheel
 #
 # A step leaves a stamp in what it made, and is done again only when what it stands on has changed.
 
@@ -10,14 +10,20 @@ NODE := web/node_modules/.installed
 STATIC := src/kettledrum/api/static/index.html
 WEB := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/tsconfig.json
 
-.PHONY: demo test dev lint shots bench types wheel clean
+.PHONY: demo test fuzz dev lint shots bench types locks wheel clean
 
 demo: $(RUN) $(STATIC)
 	$(BIN)/kettledrum demo
 
 test: $(WORK) $(STATIC)
 	@tools/install-chromium
+	cd web && npm run --silent test
 	$(BIN)/pytest
+
+# Properties on other examples each time, and on twenty times as many; FUZZ says how many times.
+fuzz: $(WORK)
+	KETTLEDRUM_FUZZ=$(or $(FUZZ),20) $(BIN)/pytest -m hypothesis
+	KETTLEDRUM_FUZZ=$(or $(FUZZ),20) $(BIN)/pytest tests/api/test_schema.py -k no_request
 
 dev: $(RUN) $(NODE)
 	@echo "The page that follows every change is the one that Vite prints below."
@@ -43,6 +49,10 @@ shots: $(WORK) $(STATIC)
 bench: $(WORK) $(STATIC)
 	@tools/install-chromium
 	@$(BIN)/python bench/speed.py
+
+# The hash-locked lists again, from the ranges in pyproject.toml and the front end's package.json.
+locks: $(WORK)
+	tools/lock
 
 wheel: $(RUN) $(STATIC)
 	$(BIN)/pip wheel --quiet --disable-pip-version-check --no-deps --wheel-dir dist .

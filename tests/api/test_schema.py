@@ -5,7 +5,7 @@ from contextlib import nullcontext, suppress
 
 import pytest
 import schemathesis
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, given
 from hypothesis import strategies as st
 from hypothesis.errors import Unsatisfiable
 from schemathesis import GenerationMode
@@ -14,6 +14,7 @@ from schemathesis.core.errors import InvalidSchema
 from schemathesis.specs.openapi.checks import content_type_conformance, response_schema_conformance
 
 from examples import NINE_SPEED_HUB, brief, setup
+from fuzzing import examples
 from kettledrum.api import create_app
 from kettledrum.api.schema import schema_text
 from kettledrum.core.job.brief import Brief
@@ -40,7 +41,7 @@ def test_no_request_makes_the_server_fail(api, method, path, mode):
     job = store.jobs.add(validate(Brief, brief(NINE_SPEED_HUB, setup(name="Other"))))
     there = {"job_id": job.id, "setup_id": job.setups[0].id}
 
-    @settings(max_examples=10, suppress_health_check=list(HealthCheck), database=None)
+    @examples(10, unhealthy=tuple(HealthCheck))
     @given(case=schema[path][method].as_strategy(generation_mode=mode), real=st.booleans())
     def ask(case, real):
         for name in case.path_parameters if real else []:

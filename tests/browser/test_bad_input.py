@@ -4,8 +4,8 @@ import json
 import re
 
 import pytest
+from on_page import explained, field, held_up, open_setup, saved, stored
 from playwright.sync_api import Page, expect
-from test_setups import explained, field, open_setup, saved
 
 from examples import NINE_SPEED_HUB
 from serving import Served
@@ -14,12 +14,6 @@ from serving import Served
 @pytest.fixture
 def expected_errors():
     return {"422", "409", "400"}
-
-
-def stored(demo, name: str):
-    job = demo.get("api/jobs")[0]
-    setups = demo.get(f"api/jobs/{job['id']}")["setups"]
-    return next((held for held in setups if held["setup"]["name"] == name), None)
 
 
 @pytest.mark.parametrize(
@@ -155,19 +149,13 @@ def change_elsewhere(demo, name: str, front: int) -> None:
     demo.send("PUT", where, held["setup"])
 
 
-SAVING = re.compile(r"/setups/\w+\?version=")
-
-
 @pytest.fixture
 def clash(page, demo):
     """The same teeth typed here and changed in another window at once."""
     open_setup(page, demo.address, "Eight-speed hub")
     # This window's save is held up on its way until the other's has gone through.
-    held = []
-    page.route(SAVING, lambda route: route.continue_() if held else held.append(route))
-    field(page, "path[0].front").fill("40")
-    while not held:
-        page.wait_for_timeout(20)
+    with held_up(page) as held:
+        field(page, "path[0].front").fill("40")
     change_elsewhere(demo, "Eight-speed hub", 50)
     held[0].continue_()
     expect(page.get_by_text("was changed in another window")).to_be_visible()

@@ -5,8 +5,8 @@ import math
 import re
 
 import pytest
+from on_page import field, open_setup
 from playwright.sync_api import Page, expect
-from test_setups import field, open_setup
 
 
 def drawn(page: Page):

@@ -1,9 +1,8 @@
 """What riders type: lists, commas, dashes; and typing at the speed of hands."""
 
 import pytest
+from on_page import explained, field, open_setup, saved, stored
 from playwright.sync_api import Page, expect
-from test_bad_input import stored
-from test_setups import explained, field, open_setup, saved
 
 
 def stage(demo, name: str, place: int):
@@ -70,7 +69,7 @@ def test_typing_by_hand_keeps_every_key_and_saves_the_last(page, demo):
     name.press("End")
     # Slower than the pause after which it is saved, so that saves fall between the keys.
     name.press_sequentially(" for the", delay=120)
-    page.wait_for_timeout(600)
+    saved(page)
     name.press_sequentially(" moor road", delay=60)
     expect(name).to_have_value("Eight-speed hub for the moor road")
     saved(page)

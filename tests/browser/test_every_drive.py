@@ -4,8 +4,8 @@ import re
 import xml.etree.ElementTree as ElementTree
 
 import pytest
+from on_page import explained, field, saved
 from playwright.sync_api import Page, expect
-from test_setups import explained, field, saved
 
 from kettledrum.demo import drives_of_the_valley
 from kettledrum.store import Store

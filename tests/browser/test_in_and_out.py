@@ -7,8 +7,8 @@ import re
 import xml.etree.ElementTree as ElementTree
 
 import pytest
+from on_page import PASTE, field, open_setup
 from playwright.sync_api import Page, expect
-from test_setups import field, open_setup
 
 from examples import NINE_SPEED_HUB, brief, setup
 from kettledrum.core.job.brief import Brief
@@ -29,12 +29,6 @@ DRAG = """() => {
   held.items.add(new File(["{}"], "job.json"));
   document.body.dispatchEvent(
     new DragEvent("dragover", { dataTransfer: held, bubbles: true, cancelable: true }));
-}"""
-PASTE = """(text) => {
-  const held = new DataTransfer();
-  held.setData("text/plain", text);
-  document.body.dispatchEvent(
-    new ClipboardEvent("paste", { clipboardData: held, bubbles: true, cancelable: true }));
 }"""
 
 

@@ -3,8 +3,8 @@
 import json
 
 import pytest
+from on_page import open_setup
 from playwright.sync_api import Page, expect
-from test_setups import open_setup
 
 from examples import setup
 from kettledrum.demo import honey_round

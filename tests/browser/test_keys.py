@@ -3,8 +3,8 @@
 import re
 
 import pytest
+from on_page import explained, open_setup, saved
 from playwright.sync_api import Page, expect
-from test_setups import explained, open_setup, saved
 
 from examples import brief, setup
 

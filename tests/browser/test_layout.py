@@ -2,6 +2,7 @@
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
+from on_page import still
 from playwright.sync_api import Page, expect
 
 VIEWS = [
@@ -79,7 +80,7 @@ def test_axe_finds_nothing_in_what_opens_over_a_view(page, demo, opened_by, titl
     else:
         page.keyboard.press(opened_by)
     expect(page.get_by_role("dialog", name=title)).to_be_visible()
-    page.wait_for_timeout(400)
+    still(page)
     found = Axe().run(page)
     assert found.violations_count == 0, found.generate_report()
 

@@ -3,8 +3,8 @@
 import re
 
 import pytest
+from on_page import field, saved
 from playwright.sync_api import Page, expect
-from test_setups import field, saved
 
 from examples import brief, setup, sprockets
 

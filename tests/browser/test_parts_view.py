@@ -4,8 +4,8 @@ import json
 import re
 
 import pytest
+from on_page import explained, open_setup
 from playwright.sync_api import Page, expect
-from test_setups import explained, open_setup
 
 from kettledrum.demo import stock
 from kettledrum.store import Store

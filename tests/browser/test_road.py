@@ -3,8 +3,8 @@
 import re
 
 import pytest
+from on_page import field, saved
 from playwright.sync_api import Page, expect
-from test_setups import field, saved
 
 from tracks import gpx, ramp
 
@@ -181,8 +181,10 @@ def test_without_roads_the_view_says_what_to_do(page, demo):
     page.goto(demo.address)
     page.get_by_role("link", name="Road").click()
     for _ in range(2):
+        name = page.get_by_label("Name of the road").input_value()
         page.get_by_role("button", name="Delete").click()
-        page.wait_for_timeout(300)
+        expect(page.get_by_text(f"“{name}” was deleted.")).to_be_visible()
+        expect(page.get_by_role("link", name=name)).to_have_count(0)
     expect(page.get_by_role("heading", name="No roads yet")).to_be_visible()
     expect(page.get_by_role("button", name="Add a road from a file")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()

@@ -4,29 +4,11 @@ import json
 import re
 
 import pytest
-from playwright.sync_api import Page, expect
+from on_page import explained, field, open_setup, saved
+from playwright.sync_api import expect
 
 from examples import NINE_SPEED_HUB
 from serving import Served
-
-
-def field(page: Page, place: str):
-    return page.locator(f'[data-place="{place}"]')
-
-
-def open_setup(page: Page, address: str, name: str) -> None:
-    page.goto(address)
-    page.get_by_role("link", name="Setups").click()
-    page.get_by_role("navigation", name="Setups").get_by_role("link", name=name).click()
-    expect(page.get_by_label("Name of the setup")).to_have_value(name)
-
-
-def explained(page: Page):
-    return page.get_by_text(re.compile("^(Gear|Low|High) ?.*:.*a turn"))
-
-
-def saved(page: Page) -> None:
-    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
 
 
 def test_every_figure_follows_what_is_typed(page, demo):

@@ -1,8 +1,8 @@
 """Undo and redo, by button and by key: everything follows, and it is said what was undone."""
 
 import pytest
+from on_page import explained, field, open_setup, saved
 from playwright.sync_api import Page, expect
-from test_setups import explained, field, open_setup, saved
 
 from serving import Served
 

@@ -3,10 +3,8 @@
 import json
 
 import pytest
+from on_page import PASTE, field, held_up, open_setup, saved
 from playwright.sync_api import Page, expect
-from test_bad_input import SAVING
-from test_in_and_out import PASTE
-from test_setups import field, open_setup, saved
 
 from examples import NINE_SPEED_HUB
 
@@ -36,11 +34,8 @@ def test_a_change_that_crosses_another_is_explained_and_loses_nothing(page, seco
     open_setup(page, demo.address, "Eight-speed hub")
     open_setup(second, demo.address, "Eight-speed hub")
     # This window's save is held up on its way until the other's has gone through.
-    held = []
-    page.route(SAVING, lambda route: route.continue_() if held else held.append(route))
-    field(page, "path[0].front").fill("46")
-    while not held:
-        page.wait_for_timeout(20)
+    with held_up(page) as held:
+        field(page, "path[0].front").fill("46")
     field(second, "path[0].front").fill("48")
     saved(second)
     second.wait_for_function("async () => (await fetch('/api/jobs')).ok")

@@ -6,11 +6,12 @@ import struct
 import zipfile
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 import strategies
 from examples import NINE_SPEED_HUB, brief
+from fuzzing import examples
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
@@ -44,7 +45,7 @@ def an_archive(changed: dict[str, bytes | str] | None = None) -> bytes:
     return zipped({"archive.json": json.dumps(LIST), "jobs/a.json": written(ROUND), **(changed or {})})
 
 
-@settings(max_examples=25)
+@examples(25)
 @given(st.lists(strategies.briefs(), max_size=4), st.lists(strategies.parts(), max_size=4))
 def test_what_is_packed_is_unpacked_unchanged(briefs, parts):
     held = Everything([validate(Brief, each) for each in briefs], [validate(Part, each) for each in parts])
@@ -148,7 +149,7 @@ def test_an_archive_that_is_not_sound_is_refused(data, words):
         read_any(data)
 
 
-@settings(max_examples=150)
+@examples(150)
 @given(st.data())
 def test_any_bytes_changed_are_refused_or_harmless(data):
     """No error but our own, and never half an archive."""

@@ -4,9 +4,10 @@ import csv
 import io
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 
 import strategies
+from fuzzing import examples
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
@@ -24,7 +25,7 @@ def test_every_part_that_ships_comes_back_as_it_was():
     assert read_shelf(part_table_text(stock()).encode()) == stock()
 
 
-@settings(max_examples=150)
+@examples(150)
 @given(strategies.parts())
 def test_any_part_comes_back_as_it_was(data):
     part = validate(Part, data)

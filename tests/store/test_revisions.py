@@ -4,10 +4,11 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from examples import brief, setup, sprockets
+from fuzzing import examples
 from kettledrum.core.job.brief import Brief, Need
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput
@@ -174,7 +175,7 @@ edits = st.lists(
 )
 
 
-@settings(max_examples=40)
+@examples(40)
 @given(edits)
 def test_any_edits_undone_give_the_first_state_and_redone_the_last(sequence):
     with TemporaryDirectory() as directory:

@@ -7,11 +7,12 @@ from contextlib import closing
 import pytest
 from alembic.autogenerate import compare_metadata
 from alembic.migration import MigrationContext
-from hypothesis import HealthCheck, given, settings
+from hypothesis import HealthCheck, given
 from sqlmodel import SQLModel, create_engine
 
 import strategies
 from examples import WHOLE_BRIEF, brief, setup, sprockets
+from fuzzing import examples
 from kettledrum.core.job.brief import Brief, Need
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput
@@ -48,7 +49,7 @@ def test_a_job_is_all_there_after_a_restart(tmp_path):
     again.close()
 
 
-@settings(max_examples=30, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@examples(30, unhealthy=(HealthCheck.function_scoped_fixture,))
 @given(strategies.briefs())
 def test_any_brief_goes_through_the_store_unchanged(store, data):
     given_brief = validate(Brief, data)

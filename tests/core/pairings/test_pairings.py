@@ -3,10 +3,11 @@
 from copy import deepcopy
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, gearbox, hub, setup, sprockets, stepless_hub
+from fuzzing import examples
 from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.effort.stage_limits import ratio_limit
 from kettledrum.core.job.brief import Brief
@@ -180,7 +181,7 @@ PATHS = [
 ]
 
 
-@settings(max_examples=40)
+@examples(40)
 @given(
     st.sampled_from(PATHS),
     st.sampled_from([28, 34, 40, 47]),

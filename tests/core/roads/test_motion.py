@@ -4,9 +4,10 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
+from fuzzing import examples
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
 from kettledrum.core.roads.motion import Drives, Motion, Way
 from kettledrum.core.roads.profile import Profile
@@ -93,7 +94,7 @@ def test_sweeping_blocks_side_by_side_is_going_step_by_step(wind):
         assert found.kinetic[drive] == pytest.approx(energies, rel=2e-4, abs=2e-4)
 
 
-@settings(deadline=None, max_examples=25)
+@examples(25)
 @given(
     grades=st.lists(
         st.sampled_from([-0.2, -0.08, -0.03, 0, 0.02, 0.06, 0.12, 0.25]), min_size=4, max_size=12

@@ -4,10 +4,11 @@ import math
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from examples import brief, gearbox, hub, setup, sprockets, stepless_hub
+from fuzzing import examples
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
@@ -106,7 +107,7 @@ def test_a_gear_is_kept_while_its_cadence_is_in_the_band():
     assert taken.cadence_rpm[0] == pytest.approx(2.5 * 60 / 2.218, rel=1e-3)
 
 
-@settings(deadline=None, max_examples=40)
+@examples(40)
 @given(seed=st.integers(0, 10_000), low=st.floats(40, 75), wide=st.floats(1.02, 2))
 def test_a_gear_is_left_at_the_very_step_at_which_its_band_is(seed, low, wide):
     table = gear_table(validate(Setup, NINE), (low, low * wide))

@@ -4,10 +4,11 @@ import math
 from copy import deepcopy
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from examples import WHOLE_BRIEF, hub, setup, sprockets, stepless_hub
+from fuzzing import examples
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.job.route import Leg, Route
@@ -320,7 +321,7 @@ def test_whoever_cannot_ride_walks_and_gets_on_again():
     assert bike.at_m == pytest.approx(390, abs=1)
 
 
-@settings(max_examples=25, deadline=None)
+@examples(25)
 @given(
     st.lists(st.tuples(st.floats(20, 150), st.floats(-0.15, 0.15)), min_size=1, max_size=5),
     st.floats(30, 400),

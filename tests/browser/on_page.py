@@ -1,0 +1,59 @@
+"""What many tests do on a page, and read there."""
+
+import re
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from playwright.sync_api import Page, Route, expect
+
+PASTE = """(text) => {
+  const held = new DataTransfer();
+  held.setData("text/plain", text);
+  document.body.dispatchEvent(
+    new ClipboardEvent("paste", { clipboardData: held, bubbles: true, cancelable: true }));
+}"""
+"""Pastes a text outside any field."""
+
+_SAVING = re.compile(r"/setups/\w+\?version=")
+_STILL = "() => document.getAnimations().every(({ playState }) => playState !== 'running')"
+
+
+def field(page: Page, place: str):
+    return page.locator(f'[data-place="{place}"]')
+
+
+def open_setup(page: Page, address: str, name: str) -> None:
+    page.goto(address)
+    page.get_by_role("link", name="Setups").click()
+    page.get_by_role("navigation", name="Setups").get_by_role("link", name=name).click()
+    expect(page.get_by_label("Name of the setup")).to_have_value(name)
+
+
+def explained(page: Page):
+    return page.get_by_text(re.compile("^(Gear|Low|High) ?.*:.*a turn"))
+
+
+def saved(page: Page) -> None:
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+
+
+def stored(demo, name: str):
+    job = demo.get("api/jobs")[0]
+    setups = demo.get(f"api/jobs/{job['id']}")["setups"]
+    return next((held for held in setups if held["setup"]["name"] == name), None)
+
+
+@contextmanager
+def held_up(page: Page) -> Iterator[list[Route]]:
+    """Holds the first save of a setup up on its way: the one entry when the block ends, to be let go."""
+    held: list[Route] = []
+    page.route(_SAVING, lambda route: route.continue_() if held else held.append(route))
+    with page.expect_request(_SAVING):
+        yield held
+    while not held:
+        page.evaluate("null")
+
+
+def still(page: Page) -> None:
+    """Waits until nothing on the page moves any more."""
+    page.wait_for_function(_STILL)
