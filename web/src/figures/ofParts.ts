@@ -94,16 +94,13 @@ const BEHAVIOUR: Figure[] = [
   },
 ];
 
-const SUMS: Figure[] = [
+/** What is asked of any part, on the shelf and in a path; where its mass sits stands in different places. */
+export const sumFigures = (massAt: "mass_at" | "fit.mass_at"): Figure[] => [
   { at: "mass_kg", label: "Mass", kind: "mass" },
-  {
-    at: "fit.mass_at",
-    label: "Its mass sits in",
-    kind: "choice",
-    choices: MASS_PLACES,
-  },
+  { at: massAt, label: "Its mass sits in", kind: "choice", choices: MASS_PLACES },
   { at: "price", label: "Price", kind: "number" },
 ];
+const SUMS = sumFigures("fit.mass_at");
 
 /** What is asked of a stage, by its kind. */
 export const STAGE_FIGURES: Record<"hub" | "gearbox" | "sprockets", Figure[]> = {

@@ -4,24 +4,14 @@ from typing import Any
 
 from kettledrum.core.parts.part import Part, PartKind
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.parts.stage import GearboxStage, few_gears
+from kettledrum.core.parts.stage import GearboxStage, HubStage, few_gears
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.quantities import NAME_LENGTH
 from kettledrum.core.terms.validation import validate
 
 _STAGE_KINDS: dict[PartKind, str] = {"hub": "hub", "gearbox": "gearbox", "chaingear": "gearbox"}
-_CARRIED = (
-    "name",
-    "gears",
-    "change",
-    "efficiency",
-    "limits",
-    "mass_kg",
-    "price",
-    "behaviour",
-    "lubricant",
-    "fit",
-)
+_CARRIED = [key for key in Part.model_fields if key in HubStage.model_fields and key != "kind"]
+"""What a stage and a part on the shelf both hold."""
 
 
 def with_part(setup: Setup, part: Part) -> Setup:

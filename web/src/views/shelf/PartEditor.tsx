@@ -5,6 +5,7 @@ import { Refused, type FieldProblem, type Part } from "../../api/client";
 import type { Held } from "../../drafts/held";
 import { problemsElsewhere } from "../../words/problems";
 import { MadeBy } from "./MadeBy";
+import { placesOf } from "./figures";
 import styles from "./PartEditor.module.css";
 import { StatedFields } from "./StatedFields";
 
@@ -37,7 +38,7 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
   };
   const elsewhere =
     error instanceof Refused && problems.length > 0
-      ? problemsElsewhere(problems, PLACES).map(
+      ? problemsElsewhere(problems, placesOf(part.kind)).map(
           ({ where, what }) => `${where.replace(/^part\.?/, "")} ${what}`,
         )
       : error
@@ -85,34 +86,6 @@ const inPart = ({ where, what }: FieldProblem): FieldProblem => ({
   where: where ? `part.${where}` : "part",
   what: where.startsWith("efficiency.") ? what.replace("at most 1", "at most 100 %") : what,
 });
-
-/** The places of the fields, which show their problems themselves. */
-const PLACES = [
-  "name",
-  "gears.ratios",
-  "gears.names",
-  "gears.stepless.low",
-  "gears.stepless.high",
-  "gears.stepless.steps",
-  "gears.layshaft",
-  "gears.epicyclic",
-  "change.trigger_kmh",
-  "teeth",
-  "crank_mm",
-  "wheel.bead_seat_mm",
-  "wheel.tyre_mm",
-  "wheel.rollout_mm",
-  "efficiency.low",
-  "efficiency.typical",
-  "efficiency.high",
-  "mass_kg",
-  "price",
-  "limits",
-  "lubricant",
-  "behaviour",
-  "fit",
-  "notes",
-].map((place) => `part.${place}`);
 
 /** A document that outlives a reload of the page, until it is forgotten. */
 function useKept(id: string, start: Held) {

@@ -1,8 +1,8 @@
 import { memo, useState } from "react";
 import type { PartRecord } from "../../api/client";
-import { percent, plainRatio } from "../../words/format";
 import { useUnits } from "../../words/units";
 import tables from "../../ui/table.module.css";
+import { cellText, COLUMNS } from "./columns";
 import { PartDetails } from "./PartDetails";
 import type { RowActions } from "./rowActions";
 import styles from "./Shelf.module.css";
@@ -14,7 +14,7 @@ interface Props {
 
 /** A part with its figures. Plain elements: hundreds of rows come and go with every letter that is typed. */
 export const PartRow = memo(function PartRow({ record, actions }: Props) {
-  const { part, figures, pinned } = record;
+  const { part, pinned } = record;
   const [open, setOpen] = useState(false);
   const units = useUnits();
   return (
@@ -27,11 +27,11 @@ export const PartRow = memo(function PartRow({ record, actions }: Props) {
           </button>
           <span className={styles.kind}>{part.kind}</span>
         </th>
-        <td>{figures.stepless ? "stepless" : (figures.gears ?? "—")}</td>
-        <td className={tables.strong}>{figures.range ? percent(figures.range) : "—"}</td>
-        <td>{figures.largest_step === null ? "—" : percent(figures.largest_step)}</td>
-        <td>{typeof part.mass_kg === "number" ? units.partMass(part.mass_kg) : "—"}</td>
-        <td>{typeof part.price === "number" ? plainRatio(part.price) : "—"}</td>
+        {COLUMNS.map((column) => (
+          <td key={column.by} className={column.leads ? tables.strong : undefined}>
+            {cellText(column, record, units)}
+          </td>
+        ))}
         <td className="no-print">
           <span className={styles.rowActions}>
             {actions.use && (
@@ -68,7 +68,7 @@ export const PartRow = memo(function PartRow({ record, actions }: Props) {
       </tr>
       {open && (
         <tr>
-          <td colSpan={7} className={styles.details}>
+          <td colSpan={COLUMNS.length + 2} className={styles.details}>
             <div className={styles.inView}>
               <PartDetails record={record} actions={actions} />
             </div>

@@ -10,7 +10,8 @@ import { useShelfActions } from "../../api/shelf";
 import { Letter } from "../../ui/Letter";
 import { useNotify } from "../../ui/Notices";
 import tables from "../../ui/table.module.css";
-import type { Column, Order } from "./finding";
+import { COLUMNS } from "./columns";
+import type { Order } from "./finding";
 import { PartRow } from "./PartRow";
 import type { RowActions } from "./rowActions";
 import styles from "./Shelf.module.css";
@@ -23,14 +24,7 @@ interface Props {
   onCopy: (part: Part) => void;
 }
 
-const COLUMNS: { by: Column; name: string }[] = [
-  { by: "name", name: "Part" },
-  { by: "gears", name: "Gears" },
-  { by: "range", name: "Range" },
-  { by: "step", name: "Largest step" },
-  { by: "mass", name: "Mass" },
-  { by: "price", name: "Price" },
-];
+const TITLES = [{ by: "name", name: "Part" }, ...COLUMNS];
 /** Rows drawn at once; more are drawn when the page is scrolled to their end. */
 const PAGE = 30;
 
@@ -49,7 +43,7 @@ export function ShelfTable({ job, parts, order, onOrder, onCopy }: Props) {
       <table className={`${tables.table} ${styles.table}`}>
         <thead>
           <tr>
-            {COLUMNS.map(({ by, name }) => (
+            {TITLES.map(({ by, name }) => (
               <th
                 key={by}
                 scope="col"

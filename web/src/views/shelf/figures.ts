@@ -1,6 +1,7 @@
-import { MASS_PLACES } from "../../figures/choices";
+import type { Part } from "../../api/client";
 import type { Figure } from "../../figures/figures";
-import { LIMIT_FIGURES, MORE_OF_PART } from "../../figures/ofParts";
+import { LIMIT_FIGURES, MORE_OF_PART, sumFigures, WHEEL_FIGURES } from "../../figures/ofParts";
+import { INSIDES } from "../../setup/stages";
 
 export const NAME: Figure = {
   at: "name",
@@ -37,16 +38,7 @@ export const CHANGED: Figure = {
 };
 
 /** What is asked of any part; what is left empty is not known. */
-export const PLAIN: Figure[] = [
-  { at: "mass_kg", label: "Mass", kind: "mass" },
-  {
-    at: "mass_at",
-    label: "Its mass sits in",
-    kind: "choice",
-    choices: MASS_PLACES,
-  },
-  { at: "price", label: "Price", kind: "number" },
-];
+export const PLAIN: Figure[] = sumFigures("mass_at");
 export const LUBRICANT: Figure = { at: "lubricant", label: "Lubricant", kind: "text" };
 export const MASS_MAX: Figure = {
   at: "limits.system_mass_max_kg",
@@ -77,3 +69,12 @@ export const isGeared = (kind: unknown): boolean =>
 
 /** What else is asked of a kind of part. */
 export const moreOf = (kind: unknown): Figure[] => MORE_OF_PART[String(kind)] ?? [];
+
+/** The places whose problems the fields of a kind of part show themselves. */
+export const placesOf = (kind: Part["kind"]): string[] =>
+  [
+    ...[NAME, SPROCKETS, CRANKS, LUBRICANT, MASS_MAX, NOTES, CHANGED],
+    ...[...PLAIN, ...EFFICIENCY, ...ALLOWED, ...BEHAVIOUR, ...WHEEL_FIGURES, ...moreOf(kind)],
+    ...INSIDES.map((inside) => ({ at: `gears.${inside}` })),
+    ...["gears.names", "change.trigger_kmh", "wheel.bead_seat_mm"].map((at) => ({ at })),
+  ].map(({ at }) => `part.${at}`);

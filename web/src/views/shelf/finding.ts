@@ -1,4 +1,5 @@
 import type { PartRecord } from "../../api/client";
+import { COLUMNS } from "./columns";
 
 export const KINDS = {
   hub: "Hubs",
@@ -11,9 +12,9 @@ export const KINDS = {
 } as const;
 
 export type Kind = keyof typeof KINDS;
-export type Column = "name" | "gears" | "range" | "step" | "mass" | "price";
 export interface Order {
-  by: Column;
+  /** The name of a column, or "name". */
+  by: string;
   down: boolean;
 }
 
@@ -48,21 +49,14 @@ export function indexed(parts: PartRecord[]): Indexed[] {
   });
 }
 
-const VALUE: Record<Exclude<Column, "name">, (record: PartRecord) => number | null | undefined> = {
-  gears: ({ figures }) => figures.gears,
-  range: ({ figures }) => figures.range,
-  step: ({ figures }) => figures.largest_step,
-  mass: ({ part }) => part.mass_kg,
-  price: ({ part }) => part.price,
-};
-
 /** Pinned ones first; what has no figure comes last either way. */
 export function ordered(parts: Indexed[], { by, down }: Order): Indexed[] {
   const sign = down ? -1 : 1;
   return [...parts].sort((one, other) => {
     if (one.record.pinned !== other.record.pinned) return one.record.pinned ? -1 : 1;
     if (by === "name") return sign * (one.rank - other.rank);
-    const [a, b] = [VALUE[by](one.record), VALUE[by](other.record)];
+    const value = COLUMNS.find((column) => column.by === by)?.value;
+    const [a, b] = [value?.(one.record), value?.(other.record)];
     if (typeof a !== "number" || typeof b !== "number")
       return Number(typeof a !== "number") - Number(typeof b !== "number") || one.rank - other.rank;
     return sign * (a - b) || one.rank - other.rank;
