@@ -35,6 +35,12 @@ def test_any_part_comes_back_as_it_was(data):
         assert not cell.startswith(("=", "+", "-", "@", "\t", "＝", "＋", "－", "＠"))
 
 
+def test_every_key_that_a_part_may_have_has_a_column():
+    header = part_table_text([]).partition("\r\n")[0].split(",")
+    # Without one, a figure would be lost on the way through a spreadsheet.
+    assert {title.split(".")[0] for title in header} - {"range %"} == set(Part.model_fields)
+
+
 def test_what_a_table_reader_wants_to_know_stands_beside_it():
     [row] = csv.DictReader(io.StringIO(part_table_text([validate(Part, HUB)])))
     assert (row["gears"], row["range %"], row["gears.ratios"]) == ("5", "300.0", "0.5 0.6 0.75 1 1.5")
