@@ -2,7 +2,9 @@
 
 import pytest
 
-from examples import NINE_SPEED_HUB, gearbox, hub, setup, sprockets
+from examples import NINE_SPEED_HUB, brief, gearbox, hub, setup, sprockets
+from kettledrum.core.fit.page import fit_page
+from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.figures import part_figures
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
@@ -121,6 +123,18 @@ def test_parts_come_out_of_a_setup_as_what_they_are():
 def test_a_hub_goes_onto_the_shelf_and_back_unchanged():
     nine = validate(Setup, NINE_SPEED_HUB)
     assert with_part(nine, part_from(nine, "1")) == nine
+
+
+def test_a_warranty_goes_onto_the_shelf_and_back_and_is_told_with_what_must_go_together():
+    bike = validate(Setup, setup(sprockets([44], [22]), {**hub(0.5, 1), "warranty_years": 2.5}))
+    shelved = part_from(bike, "1")
+    assert shelved.warranty_years == 2.5
+    back = with_part(bike, shelved)
+    assert back.path[1].warranty_years == 2.5
+    page = fit_page(validate(Brief, brief(setup(sprockets([44], [22])))), back)
+    assert [part.warranty_years for part in page.behaves] == [2.5]
+    with pytest.raises(InvalidInput, match="warranty_years: must be from 0 to 100 years"):
+        validate(Part, {**HUB, "warranty_years": -1})
 
 
 def test_the_stock_spans_the_trade():

@@ -1539,7 +1539,8 @@ export interface components {
         };
         /**
          * Behaves
-         * @description How a part of the path behaves: what its maker says, and what the hands (or feet) must do to shift.
+         * @description How a part of the path behaves: what its maker says, what the hands (or feet) must do to shift, and for
+         *     how many years its maker answers for it.
          */
         Behaves: {
             /** Name */
@@ -1549,6 +1550,8 @@ export interface components {
             behaviour: components["schemas"]["Behaviour"];
             /** Hands */
             hands: string;
+            /** Warranty Years */
+            warranty_years: number | null;
         };
         /**
          * Behaviour
@@ -2536,6 +2539,8 @@ export interface components {
             mass_kg?: number | null;
             /** Price */
             price?: number | null;
+            /** Warranty Years */
+            warranty_years?: number | null;
             care?: components["schemas"]["JsonValue"];
             /** Lubricant */
             lubricant?: string | null;
@@ -2647,6 +2652,8 @@ export interface components {
             mass_kg?: number | null;
             /** Price */
             price?: number | null;
+            /** Warranty Years */
+            warranty_years?: number | null;
             care?: components["schemas"]["JsonValue"];
             /** Lubricant */
             lubricant?: string | null;
@@ -3525,6 +3532,8 @@ export interface components {
             mass_at?: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
             /** Price */
             price?: number | null;
+            /** Warranty Years */
+            warranty_years?: number | null;
             limits?: components["schemas"]["Limits"] | null;
             /** Lubricant */
             lubricant?: string | null;
@@ -4466,6 +4475,8 @@ export interface components {
             mass_kg?: number | null;
             /** Price */
             price?: number | null;
+            /** Warranty Years */
+            warranty_years?: number | null;
             care?: components["schemas"]["JsonValue"];
             /** Lubricant */
             lubricant?: string | null;

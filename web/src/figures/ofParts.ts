@@ -99,6 +99,7 @@ export const sumFigures = (massAt: "mass_at" | "fit.mass_at"): Figure[] => [
   { at: "mass_kg", label: "Mass", kind: "mass" },
   { at: massAt, label: "Its mass sits in", kind: "choice", choices: MASS_PLACES },
   { at: "price", label: "Price", kind: "number" },
+  { at: "warranty_years", label: "Warranty", kind: "number", unit: "years" },
 ];
 const SUMS = sumFigures("fit.mass_at");
 

@@ -35,12 +35,15 @@ CAUTION = (
 
 @dataclass(frozen=True, slots=True)
 class Behaves:
-    """How a part of the path behaves: what its maker says, and what the hands (or feet) must do to shift."""
+    """How a part of the path behaves: what its maker says, what the hands (or feet) must do to shift, and for
+    how many years its maker answers for it.
+    """
 
     name: str
     kind: str
     behaviour: Behaviour
     hands: str
+    warranty_years: float | None
 
 
 class WheelBuild(BaseModel):
@@ -84,9 +87,15 @@ def fit_page(brief: Brief, setup: Setup) -> FitPage:
         counts={state: sum(check.state == state for check in checks) for state in states},
         checks=checks,
         behaves=[
-            Behaves(bike.name(stage), stage.kind, stage.behaviour or Behaviour(), _hands(stage))
+            Behaves(
+                bike.name(stage),
+                stage.kind,
+                stage.behaviour or Behaviour(),
+                _hands(stage),
+                stage.warranty_years,
+            )
             for stage in setup.path
-            if _shifts(stage) or stage.behaviour is not None
+            if _shifts(stage) or stage.behaviour is not None or stage.warranty_years is not None
         ],
         bite=bite(setup.path, table),
         wheel=_wheel(bike),

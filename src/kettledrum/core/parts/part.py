@@ -6,7 +6,7 @@ from pydantic import JsonValue, model_validator
 
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.parts.fitting import Fit, MassAt
-from kettledrum.core.parts.stage import Change, TeethList
+from kettledrum.core.parts.stage import Change, TeethList, WarrantyYears
 from kettledrum.core.parts.stated import Behaviour, Limits, PartMassKg, Price
 from kettledrum.core.parts.wheel import Wheel
 from kettledrum.core.terms.quantities import CrankMm, Model, Name, Notes, refused
@@ -46,6 +46,7 @@ class Part(Model):
     mass_kg: PartMassKg | None = None
     mass_at: MassAt | None = None
     price: Price | None = None
+    warranty_years: WarrantyYears | None = None
     limits: Limits | None = None
     lubricant: Name | None = None
     behaviour: Behaviour | None = None

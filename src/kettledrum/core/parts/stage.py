@@ -7,9 +7,10 @@ from pydantic import Discriminator, Field, JsonValue, StrictBool, Tag, model_val
 from kettledrum.core.inside.gears import MOST_GEARS, Gears
 from kettledrum.core.parts.fitting import Fit, Run
 from kettledrum.core.parts.stated import Behaviour, Limits, PartMassKg, Price
-from kettledrum.core.terms.quantities import Efficiency, Model, Name, SpeedKmh, Teeth, refused
+from kettledrum.core.terms.quantities import Efficiency, Model, Name, SpeedKmh, Teeth, Within, refused
 from kettledrum.core.terms.spread import EfficiencySpread
 
+WarrantyYears = Annotated[float, Within(0, 100, unit="years")]
 TeethList = Annotated[list[Teeth], Field(min_length=1, max_length=MOST_GEARS)]
 
 
@@ -36,7 +37,7 @@ class Change(Model):
 
 class StatedByMaker(Model):
     """What a stage carries besides its gears; what is missing is not known. `price` is in the owner's money,
-    `lubricant` what it runs in. `care` is kept as it is.
+    `warranty_years` how long its maker answers for it, `lubricant` what it runs in. `care` is kept as it is.
     """
 
     name: Name | None = None
@@ -51,6 +52,7 @@ class StatedByMaker(Model):
     limits: Limits | None = None
     mass_kg: PartMassKg | None = None
     price: Price | None = None
+    warranty_years: WarrantyYears | None = None
     care: JsonValue = None
     lubricant: Name | None = None
     behaviour: Behaviour | None = None

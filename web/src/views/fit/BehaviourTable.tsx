@@ -49,6 +49,14 @@ export function BehaviourTable({ page: { behaves, bite }, table }: { page: FitPa
                 <td key={place}>{part.hands}</td>
               ))}
             </tr>
+            <tr>
+              <th scope="row">Its maker answers for it</th>
+              {behaves.map(({ warranty_years: years }, place) => (
+                <td key={place} data-quiet={years === null}>
+                  {years === null ? "not known" : years === 1 ? "1 year" : `${years} years`}
+                </td>
+              ))}
+            </tr>
             {ROWS.map(({ name, of }) => (
               <tr key={name}>
                 <th scope="row">{name}</th>

@@ -26,6 +26,12 @@ export const COLUMNS: readonly Column[] = [
   { by: "step", name: "Largest step", value: ({ figures }) => figures.largest_step, text: percent },
   { by: "mass", name: "Mass", value: ({ part }) => part.mass_kg, text: (kg, units) => units.partMass(kg) },
   { by: "price", name: "Price", value: ({ part }) => part.price, text: plainRatio },
+  {
+    by: "warranty",
+    name: "Warranty",
+    value: ({ part }) => part.warranty_years,
+    text: (years) => (years === 1 ? "1 year" : `${plainRatio(years)} years`),
+  },
 ];
 
 /** A part's figure in a column, as it is shown. */
