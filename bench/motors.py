@@ -10,7 +10,7 @@ from kettledrum.core.roads.profile import Profile
 from kettledrum.core.simulation.bike import SimulatedBike
 from kettledrum.core.simulation.course import of_profile
 from kettledrum.core.terms.validation import validate
-from kettledrum.formats import as_json
+from kettledrum.formats.files import as_json
 
 LEVELS = [{"name": f"level {share}", "share": share} for share in (0.5, 1, 1.5, 2.5)]
 MOTOR = {

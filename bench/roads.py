@@ -15,7 +15,7 @@ from kettledrum.core.physics.arrays import Floats
 from kettledrum.core.physics.road_load import GRAVITY
 from kettledrum.core.roads.profile import Profile
 from kettledrum.core.roads.ride import ride
-from kettledrum.formats import as_json
+from kettledrum.formats.files import as_json
 from kettledrum.formats.tracks import one_road
 from serving import Served
 from tracks import gpx

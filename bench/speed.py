@@ -26,7 +26,7 @@ from kettledrum.core.pairings.would_do import would_do
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import honey_round, stock
-from kettledrum.formats import as_json
+from kettledrum.formats.files import as_json
 
 sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
 

@@ -12,7 +12,7 @@ from pathlib import Path
 import numpy as np
 
 from kettledrum.core.roads.cleaning import EARTH_RADIUS_M
-from kettledrum.formats import as_json
+from kettledrum.formats.files import as_json
 from kettledrum.formats.tracks import one_road
 
 DEMO = Path(__file__).parents[1] / "src" / "kettledrum" / "demo"

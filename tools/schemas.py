@@ -4,7 +4,7 @@ import json
 import sys
 from pathlib import Path
 
-from kettledrum.formats import FORMATS
+from kettledrum.formats.schemas import FORMATS
 
 BEYOND = (
     "Rules that span several values (names that must differ, low below high, the number of gears on a path) "

@@ -4,20 +4,28 @@ What goes wrong is said in one line on standard error, with exit status 2.
 """
 
 import gc
+import os
 import sys
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
+
+# A command that is over in a moment need neither look for what could be freed nor for plugins of models.
+gc.disable()
+os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")
 
 import typer
 from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from kettledrum import data_commands
 from kettledrum.command_input import Data, File, content_of, directory_of
-from kettledrum.core.gearing.gear_table import gear_table
-from kettledrum.core.job.brief import CadenceBand
-from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
-from kettledrum.formats import MOST_BRIEF_BYTES, MOST_BYTES, gear_tables_text, read_brief, read_setup
+from kettledrum.core.terms.quantities import CadenceBand
+from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES
+
+if TYPE_CHECKING:
+    from kettledrum.core.job.brief import Brief
+
+# What a command works with is imported when it runs: a gear table needs neither motors nor roads.
 
 app = typer.Typer(
     add_completion=False,
@@ -65,21 +73,29 @@ def gears(
     csv: Csv = False,
 ) -> None:
     """Print the gear table of a setup file."""
-    from kettledrum import command_tables
+    from kettledrum.core.gearing.gear_table import gear_table
+    from kettledrum.formats.setup_file import read_setup
 
     table = gear_table(read_setup(content_of(file, MOST_BYTES)), _cadence_band(cadence))
     if csv:
+        from kettledrum.formats.spreadsheet import gear_tables_text
+
         print(gear_tables_text([table]), end="")
+    elif json:
+        _print_json(table)
     else:
-        _print_json(table) if json else command_tables.gears(table)
+        from kettledrum import command_tables
+
+        command_tables.gears(table)
 
 
 @app.command("compare")
 def compare_setups(file: File, json: Json = False) -> None:
     """Print the setups of a brief file side by side."""
     from kettledrum import command_tables
+    from kettledrum.core.lineup.comparison import compare
 
-    result = compare(read_brief(content_of(file, MOST_BRIEF_BYTES)))
+    result = compare(_brief_in(file))
     _print_json(result) if json else command_tables.comparison(result)
 
 
@@ -94,7 +110,7 @@ def list_pairings(
     from kettledrum.core.job.brief import named
     from kettledrum.core.pairings.grid import pairings
 
-    brief = read_brief(content_of(file, MOST_BRIEF_BYTES))
+    brief = _brief_in(file)
     try:
         result = pairings(brief, named(brief, setup))
     except InvalidInput as error:
@@ -121,7 +137,7 @@ def ride_road(
     from kettledrum.formats.gpx import MOST_TRACK_BYTES
     from kettledrum.formats.tracks import one_road
 
-    brief = read_brief(content_of(file, MOST_BRIEF_BYTES))
+    brief = _brief_in(file)
     route = one_road(content_of(road, MOST_TRACK_BYTES), Path(road).stem)
     result = ride(brief, profile(route))
     _print_json(result) if json else command_tables.rides(route, result)
@@ -137,7 +153,6 @@ def _serve(
     data: Path | None, port: int | None, host: str, *, demo: bool = False, fresh: bool = False
 ) -> None:
     # What is loaded now stays for good: looking for what could be freed would only delay the start.
-    gc.disable()
     # Imported here, since a gear table on the command line needs neither web nor database.
     from kettledrum.demo import fill, stock
     from kettledrum.server import serve as start
@@ -153,6 +168,12 @@ def _serve(
         start(store, host, port)
     finally:
         store.close()
+
+
+def _brief_in(file: str) -> "Brief":
+    from kettledrum.formats.files import read_brief
+
+    return read_brief(content_of(file, MOST_BRIEF_BYTES))
 
 
 def _cadence_band(text: str) -> tuple[float, float]:

@@ -1,22 +1,24 @@
 """Results as tables for a terminal. Names are written as plain text, never read as markup."""
 
 import sys
+from typing import TYPE_CHECKING
 
 from rich.box import SIMPLE_HEAD
 from rich.console import Console
 from rich.table import Table
 from rich.text import Text
 
-from kettledrum.core.gearing.gear_table import Gear, GearTable
-from kettledrum.core.job.route import Route
-from kettledrum.core.lineup.comparison import ComparedSetup, Comparison
-from kettledrum.core.pairings.grid import Pairings
-from kettledrum.core.roads.ride_result import Ride
+if TYPE_CHECKING:
+    from kettledrum.core.gearing.gear_table import Gear, GearTable
+    from kettledrum.core.job.route import Route
+    from kettledrum.core.lineup.comparison import ComparedSetup, Comparison
+    from kettledrum.core.pairings.grid import Pairings
+    from kettledrum.core.roads.ride_result import Ride
 
 _PIPED_WIDTH = 150
 
 
-def gears(table: GearTable) -> None:
+def gears(table: "GearTable") -> None:
     """Prints a gear table and what it adds up to."""
     low, high = table.cadence_rpm
     grid = _grid("Gear", "Ratio", "Development", "Gear inches", "Gain ratio", "Step")
@@ -42,14 +44,14 @@ def gears(table: GearTable) -> None:
         console.print(Text(f"{check.state}: {check.where}: {check.what}"))
 
 
-def _marks(gear: Gear) -> str:
+def _marks(gear: "Gear") -> str:
     marks = [f"beside {gear.overlaps}"] if gear.overlaps else []
     if gear.crossed:
         marks.append("crossed chain")
     return ", ".join(marks)
 
 
-def comparison(result: Comparison) -> None:
+def comparison(result: "Comparison") -> None:
     """Prints the setups of a brief side by side."""
     titles = ("Range", "Lowest", "Highest", "Steps", "Distinct", "Lowest against", "Highest against")
     grid = _grid("Setup", *titles, "Climbs", "Steepest pitch", "Flat")
@@ -76,7 +78,7 @@ def comparison(result: Comparison) -> None:
         console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
 
 
-def pairings(result: Pairings) -> None:
+def pairings(result: "Pairings") -> None:
     """Prints the pairings of a setup, the best first."""
     grid = _grid("", "Pairing", "Ratio", "Lowest", "Highest", "Top", "Pitch", "State", "Chain or belt")
     grid.add_column("Why", justify="left", overflow="fold")
@@ -103,7 +105,7 @@ def pairings(result: Pairings) -> None:
     console.print(Text(result.caution))
 
 
-def rides(road: Route, result: Ride) -> None:
+def rides(road: "Route", result: "Ride") -> None:
     """Prints a road ridden with each setup."""
     grid = _grid("Setup", "Time", "km/h", "In band", "Grinding", "Walking", "Coasting", "Shifts", "rpm", "kJ")
     for setup in result.setups:
@@ -149,7 +151,7 @@ def _percent(share: float | None) -> str:
     return "—" if share is None else f"{share:.1%}"
 
 
-def _steps(table: GearTable | ComparedSetup) -> str:
+def _steps(table: "GearTable | ComparedSetup") -> str:
     if table.stepless:
         return "none"
     if table.smallest_step is None or table.largest_step is None:
@@ -158,7 +160,7 @@ def _steps(table: GearTable | ComparedSetup) -> str:
     return smallest if smallest == largest else f"{smallest} to {largest}"
 
 
-def _sum(table: GearTable) -> str:
+def _sum(table: "GearTable") -> str:
     parts = [f"Range {table.range:.0%}"]
     if table.stepless:
         parts.append("stepless")

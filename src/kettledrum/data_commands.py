@@ -4,6 +4,7 @@ Each works on a store that is in use as well. What they need is imported when th
 commands need no database.
 """
 
+import gc
 import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -14,9 +15,7 @@ from typing import TYPE_CHECKING, Annotated
 import typer
 
 from kettledrum.command_input import Data, File, content_of, directory_of
-from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
-from kettledrum.formats import MOST_ARCHIVE_BYTES, pack, read_any, written
 
 if TYPE_CHECKING:
     from kettledrum.store import Store
@@ -56,6 +55,8 @@ def restore(
 
 def export(file: Target = None, job: JobName = None, data: Data = None) -> None:
     """Write all jobs and parts to an archive, or with --job, one job; as FILE, - is standard output."""
+    from kettledrum.formats.archive import pack
+    from kettledrum.formats.files import written
 
     with _opened(data) as store:
         if job is None:
@@ -82,6 +83,10 @@ def export(file: Target = None, job: JobName = None, data: Data = None) -> None:
 
 def import_(file: File, job: JobName = None, data: Data = None) -> None:
     """Add what a file holds: a job, parts, all of an archive, or with --job, a setup."""
+    from kettledrum.core.parts.setup import Setup
+    from kettledrum.formats.archive import MOST_ARCHIVE_BYTES
+    from kettledrum.formats.imports import read_any
+
     found = read_any(content_of(file, MOST_ARCHIVE_BYTES))
     with _opened(data) as store:
         if isinstance(found, Setup):
@@ -104,6 +109,8 @@ def import_(file: File, job: JobName = None, data: Data = None) -> None:
 def _opened(data: Path | None) -> Iterator["Store"]:
     from kettledrum.store import Store
 
+    # Many jobs may be read: from here on memory is looked after again.
+    gc.enable()
     store = Store(directory_of(data))
     try:
         yield store

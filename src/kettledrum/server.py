@@ -1,6 +1,5 @@
 """Starts the web server: on this machine's own loopback address or, when asked, for a network."""
 
-import importlib
 import ipaddress
 import secrets
 import socket
@@ -58,9 +57,16 @@ class _Announced(uvicorn.Server):
         sys.stdout.write(self._words)
         sys.stdout.flush()
         # What works roads out takes a while to load: once the first page is up, before it is asked for.
-        loading = threading.Timer(_LOAD_AFTER_S, importlib.import_module, ["kettledrum.core.coverage"])
+        loading = threading.Timer(_LOAD_AFTER_S, _load_the_rest)
         loading.daemon = True
         loading.start()
+
+
+def _load_the_rest() -> None:
+    from kettledrum.core.lineup import coverage
+    from kettledrum.core.motors import range as motor_range
+
+    assert coverage and motor_range
 
 
 def _words(listener: socket.socket, token: str | None) -> str:

@@ -10,7 +10,7 @@ from examples import NINE_SPEED_HUB, REFUSED_BRIEFS, REFUSED_SETUPS, WHOLE_BRIEF
 from kettledrum.api import create_app
 from kettledrum.api.schema import schema_text
 from kettledrum.demo import honey_round
-from kettledrum.formats import as_json
+from kettledrum.formats.files import as_json
 from kettledrum.store import Store
 
 ROOT = Path(__file__).parents[2]

@@ -6,7 +6,9 @@ import re
 import pytest
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup
-from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, Everything, written
+from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, Everything
+from kettledrum.formats.files import written
+from kettledrum.formats.schemas import FORMATS
 from kettledrum.store import brief_of
 
 

@@ -4,7 +4,7 @@ import pytest
 
 from examples import brief, setup
 from kettledrum.demo import seaweed_barrow
-from kettledrum.formats import as_json
+from kettledrum.formats.files import as_json
 
 DRIVE = {
     "name": "Barrow",

@@ -7,7 +7,7 @@ import pytest
 from examples import NINE_SPEED_HUB, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
-from kettledrum.formats import read_brief, written
+from kettledrum.formats.files import read_brief, written
 from kettledrum.store import Store
 from kettledrum.store.file.damaged import salvage
 from tracks import gpx, ramp

@@ -14,7 +14,8 @@ from examples import NINE_SPEED_HUB, brief, setup
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import stock
-from kettledrum.formats import Everything, pack, read_any
+from kettledrum.formats.archive import Everything, pack
+from kettledrum.formats.imports import read_any
 from serving import Served
 
 REFUSED = pytest.mark.parametrize("expected_errors", [{"422", "413"}], ids=["refused on purpose"])

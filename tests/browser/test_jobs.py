@@ -8,7 +8,7 @@ from playwright.sync_api import Page, expect
 
 from examples import setup
 from kettledrum.demo import honey_round
-from kettledrum.formats import as_json
+from kettledrum.formats.files import as_json
 
 
 @pytest.fixture

@@ -17,16 +17,11 @@ from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
-from kettledrum.formats import (
-    MOST_ARCHIVE_BYTES,
-    Everything,
-    pack,
-    part_table_text,
-    read_any,
-    shelf_text,
-    unpack,
-    written,
-)
+from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, Everything, pack, unpack
+from kettledrum.formats.files import written
+from kettledrum.formats.imports import read_any
+from kettledrum.formats.part_table import part_table_text
+from kettledrum.formats.shelf import shelf_text
 
 ROUND = validate(Brief, brief(NINE_SPEED_HUB))
 HUB = validate(Part, {"kind": "hub", "name": "hub", "gears": {"ratios": [1, 1.5]}})

@@ -9,7 +9,9 @@ import strategies
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.demo import honey_round
-from kettledrum.formats import as_json, parse, read_brief, read_setup, written
+from kettledrum.formats.files import as_json, read_brief, written
+from kettledrum.formats.json_text import parse
+from kettledrum.formats.setup_file import read_setup
 
 
 def bytes_of(data) -> bytes:

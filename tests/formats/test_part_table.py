@@ -12,7 +12,8 @@ from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import stock
-from kettledrum.formats import part_table_text, read_shelf, unread_parts
+from kettledrum.formats.part_table import part_table_text
+from kettledrum.formats.shelf import read_shelf, unread_parts
 
 HUB = {"kind": "hub", "name": "5-speed hub", "gears": {"ratios": [0.5, 0.6, 0.75, 1, 1.5]}, "mass_kg": 1.55}
 

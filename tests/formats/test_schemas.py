@@ -8,7 +8,7 @@ from jsonschema import Draft202012Validator
 
 import strategies
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF
-from kettledrum.formats import FORMATS, schema_text
+from kettledrum.formats.schemas import FORMATS, schema_text
 
 
 @pytest.fixture(params=list(FORMATS), scope="module")

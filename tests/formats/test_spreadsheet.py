@@ -9,7 +9,7 @@ from examples import setup, sprockets, stepless_hub
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
-from kettledrum.formats import gear_tables_text
+from kettledrum.formats.spreadsheet import gear_tables_text
 
 
 def read(text: str, delimiter=",") -> list[dict[str, str]]:

@@ -2,8 +2,7 @@
 
 from pathlib import Path
 
-from fastapi import APIRouter, FastAPI
-from fastapi.routing import APIRoute
+from fastapi import FastAPI
 
 from kettledrum import __version__
 from kettledrum.api import problem_details, site
@@ -25,6 +24,21 @@ from kettledrum.devices import Bench
 from kettledrum.store import Store
 
 _THIS_MACHINE = Access()
+ROUTERS = (
+    jobs.router,
+    gear_tables.router,
+    calculate.router,
+    exchange.router,
+    damaged.router,
+    wheels.router,
+    shelf.router,
+    shelf_import.router,
+    pairings.router,
+    roads.router,
+    roads.strict,
+    live.router,
+    live.strict,
+)
 
 
 def create_app(store: Store, static: Path = site.STATIC, access: Access = _THIS_MACHINE) -> FastAPI:
@@ -35,24 +49,13 @@ def create_app(store: Store, static: Path = site.STATIC, access: Access = _THIS_
         docs_url=None,
         redoc_url=None,
         openapi_url="/api/openapi.json",
-        generate_unique_id_function=_operation_id,
         separate_input_output_schemas=False,
     )
     app.state.store = store
     app.state.bench = Bench()
-    api = APIRouter(prefix="/api", responses=problem_details.ERRORS)
-    for part in (jobs, gear_tables, calculate, exchange, damaged, wheels, shelf, shelf_import, pairings):
-        api.include_router(part.router)
-    api.include_router(roads.router)
-    api.include_router(roads.strict)
-    api.include_router(live.router)
-    api.include_router(live.strict)
-    app.include_router(api)
+    for router in ROUTERS:
+        app.router.routes.extend(router.routes)
     problem_details.install(app)
     app.add_middleware(Gate, access=access)
     site.install(app, static)
     return app
-
-
-def _operation_id(route: APIRoute) -> str:
-    return route.name

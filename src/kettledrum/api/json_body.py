@@ -9,7 +9,7 @@ from starlette.exceptions import HTTPException
 
 from kettledrum.api.problem_details import UnreadableBody
 from kettledrum.core.terms.errors import InvalidInput
-from kettledrum.formats import MOST_BYTES, parse
+from kettledrum.formats.json_text import MOST_BYTES, parse
 
 
 async def bounded(request: Request, most_bytes: int) -> bytes:

@@ -45,11 +45,15 @@ class ProblemDetails(BaseModel):
     version: int | None = None
 
 
+_PROBLEM = {"$ref": "#/components/schemas/ProblemDetails"}
 ERRORS: dict[int | str, dict[str, object]] = {
-    status: {"model": ProblemDetails, "content": {MEDIA_TYPE: {}}, "description": HTTPStatus(status).phrase}
+    status: {"content": {MEDIA_TYPE: {"schema": _PROBLEM}}, "description": HTTPStatus(status).phrase}
     for status in (400, 404, 409, 413, 415, 422, 503)
 }
-"""What any route may answer instead of its result; for the schema."""
+"""What any route may answer instead of its result; for the schema. A model for each would have to be built
+again for each route, at every start; the schema gets it from `TOLD_ONCE`."""
+TOLD_ONCE: dict[int | str, dict[str, object]] = {503: {**ERRORS[503], "model": ProblemDetails}}
+"""For one route, which takes the model into the schema."""
 
 
 class UnreadableBody(HTTPException):

@@ -6,7 +6,8 @@ from importlib import resources
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.validation import validate
-from kettledrum.formats import parse, read_shelf
+from kettledrum.formats.json_text import parse
+from kettledrum.formats.shelf import read_shelf
 from kettledrum.store import JobRecord, Store
 
 

@@ -11,11 +11,6 @@ from kettledrum.core.terms.validation import validate
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
 
 
-def read_setup(data: bytes) -> Setup:
-    """The setup in a setup file. Raises InvalidInput."""
-    return validate(Setup, parse(data))
-
-
 def read_brief(data: bytes) -> Brief:
     """The brief in a brief file. Raises InvalidInput."""
     return validate(Brief, parse(data, MOST_BRIEF_BYTES))

@@ -53,7 +53,7 @@ def add_road(session: Session, job_id: str, route: Route, *, rename: bool = Fals
     last = session.exec(select(func.max(RoadRow.position)).where(RoadRow.job_id == job_id)).one()
     place = 0 if last is None else last + 1
     row = RoadRow(job_id=job_id, position=place, name=name, document="", length_m=0, ascent_m=0)
-    put_route(session, row, Route.model_validate({**route.model_dump(exclude_unset=True), "name": name}))
+    put_route(session, row, route if name == route.name else route.model_copy(update={"name": name}))
     session.add(row)
     session.flush()
     return row

@@ -13,7 +13,7 @@ from kettledrum.core.job.brief import MOST_SETUPS, Brief, Need
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import AnyModel
-from kettledrum.formats import as_json
+from kettledrum.formats.files import as_json
 from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.file.old_needs import readable_need

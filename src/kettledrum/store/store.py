@@ -7,7 +7,7 @@ from pathlib import Path
 from sqlmodel import delete
 
 from kettledrum.core.job.brief import Brief
-from kettledrum.formats import Everything
+from kettledrum.formats.archive import Everything
 from kettledrum.store import rows
 from kettledrum.store.errors import StoreUnusable
 from kettledrum.store.file.damaged import (

@@ -2,25 +2,25 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import Query, Response
 
 from kettledrum.api.asked import OfOneSetup
-from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.routing import routed
 from kettledrum.core.fit.page import FitPage, fit_page
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.home_built.result import DriveResult, drive_named, worked_out
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.inside.internals import Internals, internals
 from kettledrum.core.inside.quick_entry import GearEntry, UnderstoodGears, understand
-from kettledrum.core.job.brief import Brief, CadenceBand, Need
+from kettledrum.core.job.brief import Brief, Need
 from kettledrum.core.job.known_climb import KnownClimb, KnownPower, known_power
 from kettledrum.core.job.starting_points import StartingPoints, starting_points
 from kettledrum.core.job.starting_values import USUAL_MASS_KG, Start, starting_values
 from kettledrum.core.lineup.comparison import Comparison, compare
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.terms.quantities import Model, Name
+from kettledrum.core.terms.quantities import CadenceBand, Model, Name
 
-router = APIRouter(prefix="/calculate", tags=["calculate"], route_class=StrictJsonRoute)
+router = routed("calculate", "/calculate")
 
 
 BodyMass = Annotated[float, Query(ge=15, le=300, description="The rider's mass in kg.")]

@@ -1,11 +1,10 @@
 """Damaged stores that were found at a start and kept aside."""
 
-from fastapi import APIRouter
-
+from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.store import Damaged, JobSummary
 
-router = APIRouter(prefix="/damaged", tags=["damaged"])
+router = routed("damaged", "/damaged", strict=False)
 
 
 @router.get("")

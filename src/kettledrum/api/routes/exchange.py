@@ -3,17 +3,20 @@
 from datetime import UTC, datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, Query, Response
+from fastapi import Depends, Query, Response
 from pydantic import BaseModel
 
 from kettledrum.api.asked import FILE_BODY, file_of_at_most
+from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
-from kettledrum.formats import FORMATS, MOST_ARCHIVE_BYTES, pack, read_any, schema_text
+from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, pack
+from kettledrum.formats.imports import read_any
+from kettledrum.formats.schemas import FORMATS, schema_text
 from kettledrum.store import BroughtIn, JobSummary, NotFound, SetupRecord
 
-router = APIRouter(tags=["exchange"])
+router = routed("exchange", strict=False)
 
 _JSON_SCHEMA = "application/schema+json"
 

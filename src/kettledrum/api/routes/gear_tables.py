@@ -2,14 +2,16 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import Query, Response
 
+from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.gearing.gear_table import gear_table
-from kettledrum.formats import BYTE_ORDER_MARK, System, gear_tables_text
+from kettledrum.formats.part_table import BYTE_ORDER_MARK
+from kettledrum.formats.spreadsheet import System, gear_tables_text
 from kettledrum.store import SetupRecord, Store
 
-router = APIRouter(prefix="/jobs/{job_id}", tags=["gear tables"])
+router = routed("gear tables", "/jobs/{job_id}", strict=False)
 
 Units = Annotated[System, Query(description="Metres and km/h, or feet and mph.")]
 Tabs = Annotated[bool, Query(description="Tabs between the cells, as a clipboard holds them.")]

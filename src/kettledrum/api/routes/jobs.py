@@ -2,12 +2,12 @@
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Body, Header, Query, Response
+from fastapi import Body, Header, Query, Response
 from pydantic import BaseModel
 
 from kettledrum.api.asked import BasedOn
-from kettledrum.api.json_body import StrictJsonRoute
-from kettledrum.api.problem_details import FieldProblem
+from kettledrum.api.problem_details import TOLD_ONCE, FieldProblem
+from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import MOST_SETUPS, Brief, Need
 from kettledrum.core.job.drafted import Saved, drafted
@@ -15,16 +15,16 @@ from kettledrum.core.lineup.comparison import Comparison, compare
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.quantities import Model
 from kettledrum.demo import demo_jobs
-from kettledrum.formats import written
+from kettledrum.formats.files import written
 from kettledrum.store import JobPlaces, JobRecord, JobSummary, SavedNeed, SavedSetup, SetupRecord, Stepped
 
 SeenAt = Annotated[int, Query(description="The revision that the job was seen at.")]
 SetupIds = Annotated[list[str], Body(max_length=MOST_SETUPS)]
 
-router = APIRouter(prefix="/jobs", tags=["jobs"], route_class=StrictJsonRoute)
+router = routed("jobs", "/jobs")
 
 
-@router.get("")
+@router.get("", responses=TOLD_ONCE)
 def list_jobs(store: TheStore) -> list[JobSummary]:
     """Every job, oldest first."""
     return store.jobs.summaries()

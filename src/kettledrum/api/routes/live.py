@@ -4,13 +4,13 @@ import asyncio
 from collections.abc import AsyncIterator
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, Query, Request
+from fastapi import Depends, Query, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse
 from pydantic import BaseModel, StrictBool
 
 from kettledrum.api.asked import OfOneSetup
-from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.motors.assist_levels import share_of_level
 from kettledrum.core.simulation.bike import SimulatedBike
@@ -23,8 +23,8 @@ from kettledrum.devices import MOST_PACE, Bench, BikeOnTheBench, Reading
 EVERY_S = 0.1
 MOST_MARKS = 400
 
-router = APIRouter(tags=["live"])
-strict = APIRouter(tags=["live"], route_class=StrictJsonRoute)
+router = routed("live", strict=False)
+strict = routed("live")
 
 RoadAsked = Annotated[
     str | None, Query(description="The road of the job to go along; start, climb, coast and stop without.")

@@ -2,11 +2,11 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import Query, Response
 from pydantic import Field, StrictBool, model_validator
 
 from kettledrum.api.asked import OfOneSetup
-from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.chains.twin import TOLERANCE_MM, Twin, twins
 from kettledrum.core.pairings.grid import Pairings, pairings
@@ -17,7 +17,7 @@ from kettledrum.core.parts.use import tried_with
 from kettledrum.core.terms.quantities import Model, Within, refused
 from kettledrum.store import SetupRecord
 
-router = APIRouter(tags=["pairings"], route_class=StrictJsonRoute)
+router = routed("pairings")
 
 MOST_TWINS = 200
 TeethAsked = Annotated[int, Query(ge=5, le=200)]

@@ -7,14 +7,14 @@ from collections.abc import Iterator
 from functools import lru_cache
 from typing import TYPE_CHECKING, Annotated, Literal
 
-from fastapi import APIRouter, Depends, Query, Request, Response
+from fastapi import Depends, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
 from kettledrum.api.asked import FILE_BODY, BasedOn, file_of_at_most
-from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.problem_details import FieldProblem
+from kettledrum.api.routing import routed
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import Brief
@@ -33,8 +33,8 @@ _MOST_PLACES = 600
 
 FileName = Annotated[Name, Query(description="What a road without a name in the file is called.")]
 
-router = APIRouter(prefix="/jobs/{job_id}", tags=["roads"])
-strict = APIRouter(prefix="/jobs/{job_id}", tags=["roads"], route_class=StrictJsonRoute)
+router = routed("roads", "/jobs/{job_id}", strict=False)
+strict = routed("roads", "/jobs/{job_id}")
 
 
 class RoadStep(BaseModel):

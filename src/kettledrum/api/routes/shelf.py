@@ -3,20 +3,21 @@
 from datetime import UTC, datetime
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Response
+from fastapi import Body, Response
 
 from kettledrum.api.asked import BasedOn
-from kettledrum.api.json_body import StrictJsonRoute
 from kettledrum.api.routes.gear_tables import TABLE, Tabs
+from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import MOST_SETUPS
 from kettledrum.core.lineup.familiar import Ends, Familiar, familiar
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.use import part_from, with_part
-from kettledrum.formats import BYTE_ORDER_MARK, MOST_PARTS, part_table_text, shelf_text
+from kettledrum.formats.part_table import BYTE_ORDER_MARK, part_table_text
+from kettledrum.formats.shelf import MOST_PARTS, shelf_text
 from kettledrum.store import PartRecord, SavedSetup
 
-router = APIRouter(prefix="/shelf", tags=["shelf"], route_class=StrictJsonRoute)
+router = routed("shelf", "/shelf")
 
 PartIds = Annotated[list[str], Body(max_length=MOST_PARTS)]
 Setups = Annotated[list[Ends], Body(max_length=MOST_SETUPS)]

@@ -6,21 +6,22 @@ Stopping is hanging up: nothing is written before every part has been judged, an
 from collections.abc import Iterator, Sequence
 from typing import Annotated
 
-from fastapi import APIRouter, Depends, Query, Request
+from fastapi import Depends, Query, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
 from kettledrum.api.asked import FILE_BODY, file_of_at_most
 from kettledrum.api.problem_details import FieldProblem
+from kettledrum.api.routing import routed
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.errors import InvalidInput
-from kettledrum.formats import MOST_SHELF_BYTES, UnreadPart, unread_parts
+from kettledrum.formats.shelf import MOST_SHELF_BYTES, UnreadPart, unread_parts
 from kettledrum.store import BroughtIn, Store, StoreUnusable
 
-router = APIRouter(prefix="/shelf", tags=["shelf"])
+router = routed("shelf", "/shelf", strict=False)
 
 _AT_ONCE = 200
 """Parts judged between two lines."""

@@ -2,14 +2,14 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query
+from fastapi import Query
 from pydantic import BaseModel
 
-from kettledrum.api.json_body import StrictJsonRoute
+from kettledrum.api.routing import routed
 from kettledrum.core.parts.wheel import MeasuredRollout
 from kettledrum.core.parts.wheel_sizes import WheelSizes, wheel_sizes
 
-router = APIRouter(prefix="/wheels", tags=["wheels"], route_class=StrictJsonRoute)
+router = routed("wheels", "/wheels")
 
 Like = Annotated[str, Query(max_length=80, description="A marking, a name or a part of one; empty for all.")]
 

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, model_validator
+from pydantic import Field, model_validator
 
 from kettledrum.core.job.home_built import HomeBuilt
 from kettledrum.core.job.load import Load
@@ -13,21 +13,23 @@ from kettledrum.core.parts.frame import Frame
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stock import Stock
 from kettledrum.core.terms.errors import InvalidInput, Problem
-from kettledrum.core.terms.quantities import CadenceRpm, MassKg, Model, Name, Notes, PowerW, Within, refused
+from kettledrum.core.terms.quantities import (
+    CadenceBand,
+    CadenceRpm,
+    MassKg,
+    Model,
+    Name,
+    Notes,
+    PowerW,
+    Within,
+    refused,
+)
 
 MOST_SETUPS = 26
 MOST_HOME_BUILT = 8
 
 
-def _low_below_high(band: tuple[float, float]) -> tuple[float, float]:
-    if band[0] >= band[1]:
-        raise refused("must run from low to high, low below high, such as 60 to 88")
-    return band
-
-
 PushFactor = Annotated[float, Within(0.3, 4)]
-CadenceBand = Annotated[tuple[CadenceRpm, CadenceRpm], AfterValidator(_low_below_high)]
-"""The cadences in rpm, low and high, between which the rider is at ease."""
 
 
 class Rider(Model):

@@ -9,7 +9,14 @@ import unicodedata
 from dataclasses import dataclass
 from typing import Annotated, Any, get_args
 
-from pydantic import BaseModel, ConfigDict, GetCoreSchemaHandler, GetJsonSchemaHandler, model_validator
+from pydantic import (
+    AfterValidator,
+    BaseModel,
+    ConfigDict,
+    GetCoreSchemaHandler,
+    GetJsonSchemaHandler,
+    model_validator,
+)
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
@@ -158,3 +165,13 @@ MassKg = Annotated[float, Within(15, 300, unit="kg")]
 PowerW = Annotated[float, Within(5, 2500, unit="W")]
 CadenceRpm = Annotated[float, Within(5, 250, unit="rpm")]
 SpeedKmh = Annotated[float, Within(1, 100, unit="km/h")]
+
+
+def _low_below_high(band: tuple[float, float]) -> tuple[float, float]:
+    if band[0] >= band[1]:
+        raise refused("must run from low to high, low below high, such as 60 to 88")
+    return band
+
+
+CadenceBand = Annotated[tuple[CadenceRpm, CadenceRpm], AfterValidator(_low_below_high)]
+"""The cadences in rpm, low and high, between which the rider is at ease."""

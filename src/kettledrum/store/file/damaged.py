@@ -11,7 +11,7 @@ from pydantic import BaseModel, ValidationError
 from kettledrum.core.job.brief import MOST_SETUPS, Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.parts.part import Part
-from kettledrum.formats import Everything
+from kettledrum.formats.archive import Everything
 from kettledrum.store.errors import NotFound
 from kettledrum.store.file.old_needs import readable_need
 from kettledrum.store.file.old_setups import readable_setup
