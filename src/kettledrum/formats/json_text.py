@@ -6,6 +6,7 @@ is JSON (RFC 8259) and each would only fail later, where nobody could say which 
 
 import json
 import math
+import re
 from collections.abc import Iterator
 
 from kettledrum.core.terms.errors import InvalidInput, Problem, place_in
@@ -14,6 +15,11 @@ MOST_BYTES = 4_000_000
 MOST_BRIEF_BYTES = 16_000_000
 """A brief holds the points of roads."""
 DEEPEST = 32
+
+
+_ODD = re.compile(r"\\u|[0-9][eE]|NaN|Infinity|[0-9]{300}")
+"""Without any of these in a text, every number is finite and every letter whole."""
+_BRACKETS = re.compile(r"[][{}]")
 
 
 class _Doubled(ValueError):
@@ -46,6 +52,14 @@ def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
         ) from error
     except ValueError as error:
         raise _unreadable("holds a number with too many digits") from error
+    # Most texts can hold none of what is looked for then, as is seen at a glance.
+    if _ODD.search(text) is not None or _deepest(text) > DEEPEST:
+        _look_closely(value)
+    return value
+
+
+def _look_closely(value: object) -> None:
+    """Raises InvalidInput for what JSON does not allow and the standard library reads all the same."""
     for where, depth, part in _parts(value):
         if depth > DEEPEST:
             raise _unreadable(f"is nested too deeply; at most {DEEPEST} levels are read")
@@ -53,11 +67,19 @@ def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
             raise InvalidInput([Problem(where, "must be a number, not infinite or undefined")])
         if isinstance(part, str) and not part.isascii() and any("\ud800" <= c <= "\udfff" for c in part):
             raise InvalidInput([Problem(where, "must be text in Unicode, without half characters")])
-    return value
 
 
 def _unreadable(what: str) -> InvalidInput:
     return InvalidInput([Problem("", f"the file {what}")])
+
+
+def _deepest(text: str) -> int:
+    """How deep a text is nested, or deeper where its strings hold brackets."""
+    depth = deepest = 0
+    for bracket in _BRACKETS.findall(text):
+        depth += 1 if bracket in "[{" else -1
+        deepest = max(deepest, depth)
+    return deepest
 
 
 def _unique(pairs: list[tuple[str, object]]) -> dict[str, object]:

@@ -44,7 +44,7 @@ class Model(BaseModel):
 
         Not in a file of another format: there the format is what is wrong.
         """
-        if not isinstance(data, dict):
+        if not isinstance(data, dict) or data.keys() <= cls.__pydantic_fields__.keys():
             return data
         form = cls.model_fields.get("format")
         if form is not None and data.get("format") not in get_args(form.annotation):
@@ -125,7 +125,9 @@ class PlainText:
             raise refused(allowed)
         if not self.lines and ("<" in text or ">" in text):
             raise refused("must be plain text without < or >")
-        if any(unicodedata.category(letter) in ("Cc", "Cs") for letter in text if not self._breaks(letter)):
+        if not text.isprintable() and any(
+            unicodedata.category(letter) in ("Cc", "Cs") for letter in text if not self._breaks(letter)
+        ):
             raise refused("must be plain text without control characters")
         return text
 
