@@ -140,6 +140,23 @@ def test_a_draft_is_worked_out_and_not_saved(client, store):
     assert store.jobs.summaries() == []
 
 
+def test_drafts_of_which_one_is_refused_are_worked_out_in_one_answer(client, job):
+    setups = [dict(held["setup"]) for held in job["setups"]]
+    setups[1] = {**setups[1], "path": [sprockets([4], [20])]}
+    setups[2] = {**setups[2], "name": "Typed"}
+    drafts = {
+        "brief": {**job["need"], "format": "kettledrum-brief/1", "setups": setups},
+        "setup_ids": [held["id"] for held in job["setups"]],
+    }
+    found = client.post(f"/api/jobs/{job['id']}/compare", json=drafts).json()
+    assert [problem["where"] for problem in found["problems"]] == ["setups[1].path[0].front[0]"]
+    assert (found["need_is_saved"], found["saved_setup_ids"]) == (False, [job["setups"][1]["id"]])
+    names = [each["name"] for each in found["comparison"]["setups"]]
+    assert names[1:3] == [job["setups"][1]["setup"]["name"], "Typed"]
+    # Nothing of it is saved.
+    assert client.get(f"/api/jobs/{job['id']}").json() == job
+
+
 @pytest.mark.parametrize(
     ("change", "where"),
     [

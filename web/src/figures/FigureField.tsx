@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { valueAt, withValue } from "../drafts/held";
 import { ChoiceField } from "../ui/ChoiceField";
 import { FieldText } from "../ui/FieldText";
@@ -40,16 +40,34 @@ export function FigureField({
   const shown = same && value !== undefined ? typed.text : textOf(value, kind, system);
   const there = place === "" ? at : `${place}.${at}`;
   const wrong = problemsAt(problems, there);
-  const change = (text: string) => onChange(withValue(document, at, read(text)));
+  const latest = useRef(onChange);
+  const put = useRef(document);
+  useEffect(() => {
+    latest.current = onChange;
+    put.current = document;
+  });
+  // The same function as long as the field is the same, so that it need not be drawn again for another's change.
+  const change = useCallback(
+    (text: string) => {
+      setTyped({ text, system });
+      const next = valueOf(text, kind, system) ?? (required ? emptyOf(kind) : undefined);
+      latest.current(withValue(put.current, at, next));
+    },
+    [at, kind, required, setTyped, system],
+  );
+  const offered = useMemo(
+    () => [
+      ...(required ? [] : [{ value: "", label: unknown ?? "not known" }]),
+      ...(kind === "flag" ? YES_OR_NO : (choices ?? []).map(asChoice)),
+    ],
+    [choices, kind, required, unknown],
+  );
   if (kind === "flag" || kind === "choice" || kind === "entry")
     return (
       <ChoiceField
         label={label}
         value={shown}
-        choices={[
-          ...(required ? [] : [{ value: "", label: unknown ?? "not known" }]),
-          ...(kind === "flag" ? YES_OR_NO : (choices ?? []).map(asChoice)),
-        ]}
+        choices={offered}
         problem={wrong[0] && sentence(wrong[0], there)}
         onChange={change}
       />
@@ -66,10 +84,7 @@ export function FigureField({
       numeric={numeric}
       list={list}
       {...look}
-      onChange={(text) => {
-        setTyped({ text, system });
-        change(text);
-      }}
+      onChange={change}
     />
   );
 }

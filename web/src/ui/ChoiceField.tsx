@@ -1,4 +1,4 @@
-import { useId } from "react";
+import { memo, useId } from "react";
 import TextField from "@mui/material/TextField";
 
 interface Props {
@@ -11,7 +11,7 @@ interface Props {
 }
 
 /** One of a few things to choose from. */
-export function ChoiceField({ label, value, choices, onChange, problem }: Props) {
+export const ChoiceField = memo(function ChoiceField({ label, value, choices, onChange, problem }: Props) {
   const id = useId();
   return (
     <TextField
@@ -31,4 +31,4 @@ export function ChoiceField({ label, value, choices, onChange, problem }: Props)
       ))}
     </TextField>
   );
-}
+});

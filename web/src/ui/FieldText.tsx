@@ -1,4 +1,4 @@
-import { useId } from "react";
+import { memo, useId } from "react";
 import TextField from "@mui/material/TextField";
 import type { FieldProblem } from "../api/client";
 import styles from "./FieldText.module.css";
@@ -33,7 +33,7 @@ function rowsOf(text: string, columns: number, least: number, most: number): num
 }
 
 /** A field that keeps what is typed, and says below it what is allowed when that is refused. */
-export function FieldText({
+export const FieldText = memo(function FieldText({
   label,
   place,
   value,
@@ -83,4 +83,4 @@ export function FieldText({
       }}
     />
   );
-}
+});

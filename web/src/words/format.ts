@@ -22,6 +22,8 @@ export function steps(table: ComparedSetup): string {
 /** A ratio as it was entered: at most three decimals, none that say nothing. */
 export const plainRatio = (ratio: number): string => String(Number(ratio.toFixed(3)));
 
+export const yearsText = (years: number): string => (years === 1 ? "1 year" : `${plainRatio(years)} years`);
+
 /** The ratio of each stage in a gear, as in "44 ÷ 19 × 0.53". */
 export function ratioWorking(table: ComparedSetup, gear: Gear): string {
   return table.stages

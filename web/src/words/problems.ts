@@ -3,9 +3,13 @@ import type { FieldProblem } from "../api/client";
 const inside = (where: string, place: string): boolean =>
   where === place || where.startsWith(`${place}[`) || where.startsWith(`${place}.`);
 
+/** The same list for all fields that nothing is wrong with. */
+const NONE: FieldProblem[] = [];
+
 /** The problems of one field, or of an entry in it. */
 export function problemsAt(problems: FieldProblem[], place: string): FieldProblem[] {
-  return problems.filter((problem) => inside(problem.where, place));
+  const found = problems.filter((problem) => inside(problem.where, place));
+  return found.length > 0 ? found : NONE;
 }
 
 /** The problems that none of the fields shows. */

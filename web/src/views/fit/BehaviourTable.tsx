@@ -1,5 +1,5 @@
 import type { ComparedSetup, FitPage } from "../../api/client";
-import { capital, gearName } from "../../words/format";
+import { capital, gearName, yearsText } from "../../words/format";
 import tables from "../../ui/table.module.css";
 import styles from "./Fit.module.css";
 
@@ -53,7 +53,7 @@ export function BehaviourTable({ page: { behaves, bite }, table }: { page: FitPa
               <th scope="row">Its maker answers for it</th>
               {behaves.map(({ warranty_years: years }, place) => (
                 <td key={place} data-quiet={years === null}>
-                  {years === null ? "not known" : years === 1 ? "1 year" : `${years} years`}
+                  {years === null ? "not known" : yearsText(years)}
                 </td>
               ))}
             </tr>

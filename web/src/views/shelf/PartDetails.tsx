@@ -1,7 +1,7 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
 import type { Part, PartRecord } from "../../api/client";
-import { percent, plainRatio } from "../../words/format";
+import { percent, plainRatio, yearsText } from "../../words/format";
 import { PartEditor } from "./PartEditor";
 import type { RowActions } from "./rowActions";
 import styles from "./Shelf.module.css";
@@ -47,6 +47,7 @@ function Facts({ record: { part, figures } }: { record: PartRecord }) {
     ["Limits", limitsOf(part)],
     ["Lubricant", part.lubricant ?? NOT_KNOWN],
     ["Behaviour", behaviourOf(part)],
+    ["Warranty", warrantyOf(part)],
   ];
   if (part.notes) rows.push(["Notes", part.notes]);
   return (
@@ -64,6 +65,12 @@ function Facts({ record: { part, figures } }: { record: PartRecord }) {
 }
 
 const NOT_KNOWN = "not known";
+
+/** How long its maker answers for it, and on what conditions. */
+function warrantyOf({ warranty_years: years, limits }: Part): string {
+  const long = typeof years === "number" ? yearsText(years) : undefined;
+  return [long, limits?.warranty].filter(Boolean).join("; ") || NOT_KNOWN;
+}
 
 function gearsOf(part: Part, figures: PartRecord["figures"]): string {
   if (part.teeth) return `${part.teeth.join(" ")} teeth`;

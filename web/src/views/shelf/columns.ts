@@ -1,5 +1,5 @@
 import type { PartRecord } from "../../api/client";
-import { percent, plainRatio } from "../../words/format";
+import { percent, plainRatio, yearsText } from "../../words/format";
 import type { Units } from "../../words/units";
 
 /** A column of the shelf's table: what it sorts by, and how that is shown. */
@@ -30,7 +30,7 @@ export const COLUMNS: readonly Column[] = [
     by: "warranty",
     name: "Warranty",
     value: ({ part }) => part.warranty_years,
-    text: (years) => (years === 1 ? "1 year" : `${plainRatio(years)} years`),
+    text: yearsText,
   },
 ];
 
