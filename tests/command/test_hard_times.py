@@ -17,10 +17,11 @@ from contextlib import closing
 import pytest
 
 from examples import brief, setup
+from fuzzing import LONGER
 from kettledrum.store.file.sqlite import FILE_NAME
 from serving import Served
 
-KILLS = 12
+KILLS = 6 * LONGER
 
 
 def integrity(directory) -> str:

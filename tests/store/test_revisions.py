@@ -175,7 +175,7 @@ edits = st.lists(
 )
 
 
-@examples(40)
+@examples(15)
 @given(edits)
 def test_any_edits_undone_give_the_first_state_and_redone_the_last(sequence):
     with TemporaryDirectory() as directory:
