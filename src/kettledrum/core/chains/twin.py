@@ -10,6 +10,7 @@ from kettledrum.core.chains.loop import CHAIN_PITCH_MM, centre_for, chain_radius
 TOLERANCE_MM = 0.5
 """How far apart the two right positions may be: a chain’s slack takes up about as much."""
 SMALLEST_STEP, LARGEST_STEP = 1.1, 3.0
+"""Two gears nearer than a tenth are one, and farther than three times too far for any rider. Ours."""
 
 
 @dataclass(frozen=True, slots=True)

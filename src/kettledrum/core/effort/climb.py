@@ -16,6 +16,7 @@ BALANCE_KMH = 5.0
 GETS_OFF_KMH = 8.0
 """Faster than this nobody gets off to push, however slowly the cranks turn."""
 MINUTE_S = 60.0
+"""The time that a rider's power for a minute is held, by its name."""
 FAN_RPM = range(20, 125, 5)
 """The cadences at which the fan of grades is worked out."""
 

@@ -7,7 +7,9 @@ from kettledrum.core.fit.spokes import spoke_lengths
 from kettledrum.core.parts.stage import has_gears
 
 SMALL_RIM_MM = 420.0
+"""Rims smaller than this, those of 20 inches, leave a tension gauge little room. A rule of the trade."""
 MANY_HOLES = 32
+"""From so many spokes on there is no room between them in a small rim. A rule of the trade."""
 
 
 def _crank_length(bike: Bike) -> Iterator[Finding]:

@@ -14,10 +14,13 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.check import RANK, State
 
 FASTEST_MPS = 30.0
+"""No steady ride up a pitch is faster: where the search for its speed ends."""
 WARM_K = 10.0
 """Nearer than this to what its windings bear, a motor is tight."""
 _HALVINGS = 50
+"""Halvings of that search: to 30 m/s ÷ 2⁵⁰, less than can be told apart."""
 _USUAL_C = 20.0
+"""The air where its temperature is not said."""
 
 
 class OnPitch(BaseModel):

@@ -26,8 +26,11 @@ COLD_BELOW_C, LOST_A_DEGREE, LEAST_LEFT = 20.0, 0.006, 0.5
 """A lithium battery gives less in the cold: about so much of its energy for a degree, never under a half. An
 assumption of ours, of the order that makers state."""
 _SLOWEST_MPS, _SPEEDS = 0.3, 300
+"""Speeds looked at, from a crawl to where one brakes: enough to find a steady one to a percent between."""
 _GRADE_STEP = 0.002
+"""All road of about one grade is ridden at one speed."""
 _SHARES = 30
+"""Points of the curve of what comes back by braking."""
 
 
 @dataclass(frozen=True, slots=True)

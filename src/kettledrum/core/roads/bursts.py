@@ -12,6 +12,7 @@ from kettledrum.core.roads.motion import Drives
 from kettledrum.core.roads.profile import Profile
 
 MINUTE_S = 60.0
+"""The time that a rider's power for a minute is held, by its name."""
 RECOVERY_S = 600.0
 """The time in which all but 1/e of what was spent is back.
 

@@ -12,18 +12,25 @@ from kettledrum.core.terms.errors import InvalidInput, Problem
 EARTH_RADIUS_M = 6_371_008.8
 """The mean radius of the ellipsoid WGS 84."""
 LEAST_STEP_M = 10.0
+"""The grid that elevations are averaged on: about what a receiver places a point to. Ours."""
 MOST_STEPS = 10_000
+"""A longer road has a wider grid, so that none takes longer to clean than this many places."""
 STANDSTILL_M = 2.0
 """Points nearer than this to the one before are one place: a device at rest wanders."""
 NARROWEST_M = 15.0
+"""The narrowest curve that elevations are smoothed with: a step and a half of the grid. Ours."""
 WIDEST_M = 300.0
+"""The widest: beyond, what is smoothed away would be hills. Ours."""
 GRADE_NOISE = 0.01
 """Elevation is smoothed at least until its noise makes no more of a grade than this."""
 DRAWN_M = 60.0
 """Points farther apart than this on the whole were drawn, not recorded: no noise is looked for."""
 SPIKE_M = 12.0
+"""So far off its neighbours' line a point is a receiver's slip, several times its usual noise. Ours."""
 GAP_M = 200.0
+"""A stretch without points longer than this is told of as bridged. Ours."""
 WIDENING = 1.5
+"""Each curve tried is so many times as wide as the one before: fine enough, and few. Ours."""
 AGREES = 1.0
 """Two lines agree where they lie within so many standard errors of each other."""
 

@@ -22,6 +22,7 @@ from kettledrum.core.roads.sweeps import BLOCK_STEPS, WALK, Sweeps
 _Kind = TypeVar("_Kind", bound=np.generic)
 
 _ROUGH_SWEEPS = 1
+"""Sweeps of a ride that only tells where a minute's power is wanted; it goes on from there."""
 _CLIMBS_FROM = 6.0
 """Kinetic energies in J/kg; a climb on which a rider comes to less is come to within few steps."""
 

@@ -61,7 +61,7 @@ def ride(brief: Brief, road: Profile) -> Ride:
         marks_m=_rounded((road.distance_m[marks] + road.distance_m[marks + 1]) / 2, 1),
         elevation_m=_rounded((road.elevation_m[marks] + road.elevation_m[marks + 1]) / 2, 2),
         assumed=job.assumed,
-        pushed_below_kmh=GETS_OFF_KMH,
+        pushed_below_kmh=BALANCE_KMH,
         braked_at_kmh=BRAKED_KMH,
         setups=setups,
     )

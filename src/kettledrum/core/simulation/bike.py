@@ -22,6 +22,7 @@ from kettledrum.core.simulation.energy_books import Books, cell_of
 from kettledrum.core.simulation.shifter import Shifter
 
 STEP_S = 0.05
+"""The step of time in s: eight of them in a usual shift. Ours."""
 BRAKES_MPS2 = 1.5
 """How hard one brakes to a stop."""
 REST_S = 2.0
@@ -29,8 +30,11 @@ REST_S = 2.0
 OVER_THE_TOP = 1.1
 """How far above the band one spins for a moment, before a shift has come."""
 _SLOW_MPS, _ARRIVED_M = 0.05, 1.0
+"""Motors push as at this speed when they stand; nearer to the end than this one has arrived."""
 _MEAN_OF_PEAK = 2 / math.pi
+"""The mean of a sine over half a turn, over its peak: two legs' push."""
 _FALSE_POSITIONS, _NEAR_N = 6, 0.05
+"""Steps of the search for the share of a push that tyres or legs give, and how near is near enough, in N."""
 _WALK_MPS, _BRAKED_MPS = WALKING_KMH / 3.6, BRAKED_KMH / 3.6
 
 

@@ -11,6 +11,7 @@ from kettledrum.core.simulation.energy_books import Books
 from kettledrum.core.terms.assumed import Assumed
 
 SAMPLE_S = 0.5
+"""The trial is drawn from samples so far apart."""
 LONGEST_S = 3600.0
 """A trial that has not ended by then is cut off."""
 
