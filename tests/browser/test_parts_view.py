@@ -86,7 +86,7 @@ def test_a_part_is_changed_refused_where_it_is_wrong_and_changed_back(shelf):
     expect(form.get_by_label("Ratios inside")).to_have_value("0.5 0.6 x")
     form.get_by_label("Ratios inside").fill("0,5 0,6 1,5")
     form.get_by_role("textbox", name="Low", exact=True).fill("90 %")
-    form.get_by_label("Turns backwards").select_option("no")
+    form.get_by_label("Pedals turn backwards").select_option("no")
     form.get_by_role("button", name="Save").click()
     expect(shelf.get_by_text("“5-speed hub, grease” was changed.")).to_be_visible()
     # 3.5 × 0.45359 kg; 1.5 ÷ 0.5

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { valueAt, withValue } from "../drafts/held";
 import { ChoiceField } from "../ui/ChoiceField";
 import { FieldText } from "../ui/FieldText";
@@ -42,7 +42,7 @@ export function FigureField({
   const wrong = problemsAt(problems, there);
   const latest = useRef(onChange);
   const put = useRef(document);
-  useEffect(() => {
+  useLayoutEffect(() => {
     latest.current = onChange;
     put.current = document;
   });

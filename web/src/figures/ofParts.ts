@@ -173,7 +173,9 @@ export const LIMIT_FIGURES: Figure[] = [
 const ON_SHELF = /_min$|_heavy$|input_torque|system_mass|teeth_/;
 const MORE_LIMITS = LIMIT_FIGURES.filter(({ at }) => !ON_SHELF.test(at));
 
-const MORE_BEHAVIOUR = BEHAVIOUR.filter(({ at }) => /rolls_back|slow_changes|freewheels/.test(at));
+const MORE = /rolls_back|slow_changes|freewheels/;
+export const BEHAVIOUR_ON_SHELF = BEHAVIOUR.filter(({ at }) => !MORE.test(at));
+const MORE_BEHAVIOUR = BEHAVIOUR.filter(({ at }) => MORE.test(at));
 
 /** What more may be known of a part on the shelf than its own fields ask for. */
 export const MORE_OF_PART: Partial<Record<string, Figure[]>> = {

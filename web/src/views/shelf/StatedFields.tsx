@@ -2,17 +2,8 @@ import type { ReactNode } from "react";
 import type { Edited } from "../../figures/edited";
 import { FigureField } from "../../figures/FigureField";
 import { FigureFields } from "../../figures/FigureFields";
-import {
-  ALLOWED,
-  BEHAVIOUR,
-  EFFICIENCY,
-  isGeared,
-  LUBRICANT,
-  MASS_MAX,
-  moreOf,
-  NOTES,
-  PLAIN,
-} from "./figures";
+import { ALLOWED, EFFICIENCY, isGeared, LUBRICANT, MASS_MAX, moreOf, NOTES, PLAIN } from "./figures";
+import { BEHAVIOUR_ON_SHELF } from "../../figures/ofParts";
 import styles from "./PartEditor.module.css";
 
 /** What a maker states of a part; what is left empty is not known. */
@@ -34,7 +25,7 @@ export function StatedFields(edited: Edited) {
             <FigureFields bare figures={ALLOWED} {...edited} />
           </Group>
           <Group title="How it behaves">
-            <FigureFields bare figures={BEHAVIOUR} {...edited} />
+            <FigureFields bare figures={BEHAVIOUR_ON_SHELF} {...edited} />
           </Group>
         </>
       )}

@@ -1,6 +1,12 @@
 import type { Part } from "../../api/client";
 import type { Figure } from "../../figures/figures";
-import { LIMIT_FIGURES, MORE_OF_PART, sumFigures, WHEEL_FIGURES } from "../../figures/ofParts";
+import {
+  BEHAVIOUR_ON_SHELF,
+  LIMIT_FIGURES,
+  MORE_OF_PART,
+  sumFigures,
+  WHEEL_FIGURES,
+} from "../../figures/ofParts";
 import { INSIDES } from "../../setup/stages";
 
 export const NAME: Figure = {
@@ -53,15 +59,6 @@ export const EFFICIENCY: Figure[] = [
 export const ALLOWED: Figure[] = LIMIT_FIGURES.filter(({ at }) =>
   /_min$|_heavy$|input_torque|system_mass/.test(at) ? !at.startsWith("fit.") : false,
 );
-export const BEHAVIOUR: Figure[] = [
-  { at: "behaviour.shifts_at_rest", label: "Shifts at rest", kind: "flag" },
-  { at: "behaviour.shifts_under_load", label: "Shifts under load", kind: "flag" },
-  { at: "behaviour.shifts_several_at_once", label: "Several gears at once", kind: "flag" },
-  { at: "behaviour.neutral", label: "Has a neutral", kind: "flag" },
-  { at: "behaviour.turns_backwards", label: "Turns backwards", kind: "flag" },
-  { at: "behaviour.automatic", label: "Automatic", kind: "words", hint: "Kinds, with commas" },
-  { at: "behaviour.loud_gears", label: "Loud gears", kind: "words", hint: "Their names" },
-];
 export const NOTES: Figure = { at: "notes", label: "Notes", kind: "text" };
 
 export const isGeared = (kind: unknown): boolean =>
@@ -74,7 +71,7 @@ export const moreOf = (kind: unknown): Figure[] => MORE_OF_PART[String(kind)] ??
 export const placesOf = (kind: Part["kind"]): string[] =>
   [
     ...[NAME, SPROCKETS, CRANKS, LUBRICANT, MASS_MAX, NOTES, CHANGED],
-    ...[...PLAIN, ...EFFICIENCY, ...ALLOWED, ...BEHAVIOUR, ...WHEEL_FIGURES, ...moreOf(kind)],
+    ...[...PLAIN, ...EFFICIENCY, ...ALLOWED, ...BEHAVIOUR_ON_SHELF, ...WHEEL_FIGURES, ...moreOf(kind)],
     ...INSIDES.map((inside) => ({ at: `gears.${inside}` })),
     ...["gears.names", "change.trigger_kmh", "wheel.bead_seat_mm"].map((at) => ({ at })),
   ].map(({ at }) => `part.${at}`);
