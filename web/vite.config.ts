@@ -5,7 +5,8 @@ import { compression, defineAlgorithm } from "vite-plugin-compression2";
 export default defineConfig({
   // What the server sends is compressed here, once, as far as it goes.
   plugins: [
-    react(),
+    // The compiler keeps what is drawn until something that it stands on has changed.
+    react({ babel: { plugins: ["babel-plugin-react-compiler"] } }),
     compression({
       include: /\.(js|css|html|svg)$/,
       threshold: 1000,
