@@ -1,4 +1,4 @@
-"""The command line: `kettledrum serve | demo | gears | compare | ride | backup | restore | export | import`.
+"""The command line: gear tables, comparisons, pairings, rides, home-built drives, and the data itself.
 
 What goes wrong is said in one line on standard error, with exit status 2.
 """
@@ -141,6 +141,16 @@ def ride_road(
     route = one_road(content_of(road, MOST_TRACK_BYTES), Path(road).stem)
     result = ride(brief, profile(route))
     _print_json(result) if json else command_tables.rides(route, result)
+
+
+@app.command("home-built")
+def home_built(file: File, json: Json = False) -> None:
+    """Work out the home-built drives of a brief file."""
+    from kettledrum import command_tables
+    from kettledrum.core.home_built.result import every_drive
+
+    result = every_drive(_brief_in(file))
+    _print_json(result) if json else command_tables.home_built(result)
 
 
 app.command()(data_commands.backup)

@@ -10,6 +10,7 @@ from rich.text import Text
 
 if TYPE_CHECKING:
     from kettledrum.core.gearing.gear_table import Gear, GearTable
+    from kettledrum.core.home_built.result import Drives
     from kettledrum.core.job.route import Route
     from kettledrum.core.lineup.comparison import ComparedSetup, Comparison
     from kettledrum.core.pairings.grid import Pairings
@@ -133,6 +134,37 @@ def rides(road: "Route", result: "Ride") -> None:
     console.print(grid if result.setups else Text("This brief holds no setups yet."))
     if result.assumed:
         console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
+
+
+def home_built(result: "Drives") -> None:
+    """Prints home-built drives, and what of each does not hold."""
+    grid = _grid("Drive", "km/h", "Off", "Wheel", "Push", "Slope at speed", "Current", "State")
+    for drive in result.drives:
+        grid.add_row(
+            Text(drive.name),
+            f"{drive.geared_kmh:.1f}",
+            "—" if drive.off is None else f"{drive.off:+.1%}",
+            f"{drive.wheel_nm:.0f} Nm",
+            f"{drive.push_n:.0f} N",
+            f"{drive.grade_at_speed:.1%}",
+            "—" if drive.wiring is None else f"{drive.wiring.current_a:.0f} A",
+            drive.state,
+        )
+    console = _console()
+    console.print(grid if result.drives else Text("This brief holds no home-built drives yet."))
+    for drive in result.drives:
+        for number, shaft in enumerate(drive.shafts, 1):
+            bar = "" if shaft.bar_mm is None else f"; a bar of {shaft.bar_mm:g} mm would hold"
+            console.print(
+                Text(
+                    f"{drive.name}, shaft {number}: {shaft.state}, {shaft.stress_mpa:.0f} MPa, sprockets "
+                    f"give way by {shaft.deflection_mm:.2f} mm; bearings: {shaft.bearings}{bar}"
+                )
+            )
+        if drive.assumed:
+            console.print(Text(f"{drive.name}, not known and assumed: {', '.join(map(str, drive.assumed))}"))
+    if result.drives:
+        console.print(Text(result.drives[0].caution))
 
 
 def _grid(first: str, *others: str) -> Table:

@@ -48,6 +48,38 @@ def file(tmp_path):
     return file
 
 
+HOME_BUILT = {
+    "name": "Barrow",
+    "motor": {"rpm": 100, "torque_nm": 20},
+    "stages": [[15, 21], [15, 25]],
+    "wheel_mm": 500,
+    "shafts": [{"after": 1, "diameter_mm": 16, "span_mm": 120, "material": "threaded rod, class 4.8"}],
+}
+
+
+def test_home_built_drives(run, file):
+    given = file(brief(home_built=[HOME_BUILT]))
+    status, out, _ = run("home-built", given, "--json")
+    assert status == 0
+    [drive] = json.loads(out)["drives"]
+    assert drive["name"] == "Barrow"
+    assert drive["geared_kmh"] == pytest.approx(100 * 60 * 3.14159265 * 0.5 / 1000 * 15 / 21 * 15 / 25)
+    [shaft] = drive["shafts"]
+    assert shaft["core_mm"] == pytest.approx(13.546, abs=0.001)
+    told = {each["where"]: each["value"] for each in drive["assumed"]}
+    assert told["shafts[0].diameter_mm"] == pytest.approx(13.55)
+    assert told["shafts[0].notch"] == 2.8
+    status, out, _ = run("home-built", given)
+    assert status == 0
+    assert "Barrow, shaft 1: fails" in out
+    assert "the notch of its thread (2.8)" in out
+    assert "qualified person" in out
+    assert "no home-built drives yet" in run("home-built", file(brief()))[1]
+    status, _, err = run("home-built", file(brief(home_built=[{**HOME_BUILT, "stages": [[15, 0]]}])))
+    assert status == 2
+    assert "home_built[0].stages[0][1]" in err
+
+
 def test_gears_as_json(run, file):
     status, out, _ = run("gears", file(NINE_SPEED_HUB), "--cadence", "60:88", "--json")
     found = json.loads(out)

@@ -1333,6 +1333,8 @@ export interface components {
         /**
          * Along
          * @description Along the shaft: places in mm from the first bearing, bending moments in Nm, deflections in mm.
+         *
+         *     Moments and deflections each are those of their own worst way.
          */
         Along: {
             /** At Mm */
@@ -2074,6 +2076,8 @@ export interface components {
          *     holds. `state` is that of what stands worst. `assumed` names what was taken for want of figures.
          */
         DriveResult: {
+            /** Name */
+            name: string;
             /** Turning */
             turning: components["schemas"]["Turning"][];
             /** Direct Kmh */
@@ -3689,7 +3693,7 @@ export interface components {
          * Pull
          * @description A force on a shaft in N, jerks included, with where it is, and what makes it.
          *
-         *     It is negative where, in the worst way that pulls can lie to each other, it pulls against the first.
+         *     It is negative where, in the way that pulls bend the shaft most, it pulls against the first.
          */
         Pull: {
             /** At Mm */
@@ -4289,7 +4293,8 @@ export interface components {
          *     It stands `after` so many stages: 0 is the motors' own, the last one turns the wheel. Places are measured
          *     from the first bearing along it, before it where negative: of the sprocket that drives it, of the one that
          *     it drives, and of the wheel, which bears `load_kg`. `notch` is how much a keyway, a thread or a drilled
-         *     hole raises the stress; `bearing_static_n` the static load rating of one bearing.
+         *     hole raises the stress, that of a threaded rod's thread unless given; `bearing_static_n` the static load
+         *     rating of one bearing.
          */
         Shaft: {
             /** After */
@@ -4317,13 +4322,14 @@ export interface components {
         };
         /**
          * ShaftCheck
-         * @description A shaft in the worst way that its pulls can lie to each other.
+         * @description A shaft, each thing in its own worst way that pulls can lie to each other.
          *
-         *     `torque_nm` twists it and `bending_nm` bends it, jerks included; `stress_mpa` is von Mises' at its
-         *     surface, `factor` how far the yield strength exceeds it, `safety` how far it must. `smallest_mm` is the
-         *     thinnest that holds, `bar_mm` the next one that is easily had. `deflection_mm` is the most that a sprocket
-         *     gives way, of `most_bent_mm` that it may. `bearings_n` are the loads of the two bearings, `bearing_factor`
-         *     how far their rating exceeds these and `bearing_asked` how far it should. What is null is not known.
+         *     `core_mm` is what of it bears: all of it, but for a threaded rod. `torque_nm` twists it and `bending_nm`
+         *     bends it, jerks included; `stress_mpa` is von Mises' at its surface, raised by `notch`, `factor` how far
+         *     the yield strength exceeds it, `safety` how far it must. `smallest_mm` is the thinnest that holds,
+         *     `bar_mm` the next one that is easily had. `deflection_mm` is the most that a sprocket gives way, of
+         *     `most_bent_mm` that it may. `bearings_n` are the loads of the two bearings, `bearing_factor` how far their
+         *     rating exceeds these and `bearing_asked` how far it should. What is null is not known.
          */
         ShaftCheck: {
             /** After */
@@ -4333,6 +4339,10 @@ export interface components {
              * @enum {string}
              */
             state: "holds" | "tight" | "fails" | "not known";
+            /** Core Mm */
+            core_mm: number;
+            /** Notch */
+            notch: number;
             /** Torque Nm */
             torque_nm: number;
             /** Pulls */

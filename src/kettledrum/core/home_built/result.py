@@ -15,7 +15,8 @@ from kettledrum.core.home_built.trains import USUAL_TO_HAND, Train, nearest_trai
 from kettledrum.core.home_built.wiring import Wiring, wiring
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.conditions import Conditions, conditions
-from kettledrum.core.job.home_built import USUAL_SAFETY, USUAL_SHOCK, USUAL_STAGE_EFFICIENCY, HomeBuilt
+from kettledrum.core.job.home_built import USUAL_SAFETY, USUAL_SHOCK, USUAL_STAGE_EFFICIENCY, HomeBuilt, Shaft
+from kettledrum.core.parts.materials import THREAD_NOTCH, core_mm
 from kettledrum.core.parts.motor import USUAL_EFFICIENCY
 from kettledrum.core.physics.road_load import Resistance, held_grade
 from kettledrum.core.terms.assumed import Assumed
@@ -68,6 +69,7 @@ class DriveResult(BaseModel):
     holds. `state` is that of what stands worst. `assumed` names what was taken for want of figures.
     """
 
+    name: str
     turning: list[Turning]
     direct_kmh: float
     product: float
@@ -106,6 +108,17 @@ def drive_named(need: Need, name: str) -> HomeBuilt:
     raise InvalidInput([Problem("name", f"must be the name of a home-built drive of the job: {names}")])
 
 
+class Drives(BaseModel):
+    """Every home-built drive of a need worked out."""
+
+    drives: list[DriveResult]
+
+
+def every_drive(need: Need) -> Drives:
+    """Works every home-built drive of a need out."""
+    return Drives(drives=[worked_out(need, drive) for drive in need.home_built or []])
+
+
 def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
     """Works a home-built drive out on the road of a job: its surface, air and wind."""
     job = conditions(need)
@@ -131,6 +144,7 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
     if battery is not None:
         states.append(battery.current)
     return DriveResult(
+        name=drive.name,
         turning=_turning(drive),
         direct_kmh=drive.direct_kmh,
         product=drive.product,
@@ -237,4 +251,25 @@ def _assumed(job: Conditions, drive: HomeBuilt) -> list[Assumed]:
         (moved, drive.mass_kg is None),
     ]
     told = [usual for usual, taken in own if taken]
+    for place, shaft in enumerate(drive.shafts or []):
+        told += _of_thread(f"shafts[{place}]", shaft)
     return told + [usual for usual in job.assumed if usual.where.startswith("road.")]
+
+
+def _of_thread(where: str, shaft: Shaft) -> list[Assumed]:
+    """What a threaded rod is reckoned with: its core, and a thread's notch unless another is given."""
+    if not shaft.threaded:
+        return []
+    core = core_mm(shaft.diameter_mm, shaft.made_of)
+    told = [
+        Assumed(
+            where=f"{where}.diameter_mm",
+            what="the core of the threaded rod",
+            value=round(core, 2),
+            unit="mm",
+            taken=f"{core:.2f} mm, of a coarse thread of {shaft.diameter_mm:g} mm",
+        )
+    ]
+    if shaft.notch is None:
+        told.append(Assumed(where=f"{where}.notch", what="the notch of its thread", value=THREAD_NOTCH))
+    return told

@@ -1,6 +1,7 @@
 """Whether a shaft, its bearings and what it carries bear a home-built drive: a screening sum, no approval."""
 
 import math
+from collections.abc import Callable
 from itertools import product
 from typing import Literal
 
@@ -15,7 +16,7 @@ from kettledrum.core.job.home_built import (
     HomeBuilt,
     Shaft,
 )
-from kettledrum.core.parts.materials import MATERIALS, STEEL_MPA
+from kettledrum.core.parts.materials import STEEL_MPA, core_mm, thinnest_mm
 from kettledrum.core.physics.road_load import GRAVITY
 from kettledrum.core.terms.check import State
 
@@ -35,7 +36,7 @@ _PLACES = 60
 class Pull(BaseModel):
     """A force on a shaft in N, jerks included, with where it is, and what makes it.
 
-    It is negative where, in the worst way that pulls can lie to each other, it pulls against the first.
+    It is negative where, in the way that pulls bend the shaft most, it pulls against the first.
     """
 
     at_mm: float
@@ -44,7 +45,10 @@ class Pull(BaseModel):
 
 
 class Along(BaseModel):
-    """Along the shaft: places in mm from the first bearing, bending moments in Nm, deflections in mm."""
+    """Along the shaft: places in mm from the first bearing, bending moments in Nm, deflections in mm.
+
+    Moments and deflections each are those of their own worst way.
+    """
 
     at_mm: list[float]
     moment_nm: list[float]
@@ -52,17 +56,20 @@ class Along(BaseModel):
 
 
 class ShaftCheck(BaseModel):
-    """A shaft in the worst way that its pulls can lie to each other.
+    """A shaft, each thing in its own worst way that pulls can lie to each other.
 
-    `torque_nm` twists it and `bending_nm` bends it, jerks included; `stress_mpa` is von Mises' at its
-    surface, `factor` how far the yield strength exceeds it, `safety` how far it must. `smallest_mm` is the
-    thinnest that holds, `bar_mm` the next one that is easily had. `deflection_mm` is the most that a sprocket
-    gives way, of `most_bent_mm` that it may. `bearings_n` are the loads of the two bearings, `bearing_factor`
-    how far their rating exceeds these and `bearing_asked` how far it should. What is null is not known.
+    `core_mm` is what of it bears: all of it, but for a threaded rod. `torque_nm` twists it and `bending_nm`
+    bends it, jerks included; `stress_mpa` is von Mises' at its surface, raised by `notch`, `factor` how far
+    the yield strength exceeds it, `safety` how far it must. `smallest_mm` is the thinnest that holds,
+    `bar_mm` the next one that is easily had. `deflection_mm` is the most that a sprocket gives way, of
+    `most_bent_mm` that it may. `bearings_n` are the loads of the two bearings, `bearing_factor` how far their
+    rating exceeds these and `bearing_asked` how far it should. What is null is not known.
     """
 
     after: int
     state: State
+    core_mm: float
+    notch: float
     torque_nm: float
     pulls: list[Pull]
     bending_nm: float
@@ -105,23 +112,33 @@ def chain_pull_n(drive: HomeBuilt, stage: int) -> float:
 def shaft_check(drive: HomeBuilt, shaft: Shaft) -> ShaftCheck:
     """Bends, twists and bears a shaft with the pulls of its chains and its load.
 
-    They may lie any way to each other: all in one plane, each this way or that, whichever is worst. Under
-    σ = 32·M / (π·d³) and τ = 16·T / (π·d³), σᵥ = √(σ² + 3·τ²) (von Mises), so that
-    d³ = 16·n·k·√(4·M² + 3·T²) / (π·Rₑ) is the thinnest that holds.
+    They may lie any way to each other. Whatever is asked for (the moment at a place, the load of a bearing,
+    how far a sprocket gives way) is largest where all pulls add to it, in one plane and each this way or
+    that: each has its own worst way. Under σ = 32·M / (π·d³) and τ = 16·T / (π·d³), σᵥ = √(σ² + 3·τ²) (von
+    Mises), so that d³ = 16·n·k·√(4·M² + 3·T²) / (π·Rₑ) is the thinnest that holds.
     """
     shock = USUAL_SHOCK if drive.shock is None else drive.shock
     safety = USUAL_SAFETY if drive.safety is None else drive.safety
-    beam, pulls = _worst(shaft, _pulls(drive, shaft, shock))
+    ways = _Ways(shaft, _pulls(drive, shaft, shock))
+    bends_most = max(ways.beams, key=lambda beam: beam.worst_nm)
     torque = torque_after(drive, shaft.after) * shock
-    bending = beam.worst_nm
-    together = _together(shaft, bending, torque)
-    stress = 16 * together / (math.pi * shaft.diameter_mm**3)
-    strength = shaft.stress_mpa
+    bending = bends_most.worst_nm
+    together = math.sqrt(4 * bending**2 + 3 * torque**2) * shaft.raises_stress * 1000
+    core = core_mm(shaft.diameter_mm, shaft.made_of)
+    stress = 16 * together / (math.pi * core**3)
+    strength = shaft.strength_mpa(shaft.diameter_mm)
     factor = None if strength is None else strength / stress if stress > 0 else math.inf
-    modulus = MATERIALS[shaft.material].modulus_mpa if shaft.material else STEEL_MPA
-    deflection = _gives(shaft, beam, pulls, modulus)
-    smallest = _smallest(together, strength, safety, shaft.diameter_mm, deflection)
-    left, right = (abs(each) for each in beam.bearings_n)
+    gives_most = max(ways.beams, key=ways.gives_mm)
+    deflection = ways.gives_mm(gives_most)
+
+    def asked_mm(diameter_mm: float) -> float:
+        """What a bar of a diameter needs in mm, neither to yield nor to give way too far (with d⁻⁴)."""
+        bears = shaft.strength_mpa(diameter_mm) or math.nan
+        strong = math.cbrt(16 * safety * together / (math.pi * bears))
+        return max(strong, core * math.sqrt(math.sqrt(deflection / MOST_BENT_MM)))
+
+    smallest = None if strength is None else thinnest_mm(asked_mm, shaft.made_of)
+    left, right = (max(abs(beam.bearings_n[end]) for beam in ways.beams) for end in (0, 1))
     rating = shaft.bearing_static_n
     bearing_factor = None if rating is None else rating / max(left, right, 1e-9)
     strong = _state(factor, safety)
@@ -129,15 +146,20 @@ def shaft_check(drive: HomeBuilt, shaft: Shaft) -> ShaftCheck:
     return ShaftCheck(
         after=shaft.after,
         state="fails" if "fails" in (strong, bends) else strong,
+        core_mm=core,
+        notch=shaft.raises_stress,
         torque_nm=torque,
-        pulls=pulls,
+        pulls=[
+            Pull(at_mm=force.at_mm, newton=force.newton, of=pull.of)
+            for force, pull in zip(bends_most.forces, ways.pulls, strict=True)
+        ],
         bending_nm=bending,
         stress_mpa=stress,
         yield_mpa=strength,
         safety=safety,
         factor=factor,
         smallest_mm=smallest,
-        bar_mm=None if smallest is None else next((bar for bar in BARS_MM if bar >= smallest), None),
+        bar_mm=None if smallest is None else _bar(shaft, asked_mm),
         deflection_mm=deflection,
         most_bent_mm=MOST_BENT_MM,
         bends=bends,
@@ -145,22 +167,14 @@ def shaft_check(drive: HomeBuilt, shaft: Shaft) -> ShaftCheck:
         bearing_factor=bearing_factor,
         bearing_asked=BEARING_FACTOR,
         bearings=_state(bearing_factor, BEARING_FACTOR),
-        along=_along(shaft, beam, modulus),
-        source=MATERIALS[shaft.material].source if shaft.material and shaft.yield_mpa is None else None,
+        along=ways.along(bends_most, gives_most),
+        source=shaft.made_of.source if shaft.made_of and shaft.yield_mpa is None else None,
     )
 
 
-def _together(shaft: Shaft, bending_nm: float, torque_nm: float) -> float:
-    """Bending and twisting as one moment in N·mm, over π·d³/16 the stress of von Mises, with the notch."""
-    notch = 1.0 if shaft.notch is None else shaft.notch
-    return math.sqrt(4 * bending_nm**2 + 3 * torque_nm**2) * notch * 1000
-
-
-def _gives(shaft: Shaft, beam: Beam, pulls: list[Pull], modulus: float) -> float:
-    """How far the shaft gives way in mm where it gives way most under a sprocket."""
-    sprockets = [pull.at_mm for pull in pulls if pull.of != "load"]
-    gives = beam.deflections_mm(sprockets, shaft.diameter_mm, modulus)
-    return max((abs(each) for each in gives), default=0.0)
+def _bar(shaft: Shaft, asked_mm: Callable[[float], float]) -> float | None:
+    """The thinnest bar that is easily had and bears what is asked of it."""
+    return next((bar for bar in BARS_MM if core_mm(bar, shaft.made_of) >= asked_mm(bar)), None)
 
 
 def _state(factor: float | None, asked: float) -> State:
@@ -183,39 +197,34 @@ def _pulls(drive: HomeBuilt, shaft: Shaft, shock: float) -> list[Pull]:
     return found
 
 
-def _worst(shaft: Shaft, pulls: list[Pull]) -> tuple[Beam, list[Pull]]:
-    """The way of the pulls to each other that bends the shaft most."""
-    ways = [
-        [
-            pull.model_copy(update={"newton": pull.newton * sign})
-            for pull, sign in zip(pulls, signs, strict=True)
+class _Ways:
+    """A shaft under every way that its pulls can lie to each other in one plane."""
+
+    def __init__(self, shaft: Shaft, pulls: list[Pull]) -> None:
+        self.pulls = pulls
+        self._sprockets = [pull.at_mm for pull in pulls if pull.of != "load"]
+        modulus = shaft.made_of.modulus_mpa if shaft.made_of else STEEL_MPA
+        self._bar = (core_mm(shaft.diameter_mm, shaft.made_of), modulus)
+        self.beams = [
+            Beam(
+                shaft.span_mm,
+                tuple(Force(pull.at_mm, pull.newton * sign) for pull, sign in zip(pulls, signs, strict=True)),
+            )
+            for signs in product((1, -1), repeat=len(pulls))
+            if not signs or signs[0] == 1
         ]
-        for signs in product((1, -1), repeat=len(pulls))
-        if not signs or signs[0] == 1
-    ]
-    beams = [
-        (Beam(shaft.span_mm, tuple(Force(pull.at_mm, pull.newton) for pull in way)), way) for way in ways
-    ]
-    return max(beams, key=lambda found: found[0].worst_nm)
 
+    def gives_mm(self, beam: Beam) -> float:
+        """How far the shaft gives way in mm where it gives way most under a sprocket."""
+        return max((abs(each) for each in beam.deflections_mm(self._sprockets, *self._bar)), default=0.0)
 
-def _smallest(
-    together: float, strength: float | None, safety: float, diameter_mm: float, deflection_mm: float
-) -> float | None:
-    """The thinnest in mm that neither yields nor gives way too far, which goes with d⁻⁴."""
-    if strength is None:
-        return None
-    strong = math.cbrt(16 * safety * together / (math.pi * strength))
-    stiff = diameter_mm * math.sqrt(math.sqrt(deflection_mm / MOST_BENT_MM))
-    return max(strong, stiff)
-
-
-def _along(shaft: Shaft, beam: Beam, modulus: float) -> Along:
-    places = [0.0, shaft.span_mm, *(force.at_mm for force in beam.forces)]
-    start, end = min(places), max(places)
-    marks = sorted({*places, *(start + (end - start) * step / _PLACES for step in range(_PLACES + 1))})
-    return Along(
-        at_mm=marks,
-        moment_nm=[beam.moment_nm(mark) for mark in marks],
-        deflection_mm=beam.deflections_mm(marks, shaft.diameter_mm, modulus),
-    )
+    def along(self, bends_most: Beam, gives_most: Beam) -> Along:
+        """Moments and deflections along the shaft, each in its own worst way."""
+        places = [0.0, gives_most.span_mm, *(pull.at_mm for pull in self.pulls)]
+        start, end = min(places), max(places)
+        marks = sorted({*places, *(start + (end - start) * step / _PLACES for step in range(_PLACES + 1))})
+        return Along(
+            at_mm=marks,
+            moment_nm=[bends_most.moment_nm(mark) for mark in marks],
+            deflection_mm=gives_most.deflections_mm(marks, *self._bar),
+        )

@@ -20,7 +20,7 @@ WIRES = (
     (50.0, 210),
 )
 """Sections of copper in mm² and the current in A that each bears with insulation for 70 °C: ISO 10133,
-annex A, which is for small craft, single wires in free air."""
+annex A, which is for small craft, single wires in free air; ISO 13297 has taken its place since."""
 MOST_LOST = 0.03
 """Of the voltage, in the wire there and back."""
 _COPPER_OHM_MM2_M = 0.0175

@@ -6,7 +6,7 @@ from typing import Annotated
 from pydantic import Field, model_validator
 
 from kettledrum.core.parts.fitting import PitchMm
-from kettledrum.core.parts.materials import MATERIALS, MaterialName
+from kettledrum.core.parts.materials import MATERIALS, THREAD_NOTCH, Material, MaterialName
 from kettledrum.core.parts.motor import (
     USUAL_EFFICIENCY,
     Ampere,
@@ -92,7 +92,8 @@ class Shaft(Model):
     It stands `after` so many stages: 0 is the motors' own, the last one turns the wheel. Places are measured
     from the first bearing along it, before it where negative: of the sprocket that drives it, of the one that
     it drives, and of the wheel, which bears `load_kg`. `notch` is how much a keyway, a thread or a drilled
-    hole raises the stress; `bearing_static_n` the static load rating of one bearing.
+    hole raises the stress, that of a threaded rod's thread unless given; `bearing_static_n` the static load
+    rating of one bearing.
     """
 
     after: Annotated[int, Within(0, MOST_STAGES, whole=True)]
@@ -115,11 +116,27 @@ class Shaft(Model):
         return self
 
     @property
-    def stress_mpa(self) -> float | None:
-        """The yield strength in MPa: its own, or its material's; None where neither is known."""
+    def made_of(self) -> Material | None:
+        """What is known of its material."""
+        return MATERIALS[self.material] if self.material else None
+
+    @property
+    def threaded(self) -> bool:
+        """Whether it is a threaded rod, which bears with its core alone."""
+        return self.made_of is not None and self.made_of.threaded
+
+    def strength_mpa(self, diameter_mm: float) -> float | None:
+        """The yield strength in MPa at a diameter: its own, its material's, or None."""
         if self.yield_mpa is not None:
             return self.yield_mpa
-        return MATERIALS[self.material].yield_mpa if self.material else None
+        return self.made_of.yield_mpa(diameter_mm) if self.made_of else None
+
+    @property
+    def raises_stress(self) -> float:
+        """How much stress is raised: its own notch, that of a thread, or none."""
+        if self.notch is not None:
+            return self.notch
+        return THREAD_NOTCH if self.threaded else 1.0
 
 
 class HomeBuilt(Model):

@@ -42,13 +42,19 @@ function whereText(after: number, stages: number): string {
 }
 
 function strengthText(found: ShaftCheck, diameter: number): string {
-  const stress = `Bending ${found.bending_nm.toFixed(1)} Nm and twisting ${found.torque_nm.toFixed(1)} Nm stress its ${diameter} mm with ${found.stress_mpa.toFixed(0)} MPa`;
+  const stress = `Bending ${found.bending_nm.toFixed(1)} Nm and twisting ${found.torque_nm.toFixed(1)} Nm stress ${bears(found, diameter)} with ${found.stress_mpa.toFixed(0)} MPa`;
   if (found.yield_mpa === null || found.factor === null || found.smallest_mm === null)
     return `${stress}; whether it holds is not known without its material.`;
   const source = found.source === null ? "" : ` (${found.source})`;
   const against = `${stress}, against a yield strength of ${found.yield_mpa} MPa${source}: ${found.factor.toFixed(2)} times, where ${found.safety} is asked for.`;
   const bar = found.bar_mm === null ? "beyond usual bars" : `a bar of ${found.bar_mm} mm`;
   return `${against} The smallest that holds is ${found.smallest_mm.toFixed(1)} mm, ${bar}.`;
+}
+
+function bears({ core_mm: core }: ShaftCheck, diameter: number): string {
+  return core < diameter
+    ? `the core of ${core.toFixed(1)} mm that a thread leaves of its ${diameter} mm`
+    : `its ${diameter} mm`;
 }
 
 function bearingText({ bearing_factor: factor, bearing_asked: asked }: ShaftCheck): string {
