@@ -1858,11 +1858,13 @@ export interface components {
          * Climb
          * @description What can be climbed all day, and with the power of a minute.
          *
-         *     `lowest_kmh` is the speed of the lowest gear at the lowest easy cadence. The `verdict` on the steepest
-         *     pitch: it holds at the power of all day; it is tight where it takes that of a minute, and lasts no longer;
-         *     else it fails. It stands on the power that it says it goes `by`: that of a minute where the pitch, if its
-         *     length is known, is over within one. `margin` is the ratio needed at that power over the lowest one, less
-         *     one: 0.1 leaves 10 % of cadence.
+         *     `lowest_kmh` is the slowest speed within the band, as a rule that of the lowest gear at the lowest easy
+         *     cadence. The `verdict` on the steepest pitch: it holds where some gear keeps the band at no more than the
+         *     power of all day; it is tight where that takes more, but no more than is held for the time that the pitch
+         *     takes or, its length not being known, for a minute; else it fails. `margin` is the ratio needed over the
+         *     lowest one, less one: 0.1 leaves 10 % of cadence; `judged_ratio` is that ratio. Both go `by` the power for
+         *     the pitch's own time, where its length is known. What stands in the way of a pitch that fails is its
+         *     `limit`: the gears, or the power, which no gear helps. `on_steepest` is how it is ridden.
          */
         Climb: {
             /** Power W */
@@ -1885,15 +1887,20 @@ export interface components {
             /** Lowest Kmh */
             lowest_kmh: number;
             minute: components["schemas"]["AtPower"] | null;
+            on_steepest: components["schemas"]["OnSteepest"] | null;
             /** Verdict */
             verdict: ("holds" | "tight" | "fails") | null;
             /**
              * By
              * @enum {string}
              */
-            by: "all day" | "a minute";
+            by: "all day" | "a minute" | "its time";
+            /** Judged Ratio */
+            judged_ratio: number | null;
             /** Margin */
             margin: number | null;
+            /** Limit */
+            limit: ("gears" | "power") | null;
         };
         /**
          * ComparedSetup
@@ -3343,6 +3350,31 @@ export interface components {
              * @enum {string}
              */
             state: "holds" | "tight" | "fails" | "not known";
+        };
+        /**
+         * OnSteepest
+         * @description The steepest pitch from end to end, with the power in W that can be held for as long as it takes.
+         *
+         *     Its length in m and the time in s; without a known length both are null, and the power is that of all day.
+         */
+        OnSteepest: {
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Cadence Rpm */
+            cadence_rpm: number;
+            /** Gear */
+            gear: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "grinding" | "walking";
+            /** Length M */
+            length_m: number | null;
+            /** Seconds */
+            seconds: number | null;
+            /** Power W */
+            power_w: number;
         };
         /**
          * OnTheBench

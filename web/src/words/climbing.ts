@@ -20,3 +20,11 @@ export function pitchText({ road }: Need): string | null {
 /** What was taken for want of the rider’s own figures, in words. */
 export const assumptions = (taken: Assumed[], units: Units): string =>
   taken.map((each) => `${each.what} (${each.taken ?? units.figure(each.value ?? 0, each.unit)})`).join(", ");
+
+/** How long something is held, as precisely as one would say it: "45 s", "12 min", "2 h 5 min". */
+export function heldText(seconds: number): string {
+  if (seconds < 99.5) return `${seconds.toFixed(0)} s`;
+  const minutes = Math.round(seconds / 60);
+  if (minutes < 100) return `${minutes} min`;
+  return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+}

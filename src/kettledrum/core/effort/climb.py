@@ -1,41 +1,24 @@
 """What a setup can climb, and what it is like on the flat and at its top."""
 
-from bisect import bisect_left
-from operator import attrgetter
-from typing import Literal
-
 from pydantic import BaseModel
 
+from kettledrum.core.effort.steepest import (
+    AtSteepest,
+    Limit,
+    Power,
+    SteepestPitch,
+    Verdict,
+    at_steepest,
+    gear_at,
+    slowest_in_band,
+)
 from kettledrum.core.gearing.gear_table import GearTable
 from kettledrum.core.gearing.ladder import Rung
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.terms.spread import EfficiencySpread
 
-BALANCE_KMH = 5.0
-"""Slower than about this a loaded bicycle cannot be kept upright for long: it is pushed."""
-GETS_OFF_KMH = 8.0
-"""Faster than this nobody gets off to push, however slowly the cranks turn."""
-MINUTE_S = 60.0
-"""The time that a rider's power for a minute is held, by its name."""
 FAN_RPM = range(20, 125, 5)
 """The cadences at which the fan of grades is worked out."""
-
-State = Literal["holds", "grinding", "walking"]
-Verdict = Literal["holds", "tight", "fails"]
-Power = Literal["all day", "a minute"]
-
-
-class AtSteepest(BaseModel):
-    """How the steepest pitch is ridden at a steady power.
-
-    Speed in km/h and cadence in rpm in the gear that is taken there; `state` says whether that is within the
-    band, a grind below it, or so slow that one walks.
-    """
-
-    speed_kmh: float
-    cadence_rpm: float
-    gear: str | None
-    state: State
 
 
 class AtPower(BaseModel):
@@ -56,21 +39,37 @@ class AtPower(BaseModel):
     at_steepest: AtSteepest | None
 
 
+class OnSteepest(AtSteepest):
+    """The steepest pitch from end to end, with the power in W that can be held for as long as it takes.
+
+    Its length in m and the time in s; without a known length both are null, and the power is that of all day.
+    """
+
+    length_m: float | None
+    seconds: float | None
+    power_w: float
+
+
 class Climb(AtPower):
     """What can be climbed all day, and with the power of a minute.
 
-    `lowest_kmh` is the speed of the lowest gear at the lowest easy cadence. The `verdict` on the steepest
-    pitch: it holds at the power of all day; it is tight where it takes that of a minute, and lasts no longer;
-    else it fails. It stands on the power that it says it goes `by`: that of a minute where the pitch, if its
-    length is known, is over within one. `margin` is the ratio needed at that power over the lowest one, less
-    one: 0.1 leaves 10 % of cadence.
+    `lowest_kmh` is the slowest speed within the band, as a rule that of the lowest gear at the lowest easy
+    cadence. The `verdict` on the steepest pitch: it holds where some gear keeps the band at no more than the
+    power of all day; it is tight where that takes more, but no more than is held for the time that the pitch
+    takes or, its length not being known, for a minute; else it fails. `margin` is the ratio needed over the
+    lowest one, less one: 0.1 leaves 10 % of cadence; `judged_ratio` is that ratio. Both go `by` the power for
+    the pitch's own time, where its length is known. What stands in the way of a pitch that fails is its
+    `limit`: the gears, or the power, which no gear helps. `on_steepest` is how it is ridden.
     """
 
     lowest_kmh: float
     minute: AtPower | None
+    on_steepest: OnSteepest | None
     verdict: Verdict | None
     by: Power
+    judged_ratio: float | None
     margin: float | None
+    limit: Limit | None
 
 
 class Flat(BaseModel):
@@ -108,22 +107,45 @@ def ridden(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, jo
 
     Every power of the rider times the efficiency is power at the tyre; speeds are steady. See docs/method.md.
     """
+    pitch = SteepestPitch(job, efficiency.typical)
     day = _at_power(table, rungs, efficiency, job, job.power_w)
     minute = _at_power(table, rungs, efficiency, job, job.burst_w) if job.burst_w else None
-    verdict, by = _verdict(_ridden_at(day), _ridden_at(minute), job)
-    needed = minute.needed_ratio if by == "a minute" and minute else day.needed_ratio
+    least_kmh = slowest_in_band(rungs)
+    found = pitch.judged(least_kmh)
+    per_kmh = 1 / (0.06 * job.cadence_rpm[0] * table.circumference_m)
     return Ridden(
         efficiency=efficiency,
         climb=Climb(
             **dict(day),
-            lowest_kmh=table.gears[0].speed_kmh[0],
+            lowest_kmh=least_kmh,
             minute=minute,
-            verdict=verdict,
-            by=by,
-            margin=None if needed is None else needed / table.gears[0].ratio - 1,
+            on_steepest=_on_steepest(table, rungs, efficiency.typical, job, pitch),
+            verdict=found.verdict,
+            by=found.by,
+            judged_ratio=None if found.speed_kmh is None else found.speed_kmh * per_kmh,
+            margin=found.margin,
+            limit=found.limit,
         ),
         flat=_flat(table, rungs, efficiency, job),
         top=_top(table, efficiency, job),
+    )
+
+
+def _on_steepest(
+    table: GearTable, rungs: list[Rung], share: float, job: Conditions, pitch: SteepestPitch
+) -> OnSteepest | None:
+    held = pitch.its_time or pitch.all_day
+    if held is None or job.steepest is None:
+        return None
+    at = at_steepest(table, rungs, job, held.speed_mps * 3.6)
+    # In a gear that would be spun out there less power is enough.
+    eased = at.speed_kmh < held.speed_mps * 3.6
+    power = job.resistance.power_w(at.speed_kmh / 3.6, job.steepest) / share if eased else held.power_w
+    return OnSteepest(
+        **dict(at),
+        length_m=job.steepest_m,
+        seconds=None if job.steepest_m is None else job.steepest_m / (at.speed_kmh / 3.6),
+        power_w=power,
     )
 
 
@@ -135,11 +157,11 @@ def _at_power(
         job.resistance.grade(power_w * share, slowest_mps)
         for share in (efficiency.low, efficiency.typical, efficiency.high)
     )
-    needed, at_steepest = None, None
+    needed, at = None, None
     if job.steepest is not None:
         speed_mps = job.resistance.speed_mps(power_w * efficiency.typical, job.steepest)
         needed = speed_mps * 60 / (job.cadence_rpm[0] * table.circumference_m)
-        at_steepest = _at_steepest(table, rungs, job, speed_mps * 3.6)
+        at = at_steepest(table, rungs, job, speed_mps * 3.6)
     mps_per_rpm = table.gears[0].development_m / 60
     return AtPower(
         power_w=power_w,
@@ -147,98 +169,8 @@ def _at_power(
         steepest=typical,
         steepest_spread=(low, high),
         needed_ratio=needed,
-        at_steepest=at_steepest,
+        at_steepest=at,
     )
-
-
-def _at_steepest(table: GearTable, rungs: list[Rung], job: Conditions, speed_kmh: float) -> AtSteepest:
-    gear, cadence_rpm = _gear_at(table, rungs, speed_kmh)
-    state = _state(speed_kmh, cadence_rpm, job)
-    return AtSteepest(speed_kmh=speed_kmh, cadence_rpm=cadence_rpm, gear=gear, state=state)
-
-
-def _state(speed_kmh: float, cadence_rpm: float, job: Conditions) -> State:
-    if speed_kmh < BALANCE_KMH or (cadence_rpm < job.grind_rpm and speed_kmh < GETS_OFF_KMH):
-        return "walking"
-    # A hair below the band, as rounding leaves it, is still in it.
-    return "grinding" if cadence_rpm < job.cadence_rpm[0] * (1 - 1e-9) else "holds"
-
-
-_Pitch = tuple[float, State]
-"""The speed in km/h on the steepest pitch, and how that is ridden."""
-
-
-def _ridden_at(power: AtPower | None) -> _Pitch | None:
-    at = power.at_steepest if power else None
-    return None if at is None else (at.speed_kmh, at.state)
-
-
-def _verdict(day: _Pitch | None, minute: _Pitch | None, job: Conditions) -> tuple[Verdict | None, Power]:
-    if day is None:
-        return None, "all day"
-    if day[1] == "holds":
-        return "holds", "all day"
-    if minute is None:
-        return "fails", "all day"
-    speed_kmh, state = minute
-    if (job.steepest_m or 0) / (speed_kmh / 3.6) > MINUTE_S:
-        return "fails", "all day"
-    return ("tight" if state == "holds" else "fails"), "a minute"
-
-
-class Scaled:
-    """The verdict on the steepest pitch with all gears of a table higher or lower by one factor.
-
-    Right as long as no stage changes by itself at a speed, which scaling the gears would not move.
-    """
-
-    def __init__(self, table: GearTable, rungs: list[Rung], share: float, job: Conditions) -> None:
-        """`share` is the typical share of power that reaches the wheel."""
-        self.table, self.rungs, self.job = table, rungs, job
-        self.speeds_kmh = [
-            None
-            if power_w is None or job.steepest is None
-            else job.resistance.speed_mps(power_w * share, job.steepest) * 3.6
-            for power_w in (job.power_w, job.burst_w)
-        ]
-
-    def verdict(self, scale: float) -> tuple[Verdict | None, float | None]:
-        """The verdict, and the margin of the ratio needed for it over the lowest one."""
-        at_day, at_minute = self.speeds_kmh
-        day = None if at_day is None else self._pitch(at_day, scale)
-        # What holds all day need not be looked at for a minute.
-        holds = at_minute is None or (day is not None and day[1] == "holds")
-        minute = None if holds or at_minute is None else self._pitch(at_minute, scale)
-        verdict, by = _verdict(day, minute, self.job)
-        speed = self.speeds_kmh[1 if by == "a minute" else 0]
-        if speed is None:
-            return verdict, None
-        lowest_kmh = self.table.gears[0].speed_kmh[0] * scale
-        return verdict, speed / lowest_kmh - 1
-
-    def _pitch(self, speed_kmh: float, scale: float) -> _Pitch:
-        _, cadence_rpm = _gear_at(self.table, self.rungs, speed_kmh / scale)
-        return speed_kmh, _state(speed_kmh, cadence_rpm, self.job)
-
-
-_ENDS = attrgetter("to_kmh")
-
-
-def _gear_at(table: GearTable, rungs: list[Rung], speed_kmh: float) -> tuple[str | None, float]:
-    """The gear that is taken at a speed, and the cadence; on a stepless path the one nearest to the band's
-    middle.
-    """
-    rung = rungs[min(bisect_left(rungs, speed_kmh, key=_ENDS), len(rungs) - 1)]
-    if rung.gear is not None:
-        gear = table.gears[rung.gear]
-        return gear.label, speed_kmh / 0.06 / gear.development_m
-    share = (speed_kmh - rung.from_kmh) / (rung.to_kmh - rung.from_kmh)
-    slowest, fastest = (
-        before + share * (after - before)
-        for before, after in zip(rung.cadence_from_rpm, rung.cadence_to_rpm, strict=True)
-    )
-    low, high = table.cadence_rpm
-    return None, min(max((low * high) ** 0.5, slowest), fastest)
 
 
 def _flat(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, job: Conditions) -> Flat:
@@ -246,7 +178,7 @@ def _flat(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, job
         job.resistance.speed_mps(job.power_w * share, 0) * 3.6
         for share in (efficiency.low, efficiency.typical, efficiency.high)
     )
-    gear, cadence_rpm = _gear_at(table, rungs, typical)
+    gear, cadence_rpm = gear_at(table, rungs, typical)
     return Flat(speed_kmh=typical, speed_spread_kmh=(low, high), gear=gear, cadence_rpm=cadence_rpm)
 
 

@@ -2,7 +2,8 @@
 
 from pydantic import BaseModel
 
-from kettledrum.core.effort.climb import Climb, Verdict
+from kettledrum.core.effort.climb import Climb
+from kettledrum.core.effort.steepest import Verdict
 from kettledrum.core.gearing.gear_table import GearTable
 from kettledrum.core.job.wants import School, Wants
 
@@ -35,13 +36,12 @@ class LowestGear(BaseModel):
 def lowest_gears(table: GearTable, climb: Climb, wants: Wants) -> list[LowestGear]:
     """The answers of the three schools; physics' is the climb's own."""
     lowest = table.gears[0]
-    stands_on = climb.minute if climb.by == "a minute" and climb.minute else climb
     return [
         _school("ratio", lowest.ratio, wants.lowest_ratio, USUAL_RATIO),
         _school("gear inches", lowest.gear_inches, wants.lowest_gear_inches, USUAL_GEAR_INCHES),
         LowestGear(
             school="physics",
-            wanted=stands_on.needed_ratio,
+            wanted=climb.judged_ratio,
             has=lowest.ratio,
             margin=climb.margin,
             verdict=climb.verdict,

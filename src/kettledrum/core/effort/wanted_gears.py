@@ -4,8 +4,8 @@ import math
 
 from pydantic import BaseModel
 
-from kettledrum.core.effort.climb import MINUTE_S
 from kettledrum.core.effort.lowest_gear import USUAL_GEAR_INCHES, USUAL_RATIO
+from kettledrum.core.effort.steepest import SteepestPitch
 from kettledrum.core.gearing.gear_table import INCH_M, GearTable
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.conditions import conditions
@@ -37,8 +37,8 @@ class WantedGears(BaseModel):
 def wanted_gears(need: Need, table: GearTable, share: float) -> WantedGears:
     """What is wanted on the wheel of a table, with a typical `share` of power that reaches it.
 
-    By physics the lowest gear keeps up the band's low end on the steepest pitch with the power of all day, or
-    of a minute where the pitch is over within one.
+    By physics the lowest gear keeps up the band's low end on the steepest pitch with the power that is
+    held for as long as it takes or, its length not being known, for a minute.
     """
     wants, job = need.wants or Wants(), conditions(need)
     school = wants.lowest_by or "physics"
@@ -61,15 +61,8 @@ def wanted_gears(need: Need, table: GearTable, share: float) -> WantedGears:
 def needed_ratio(need: Need, circumference_m: float, share: float) -> float | None:
     """The overall ratio that keeps the band's low end up on the steepest pitch; None where that is not known.
 
-    v·60 / (n·U), v being the steady speed there.
+    v·60 / (n·U), v being the steady speed there, with the power that the pitch is judged by.
     """
     job = conditions(need)
-    if job.steepest is None:
-        return None
-    power_w = job.power_w
-    if job.burst_w:
-        fast_mps = job.resistance.speed_mps(job.burst_w * share, job.steepest)
-        if (job.steepest_m or 0) / max(fast_mps, 1e-6) <= MINUTE_S:
-            power_w = job.burst_w
-    speed_mps = job.resistance.speed_mps(power_w * share, job.steepest)
-    return speed_mps * 60 / (job.cadence_rpm[0] * circumference_m)
+    held = SteepestPitch(job, share).goes_by
+    return None if held is None else held.speed_mps * 60 / (job.cadence_rpm[0] * circumference_m)

@@ -17,7 +17,8 @@ ALL_DAY_MIN = 300.0
 FATIGUE = 0.1
 """Power falls with the time it is held as its power of −0.1 or so, in the order of Kennelly's law of fatigue.
 
-A. E. Kennelly, Proc. Am. Acad. Arts Sci. 42 (1906), has speed fall as time to the power of −1/8.
+A. E. Kennelly, Proc. Am. Acad. Arts Sci. 42 (1906), has speed fall as time to the power of
+−1/9, which is distance to the power of −1/8.
 """
 LEAST_MIN = 5.0
 _STEEPEST = 0.35

@@ -6,7 +6,7 @@ from itertools import combinations
 
 import numpy as np
 
-from kettledrum.core.effort.climb import BALANCE_KMH
+from kettledrum.core.effort.steepest import BALANCE_KMH
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.plain_terrain import plain_terrain
 from kettledrum.core.job.route import Route

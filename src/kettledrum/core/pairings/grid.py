@@ -7,9 +7,9 @@ from pydantic import BaseModel
 
 from kettledrum.core.chains.belt import BeltFit
 from kettledrum.core.chains.chain import ChainFit
-from kettledrum.core.effort.climb import Scaled, Verdict
 from kettledrum.core.effort.pushes import Pushes, pushes
 from kettledrum.core.effort.stage_limits import LimitCheck
+from kettledrum.core.effort.steepest import Judged, SteepestPitch, Verdict, slowest_in_band
 from kettledrum.core.effort.wanted_gears import WantedGears, wanted_gears
 from kettledrum.core.gearing.gear_table import Gear, gear_table
 from kettledrum.core.gearing.ladder import ladder
@@ -108,9 +108,9 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
         raise InvalidInput([Problem("stock", f"makes more than {MOST_PAIRINGS} pairings; list fewer teeth")])
     job, asked = conditions(brief), pushes(brief, setup)
     table = gear_table(setup, job.cadence_rpm)
-    rungs = ladder(table)
+    least_kmh = slowest_in_band(ladder(table, table.usual_order))
     share = path_efficiency(setup.path).typical
-    scaled = Scaled(table, rungs, share, job)
+    pitch = SteepestPitch(job, share)
     moved_by_speed = any(stage.change and stage.change.by == "speed" for stage in setup.path)
     checks = PairingChecks(brief, setup, place, asked)
     wanted = wanted_gears(brief, table, share)
@@ -120,9 +120,9 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
         for rear in place.rears:
             scale = place.scale(front, rear)
             if moved_by_speed:
-                verdict, margin = _worked_out(brief, with_pairing(setup, place, front, rear))
+                judged = _worked_out(brief, with_pairing(setup, place, front, rear))
             else:
-                verdict, margin = scaled.verdict(scale)
+                judged = pitch.judged(least_kmh * scale)
             chain, belt = checks.loop(front, rear)
             held = sorted(checks.of(front, rear, chain, belt), key=_best_last)
             lowest, highest = _scaled(table.gears[0], scale), _scaled(table.gears[-1], scale)
@@ -138,8 +138,8 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
                     next((check.state for check in held if not check.advises), "holds"),
                     [check.what for check in held],
                     held,
-                    verdict,
-                    margin,
+                    judged.verdict,
+                    judged.margin,
                     chain,
                     belt,
                     checks.into(front, rear),
@@ -186,11 +186,12 @@ def with_pairing(setup: Setup, place: PairingPlace, front: int, rear: int) -> Se
     return validate(Setup, data)
 
 
-def _worked_out(brief: Brief, setup: Setup) -> tuple[Verdict | None, float | None]:
-    """The verdict the long way, where a stage changes at a speed that does not scale."""
+def _worked_out(brief: Brief, setup: Setup) -> Judged:
+    """The pitch judged the long way, where a stage changes at a speed that does not scale."""
     job = conditions(brief)
     table = gear_table(setup, job.cadence_rpm)
-    return Scaled(table, ladder(table), path_efficiency(setup.path).typical, job).verdict(1.0)
+    least_kmh = slowest_in_band(ladder(table, table.usual_order))
+    return SteepestPitch(job, path_efficiency(setup.path).typical).judged(least_kmh)
 
 
 def _scaled(gear: Gear, scale: float) -> Gear:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from kettledrum.core.effort.climb import BALANCE_KMH, GETS_OFF_KMH
+from kettledrum.core.effort.steepest import BALANCE_KMH, GETS_OFF_KMH
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import Conditions, conditions

@@ -6,8 +6,8 @@ v̄·Δt. Then ½·m·(v₁² − v₀²) = F·v̄·Δt exactly, so that the boo
 
 import math
 
-from kettledrum.core.effort.climb import BALANCE_KMH, GETS_OFF_KMH
 from kettledrum.core.effort.pushes import pushes
+from kettledrum.core.effort.steepest import BALANCE_KMH, GETS_OFF_KMH
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions

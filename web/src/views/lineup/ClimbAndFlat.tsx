@@ -1,7 +1,7 @@
 import type { Climb, ComparedSetup } from "../../api/client";
 import { HillFan } from "../../charts/HillFan";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { assumptions, grade, pitchText, ratioText } from "../../words/climbing";
+import { assumptions, grade, heldText, pitchText, ratioText } from "../../words/climbing";
 import { capital } from "../../words/format";
 import { StateMark } from "../../ui/StateMark";
 import tables from "../../ui/table.module.css";
@@ -20,7 +20,7 @@ export function ClimbAndFlat({ bench }: { bench: Workbench }) {
       <h3 id="climb">Climb and flat</h3>
       <p className={styles.note}>
         {pitch
-          ? `At the rider’s power on ${pitch}, with the load; a lowest gear is judged by ${judged}.`
+          ? `On ${pitch}, with the load and ${heldFor(need)}; a lowest gear is judged by ${judged}.`
           : "How steep the steepest pitch is, is not known: say it under Job, and each setup is held against it."}
         {bench.slipsAt !== null &&
           ` On the loosest surface the wheel slips from about ${grade(bench.slipsAt)}.`}
@@ -82,22 +82,28 @@ function Row({ setup, leads, pitch }: { setup: BenchSetup; leads: string; pitch:
 /** The grade on which the power of all day is enough for the top. */
 const descent = (share: number): string => (share < 0 ? `or down ${grade(-share)}` : "all day");
 
-/** What the verdict stands on: the power of all day, or of a minute. */
-const standsOn = (climb: Climb) => (climb.by === "a minute" && climb.minute ? climb.minute : climb);
+/** By which power the pitch is told. */
+const heldFor = ({ road }: Workbench["need"]): string =>
+  typeof road?.steepest_m === "number"
+    ? "the power that is held for as long as it takes"
+    : "the power of all day, its length not being known";
 
-/** How the steepest pitch is ridden. */
+/** How the steepest pitch is ridden, with which power and for how long. */
 function onThePitch({ climb }: ComparedSetup, units: Units): string {
-  const at = standsOn(climb).at_steepest;
+  const at = climb.on_steepest;
   if (!at) return "";
   const how = at.state === "holds" ? "" : `, ${at.state}`;
-  return `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}`;
+  const time = at.seconds === null ? "" : ` for ${heldText(at.seconds)}`;
+  const ridden = `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}, at ${at.power_w.toFixed(0)} W${time}`;
+  return climb.limit === "power" ? `${ridden}: the power is the limit, no gear helps` : ridden;
 }
 
 /** The ratio that the pitch needs, and how far off the lowest gear is. */
 function needed(climb: Climb, has: number): string {
-  const { needed_ratio: ratio } = standsOn(climb);
+  const { judged_ratio: ratio, by } = climb;
   if (ratio === null) return "";
   const share = Math.round((has / ratio - 1) * 100);
   const off = share === 0 ? "just that" : share > 0 ? `${share} % too high` : `${-share} % to spare`;
-  return capital(`${ratioText(ratio)}: ${off}`);
+  const power = by === "a minute" ? ", for a minute" : "";
+  return capital(`${ratioText(ratio)}: ${off}${power}`);
 }

@@ -108,6 +108,8 @@ function figures({ school, has, wanted, usual }: LowestGear, climb: Climb, pitch
   if (school === "ratio") return `${ratioText(has)}; ${ratioText(wanted ?? 0)} ${asked}`;
   if (school === "gear inches") return `${has.toFixed(1)} in; ${(wanted ?? 0).toFixed(1)} in ${asked}`;
   if (!pitch || climb.needed_ratio === null) return "the pitch is not known";
+  if (climb.by === "its time" && climb.judged_ratio !== null && climb.on_steepest)
+    return `${ratioText(has)}; ${ratioText(climb.judged_ratio)} at ${climb.on_steepest.power_w.toFixed(0)} W, as long as it takes`;
   const minute = climb.minute?.needed_ratio;
   const forMinute = typeof minute === "number" ? `, ${ratioText(minute)} for a minute` : "";
   return `${ratioText(has)}; ${ratioText(climb.needed_ratio)} all day${forMinute}`;

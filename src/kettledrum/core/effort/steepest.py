@@ -1,0 +1,163 @@
+"""The steepest pitch of a job: how it is ridden at a steady power, and whether it can be."""
+
+from bisect import bisect_left
+from dataclasses import dataclass
+from operator import attrgetter
+from typing import Literal
+
+from pydantic import BaseModel
+
+from kettledrum.core.effort.held_power import Held, held_power
+from kettledrum.core.gearing.gear_table import GearTable
+from kettledrum.core.gearing.ladder import Rung
+from kettledrum.core.job.conditions import Conditions
+
+BALANCE_KMH = 5.0
+"""Slower than about this a loaded bicycle cannot be kept upright for long: it is pushed."""
+GETS_OFF_KMH = 8.0
+"""Faster than this nobody gets off to push, however slowly the cranks turn."""
+_HAIR = 1e-9
+"""A hair below what is asked for, as rounding leaves it, is enough."""
+
+State = Literal["holds", "grinding", "walking"]
+Verdict = Literal["holds", "tight", "fails"]
+Limit = Literal["gears", "power"]
+Power = Literal["all day", "a minute", "its time"]
+
+
+class AtSteepest(BaseModel):
+    """How the steepest pitch is ridden at a steady power.
+
+    Speed in km/h and cadence in rpm in the gear that is taken there; `state` says whether that is within the
+    band, a grind below it, or so slow that one walks.
+    """
+
+    speed_kmh: float
+    cadence_rpm: float
+    gear: str | None
+    state: State
+
+
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """A pitch judged: the verdict, by which power, the speed in km/h that it gives, the margin, the limit."""
+
+    verdict: Verdict | None
+    by: Power
+    speed_kmh: float | None
+    margin: float | None
+    limit: Limit | None
+
+
+class SteepestPitch:
+    """The steepest pitch of a job for a typical share of power that reaches the wheel, whatever the gears.
+
+    `all_day`, `a_minute` and `its_time` are how it is ridden with each power; None where that, the pitch or,
+    for its own time, its length is not known.
+    """
+
+    def __init__(self, job: Conditions, share: float) -> None:
+        self.all_day = _held(job, share, job.power_w)
+        self.a_minute = _held(job, share, job.burst_w)
+        self.its_time = None
+        if job.steepest is not None and job.steepest_m is not None:
+            self.its_time = held_power(job).on_pitch(job.steepest_m, job.steepest, job.resistance, share)
+
+    @property
+    def goes_by(self) -> Held | None:
+        """How the pitch is ridden with the most power that it is judged by."""
+        return self.its_time or self.a_minute or self.all_day
+
+    def judged(self, least_kmh: float) -> Judged:
+        """The verdict for a setup whose slowest speed within the band is `least_kmh`.
+
+        It holds where some gear keeps the band at no more than the power. The power asked for rises with
+        speed, so that is so where the power's own speed is no less than the slowest within the band: a gear
+        that would be spun out there is ridden with less.
+        """
+        if self.all_day is None:
+            return Judged(None, "all day", None, None, None)
+        holds = _limit(self.all_day, least_kmh) is None
+        held, by = self._stands_on(holds_all_day=holds)
+        limit = _limit(held, least_kmh)
+        verdict: Verdict = "holds" if holds else "tight" if limit is None else "fails"
+        speed = held.speed_mps * 3.6
+        return Judged(verdict, by, speed, speed / least_kmh - 1, limit)
+
+    def _stands_on(self, *, holds_all_day: bool) -> tuple[Held, Power]:
+        assert self.all_day is not None
+        if self.its_time is not None:
+            return self.its_time, "its time"
+        if holds_all_day or self.a_minute is None:
+            return self.all_day, "all day"
+        return self.a_minute, "a minute"
+
+
+def _held(job: Conditions, share: float, power_w: float | None) -> Held | None:
+    if power_w is None or job.steepest is None:
+        return None
+    speed = job.resistance.speed_mps(power_w * share, job.steepest)
+    return Held(speed, (job.steepest_m or 0) / max(speed, 1e-9), power_w)
+
+
+def _limit(held: Held, least_kmh: float) -> Limit | None:
+    speed_kmh = held.speed_mps * 3.6 * (1 + _HAIR)
+    if speed_kmh < BALANCE_KMH:
+        return "power"
+    return "gears" if speed_kmh < least_kmh else None
+
+
+def slowest_in_band(rungs: list[Rung]) -> float:
+    """The slowest speed in km/h at which some gear keeps the band."""
+    return min((rung.from_kmh for rung in rungs if rung.band == "within"), default=rungs[-1].to_kmh)
+
+
+def at_steepest(table: GearTable, rungs: list[Rung], job: Conditions, speed_kmh: float) -> AtSteepest:
+    """How the pitch is ridden with a power that would take the rider up at a speed in km/h.
+
+    Where no gear keeps the band at that speed, but one does at a lower one, the rider eases off to that.
+    """
+    place = _rung(rungs, speed_kmh)
+    if rungs[place].band != "within":
+        easier = [rung for rung in rungs[:place] if rung.band == "within"]
+        if easier:
+            eased = max(easier[-1].to_kmh, min(BALANCE_KMH, speed_kmh))
+            gear, cadence_rpm = _in_rung(table, easier[-1], eased)
+            return AtSteepest(speed_kmh=eased, cadence_rpm=cadence_rpm, gear=gear, state="holds")
+    gear, cadence_rpm = _in_rung(table, rungs[place], speed_kmh)
+    state = _state(speed_kmh, cadence_rpm, job)
+    return AtSteepest(speed_kmh=speed_kmh, cadence_rpm=cadence_rpm, gear=gear, state=state)
+
+
+def _state(speed_kmh: float, cadence_rpm: float, job: Conditions) -> State:
+    balances = speed_kmh >= BALANCE_KMH * (1 - _HAIR)
+    if not balances or (cadence_rpm < job.grind_rpm and speed_kmh < GETS_OFF_KMH):
+        return "walking"
+    return "grinding" if cadence_rpm < job.cadence_rpm[0] * (1 - _HAIR) else "holds"
+
+
+def gear_at(table: GearTable, rungs: list[Rung], speed_kmh: float) -> tuple[str | None, float]:
+    """The gear that is taken at a speed in km/h, and the cadence in rpm; on a stepless path the one nearest
+    to the band's middle.
+    """
+    return _in_rung(table, rungs[_rung(rungs, speed_kmh)], speed_kmh)
+
+
+_ENDS = attrgetter("to_kmh")
+
+
+def _rung(rungs: list[Rung], speed_kmh: float) -> int:
+    return min(bisect_left(rungs, speed_kmh, key=_ENDS), len(rungs) - 1)
+
+
+def _in_rung(table: GearTable, rung: Rung, speed_kmh: float) -> tuple[str | None, float]:
+    if rung.gear is not None:
+        gear = table.gears[rung.gear]
+        return gear.label, speed_kmh / 0.06 / gear.development_m
+    share = (speed_kmh - rung.from_kmh) / (rung.to_kmh - rung.from_kmh)
+    slowest, fastest = (
+        before + share * (after - before)
+        for before, after in zip(rung.cadence_from_rpm, rung.cadence_to_rpm, strict=True)
+    )
+    low, high = table.cadence_rpm
+    return None, min(max((low * high) ** 0.5, slowest), fastest)
