@@ -17,6 +17,10 @@ from riding import lost_j, step_by_step
 WALK, TOP = 1.39, 9.0
 
 
+def evenly(power_w, road, riders):
+    return np.full((len(riders.top_mps), len(road.step_m)), power_w)
+
+
 def hills(length_m: float, high: float = 1.0) -> Profile:
     at = np.arange(0, length_m + 1, 10.0)
     return Profile(at, 300 + high * (20 * np.sin(at / 300) + 4 * np.sin(at / 60) + 30 * np.sin(at / 900)))
@@ -32,7 +36,7 @@ def drives(*efficiencies: float, top: float = TOP) -> Drives:
 
 
 def moved(road: Profile, moves: Resistance, riders: Drives, power_w: float) -> Motion:
-    return Way(road, moves, riders, power_w).motion()
+    return Way(road, moves, riders, evenly(power_w, road, riders)).motion()
 
 
 def weights(way: Way) -> list[list[float]]:
@@ -86,7 +90,7 @@ def test_what_goes_in_comes_out(wind):
 @pytest.mark.parametrize("wind", [0, 3, -4])
 def test_sweeping_blocks_side_by_side_is_going_step_by_step(wind):
     road, moves = hills(4000), resistance(wind)
-    way = Way(road, moves, drives(0.93, 0.8), 125.0)
+    way = Way(road, moves, drives(0.93, 0.8), np.full((2, len(road.step_m)), 125.0))
     found = way.motion()
     assert found.walking.any()
     for drive, share in enumerate((0.93, 0.8)):
@@ -114,7 +118,7 @@ def test_any_road_in_any_wind_is_ridden_step_by_step(grades, seed, wind, mass_kg
     moves = Resistance(mass_kg, 0.008, 0.6, 1.2, wind)
     riders = Drives(np.array([0.9]), np.array([WALK]), np.array([top]))
     powers = np.where(pick.random((1, len(lengths))) < 0.2, 280.0, 110.0)
-    way = Way(road, moves, riders, 110.0)
+    way = Way(road, moves, riders, evenly(110.0, road, riders))
     way.roughly()
     way.take(powers)
     found = way.motion()
@@ -139,7 +143,7 @@ def test_a_change_of_power_is_taken_over_whether_or_not_the_ride_before_was_fini
     road, moves, shares = hills(5000), resistance(), (0.93, 0.9)
     changed = np.full((2, len(road.step_m)), 125.0)
     changed[1, 120:150] = 260
-    way = Way(road, moves, drives(*shares), 125.0)
+    way = Way(road, moves, drives(*shares), np.full((len(shares), len(road.step_m)), 125.0))
     before = way.roughly() if roughly else way.motion().speed_mps
     way.take(changed)
     after = way.motion()

@@ -6,13 +6,10 @@ from itertools import pairwise
 
 import numpy as np
 
+from kettledrum.core.effort.held_power import MINUTE_S, HeldPower
 from kettledrum.core.physics.arrays import Flags, Floats, Places
-from kettledrum.core.physics.road_load import GRAVITY, Resistance
-from kettledrum.core.roads.motion import Drives
-from kettledrum.core.roads.profile import Profile
+from kettledrum.core.roads.motion import Way
 
-MINUTE_S = 60.0
-"""The time that a rider's power for a minute is held, by its name."""
 RECOVERY_S = 600.0
 """The time in which all but 1/e of what was spent is back.
 
@@ -22,46 +19,36 @@ LITTLE_MORE = 1.03
 """So much faster than the band's low end the lowest gear is kept, so as not to fall below it."""
 
 
-def with_bursts(
-    speed_mps: Floats,
-    road: Profile,
-    resistance: Resistance,
-    drives: Drives,
-    hold_mps: Floats,
-    powers_w: tuple[float, float],
-) -> Floats:
+def with_bursts(way: Way, hold_mps: Floats, held: HeldPower) -> Floats:
     """The powers in W of a rider who holds the lowest easy cadence while that lasts: shape (drives, steps).
 
-    `powers_w` are those of all day and of a minute. A minute of the second spends all that is to be had above
-    the first; less takes longer. What was spent comes back over time. `speed_mps` is how fast one goes with
-    the power of all day, of shape (drives, steps), and `hold_mps` the speed of each drive's lowest gear at
-    the band's low end.
+    A minute of a minute's power spends all that is to be had above that of all day; less takes longer. What
+    was spent comes back over time. The `way` is ridden with its own powers otherwise; `hold_mps` is the speed
+    of each drive's lowest gear at the band's low end.
     """
-    day_w, burst_w = powers_w
-    rider_w = np.full(speed_mps.shape, day_w)
-    grade, length = road.grade, road.step_m
-    slope_n = resistance.mass_kg * GRAVITY * (grade + resistance.crr) / np.hypot(1, grade)
+    speed_mps, rider_w = way.roughly(), way.rider_w.copy()
+    reserve_j = (held.minute_w - held.day_w) * MINUTE_S
+    length, slope_n = way.step_m, way.mass_kg * way.slope
     for speed, powers, share, walk, hold in zip(
         speed_mps,
         rider_w,
-        drives.efficiency.tolist(),
-        drives.walk_mps.tolist(),
+        way.drives.efficiency.tolist(),
+        way.drives.walk_mps.tolist(),
         (hold_mps * LITTLE_MORE).tolist(),
         strict=True,
     ):
-        held_n, walked_n = resistance.drag_n(hold), resistance.drag_n(walk)
-        wanted = (speed < hold) & (slope_n > day_w * share / hold - held_n)
-        wanted &= slope_n <= burst_w * share / walk - walked_n
+        held_n, walked_n = way.drag_n(hold), way.drag_n(walk)
+        wanted = (speed < hold) & (slope_n > powers * (share / hold) - held_n)
+        wanted &= slope_n <= held.minute_w * share / walk - walked_n
         steps = np.flatnonzero(wanted)
         if not len(steps):
             continue
         forces = slope_n[steps] + held_n
-        given = np.clip(forces * (hold / share), day_w, burst_w)
+        paced = powers[steps]
+        given = np.clip(forces * (hold / share), paced, held.minute_w)
         bought = np.minimum(hold, given * share / forces)
-        spent = (given - day_w) * length[steps] / bought
-        powers[steps] = np.where(
-            _granted(steps, spent, length / speed, (burst_w - day_w) * MINUTE_S), given, day_w
-        )
+        spent = (given - paced) * length[steps] / bought
+        powers[steps] = np.where(_granted(steps, spent, length / speed, reserve_j), given, paced)
     return rider_w
 
 

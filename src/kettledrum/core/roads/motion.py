@@ -82,13 +82,14 @@ class _Ground:
 
 
 class Way:
-    """A road that riders of several drives go along from a standstill, with a power in W throughout.
+    """A road that riders of several drives go along from a standstill, with powers in W of shape (drives,
+    steps).
 
     One who cannot ride walks.
     """
 
-    def __init__(self, road: Profile, resistance: Resistance, drives: Drives, rider_w: float) -> None:
-        self.rider_w = np.full((len(drives.top_mps), len(road.step_m)), rider_w)
+    def __init__(self, road: Profile, resistance: Resistance, drives: Drives, rider_w: Floats) -> None:
+        self.rider_w = rider_w
         self.drives, self.wind = drives, resistance.wind_mps
         self.mass_kg = resistance.mass_kg
         self.drag = 0.5 * resistance.density * resistance.cda_m2 / self.mass_kg
@@ -100,16 +101,19 @@ class Way:
         ground = self._ground(length, slope)
         blocks, count = length.shape[1], len(drives.top_mps)
         given = np.empty((WALK + 1, BLOCK_STEPS, count, blocks))
-        given[WALK] = self._on_foot(ground, rider_w)[:, None]
+        begins = np.empty((count, blocks))
         steady = np.empty((BLOCK_STEPS, count, blocks))
         # Drive by drive, since what fits into the processor’s nearest memory is done much faster.
         for drive, (share, slowest) in enumerate(zip(drives.efficiency, drives.walk_mps, strict=True)):
-            *asked, steady[:, drive] = self._asked(ground, rider_w * share, slowest)
+            powers = _in_blocks(rider_w[drive])
+            given[WALK, :, drive] = self._on_foot(ground, powers)
+            begins[drive] = powers[0]
+            *asked, steady[:, drive] = self._asked(ground, powers * share, slowest)
             for place, values in enumerate(asked):
                 given[place, :, drive] = values
         top = np.repeat(drives.top_mps, blocks)
         self.sweeps = Sweeps(given.reshape(WALK + 1, BLOCK_STEPS, -1), top, self.wind, count)
-        self._guess(ground, rider_w * drives.efficiency, steady)
+        self._guess(ground, begins * drives.efficiency[:, None], steady)
 
     def _ground(self, length: Floats, slope: Floats) -> _Ground:
         least = np.maximum(slope, 1e-3)
@@ -165,13 +169,15 @@ class Way:
     def _guess(self, ground: _Ground, wheel_w: Floats, steady: Floats) -> None:
         """Starts from about the speeds that come of drag, with the drive that a step begins with.
 
+        `wheel_w` is the power that a block begins with, of shape (drives, blocks).
+
         Twice, so that what a block starts with is no guess any more.
         """
         kept = np.exp(-2 * self.drag * ground.length_m)
         reach = (1 - kept) / (2 * self.drag)
         least = np.minimum(steady, _CLIMBS_FROM)
         # Per root of the kinetic energy, which is half the square of the speed.
-        per_root = wheel_w[:, None] / (self.mass_kg * math.sqrt(2))
+        per_root = wheel_w / (self.mass_kg * math.sqrt(2))
         push, fall = per_root * reach[:, None], ground.slope * reach
         braked = np.full(least.shape[1:], 0.5 * (BRAKED_KMH / 3.6) ** 2)
         found = self.sweeps.kinetic[1:].reshape(least.shape)
@@ -190,6 +196,11 @@ class Way:
             before = np.zeros(least.shape[1:])
             before[:, 1:] = found[-1, :, :-1]
         self.sweeps.start()
+
+    def drag_n(self, speed_mps: float) -> float:
+        """Drag in N at a speed over the ground."""
+        through = speed_mps + self.wind
+        return self.mass_kg * self.drag * through * abs(through)
 
     def take(self, rider_w: Floats) -> None:
         """Takes other powers, of shape (drives, steps), and goes on from what was found before."""

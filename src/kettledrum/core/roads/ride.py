@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from kettledrum.core.effort.held_power import held_power
 from kettledrum.core.effort.steepest import BALANCE_KMH, GETS_OFF_KMH
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.job.brief import Brief
@@ -18,6 +19,7 @@ from kettledrum.core.roads.awkward_shifts import shifts
 from kettledrum.core.roads.bursts import with_bursts
 from kettledrum.core.roads.gears_taken import gears_taken
 from kettledrum.core.roads.motion import Drives, Motion, Way
+from kettledrum.core.roads.pacing import paced
 from kettledrum.core.roads.profile import Profile, steepest_pitches
 from kettledrum.core.roads.ride_result import STATES, Ride, SetupRide
 
@@ -30,17 +32,19 @@ MOST_MARKS = 600
 class Ridden:
     """What came of riding a road with every setup: the motion, its drives, and the gear tables.
 
-    With an ideal drive, that one comes last in the motion and its drives, and has no table.
+    `paced_w` are the powers in W without those of a minute on short pitches, of shape (drives, steps). With
+    an ideal drive, that one comes last in all of them, and has no table.
     """
 
     motion: Motion
+    paced_w: Floats
     drives: Drives
     tables: list[GearTable]
     job: Conditions
 
 
 def ride(brief: Brief, road: Profile) -> Ride:
-    """Rides a road with every setup of a brief, steadily at the rider's power. See docs/method.md."""
+    """Rides a road with every setup of a brief, paced as a rider would. See docs/method.md."""
     job = conditions(brief)
     marks = np.unique(np.linspace(0, len(road.step_m) - 1, MOST_MARKS).astype(int))
     turns = road.turns_m.tolist()
@@ -91,11 +95,12 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
             np.append(drives.top_mps, ideal.top_mps),
         )
         hold = np.append(hold, ideal.walk_mps)
-    way = Way(road, job.resistance, drives, job.power_w)
-    if job.burst_w and job.burst_w > job.power_w:
-        powers_w = job.power_w, job.burst_w
-        way.take(with_bursts(way.roughly(), road, job.resistance, drives, hold, powers_w))
-    return Ridden(way.motion(), drives, tables, job)
+    held = held_power(job)
+    powers = paced(road, job.resistance, drives, held)
+    way = Way(road, job.resistance, drives, powers)
+    if held.minute_w > held.day_w:
+        way.take(with_bursts(way, hold, held))
+    return Ridden(way.motion(), powers, drives, tables, job)
 
 
 def states_of(motion: Motion, drive: int, cadence_rpm: Floats, band: tuple[float, float]) -> Places:
@@ -140,7 +145,7 @@ def _setup_ride(
         mean_speed_kmh=road.length_m / time * 3.6,
         mean_cadence_rpm=float(taken.cadence_rpm @ turned) / turning if turning else None,
         work_kj=((float(wheel_j.sum()) - on_foot_j) / found.drives.efficiency[drive] + on_foot_j) / 1000,
-        burst_s=float(times[(motion.rider_w[drive] > found.job.power_w) & ~walking].sum()),
+        burst_s=float(times[(motion.rider_w[drive] > found.paced_w[drive]) & ~walking].sum()),
         strip=list(zip(_rounded(road.distance_m[ends + 1], 1), state[ends].tolist(), strict=True)),
         speed_kmh=_rounded(speed[marks] * 3.6, 2),
         cadence_rpm=_rounded(np.where(turned[marks] > 0, taken.cadence_rpm[marks], 0), 1),

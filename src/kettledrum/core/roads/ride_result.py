@@ -27,7 +27,8 @@ class SetupRide(BaseModel):
     below it, walking, and coasting since the legs cannot follow; `seconds` are the same in time, in that
     order. `shifts` are changes of gear, `awkward_shifts` those that move two things at once, or a gear
     inside a hub or gearbox on a climb, where the legs must ease off. `mean_cadence_rpm` while pedalling,
-    null where all is walked. `burst_s` is the time above the power of all day. `strip` are the ends in m
+    null where all is walked. `burst_s` is the time with the power of a minute, or
+    some of it, on pitches that would not be ridden in the band otherwise. `strip` are the ends in m
     of stretches and the state in each, as places in `states`. At each of the ride's marks: speed in
     km/h, cadence in rpm (0 where none is turned), the gear's label (empty on a stepless path, on foot).
     """
