@@ -10,6 +10,7 @@ from examples import NINE_SPEED_HUB, WHOLE_BRIEF, gearbox, hub, setup, sprockets
 from fuzzing import examples
 from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.effort.stage_limits import ratio_limit
+from kettledrum.core.fit.page import fit_page
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.pairings.grid import pairings, with_pairing
@@ -148,16 +149,69 @@ def test_motor_and_mass_limits():
     silent = tried(job(sprockets([47], [24]), hub_with(**limits), motors=motor))[47, 24]
     assert silent.state == "not known"
     assert "does not say which motor torque it bears" in silent.why[0]
-    over = tried(job(sprockets([47], [24]), hub_with(**limits, motor_torque_max_nm=65), motors=motor))[47, 24]
-    assert over.why[0] == "the motor’s 70 Nm are over the 65 Nm of hub"
-    within = tried(job(sprockets([47], [24]), hub_with(**limits, motor_torque_max_nm=80), motors=motor))[
+    # 70 Nm at the cranks are 35.74 Nm behind 47 ÷ 24: what the hub has to bear.
+    over = tried(job(sprockets([47], [24]), hub_with(**limits, motor_torque_max_nm=35), motors=motor))[47, 24]
+    assert "the motor puts 35.74 Nm in, over the 35 Nm of hub" in over.why
+    assert over.state == "fails"
+    within = tried(job(sprockets([47], [24]), hub_with(**limits, motor_torque_max_nm=40), motors=motor))[
         47, 24
     ]
     # Rider and motor together: (130 + 70) / 1.958 = 102.1 Nm.
     assert within.state == "holds"
-    assert any("puts 102 Nm in" in why for why in within.why)
+    assert any("put 102 Nm in" in why for why in within.why)
     heavy = tried(job(sprockets([47], [24]), hub_with(primary_ratio_min=1.5, system_mass_max_kg=125)))[47, 24]
     assert heavy.why[0] == "bicycle, rider and load are 126 kg, over the 125 kg of hub"
+
+
+RISING = {"at": "cranks", "curve": [[0, 40], [300, 85], [2000, 10]]}
+
+
+def test_a_motor_is_told_by_its_torque_into_the_part_whoever_asks():
+    # A curve that rises to 85 Nm, over 40 ÷ 20: 42.5 Nm into the hub, in pairings and in the line-up.
+    limits = {"motor_torque_max_nm": 42, "primary_ratio_min": 1.5, "primary_ratio_min_motor": 1.5}
+    brief = job(sprockets([40], [20]), hub_with(**limits), motors=[RISING], front=[40, 41], rear=[20])
+    found = tried(brief)
+    assert [found[front, 20].into.motor_nm for front in (40, 41)] == [42.5, pytest.approx(85 * 20 / 41)]
+    assert "the motor puts 42.5 Nm in, over the 42 Nm of hub" in found[40, 20].why
+    assert not any("over the 42 Nm" in why for why in found[41, 20].why)
+    [compared] = compare(brief).setups
+    assert compared.motor.borne[0].state == "fails"
+    assert compared.motor.borne[0].share == pytest.approx(42.5 / 42)
+    assert "of motors, 42 Nm allowed" in compared.motor.borne[0].what
+    said = [check.what for check in fit_page(brief, brief.setups[0]).checks if check.state == "fails"]
+    assert any("the motor puts 42.5 Nm in, over the 42 Nm of hub" in what for what in said)
+
+
+def test_a_motor_right_before_the_hub_does_not_change_with_the_pairing():
+    motor = {"at": {"before": 1}, "torque_nm": 50}
+    brief = job(
+        sprockets([40], [20]),
+        hub_with(input_torque_max_nm=115),
+        motors=[motor],
+        front=[30, 40, 48],
+        rear=[20],
+    )
+    found = tried(brief)
+    assert [found[front, 20].into.motor_nm for front in (30, 40, 48)] == [50, 50, 50]
+    # 130.04 Nm over 1.5, 2 and 2.4, and 50 of the motor: 136.7, 115.02 and 104.2 of 115 Nm.
+    said = [" ".join(found[front, 20].why) for front in (30, 40, 48)]
+    assert ["over 115 Nm" in why for why in said] == [True, True, False]
+    # What is left of 115 Nm beside the motor are 65: the least ratio is 130.04 ÷ 65.
+    whole = pairings(brief, brief.setups[0])
+    assert (whole.ratio_min, whole.ratio_derived) == (pytest.approx(130.04 / 65, abs=1e-3), True)
+
+
+def test_a_belt_does_not_bear_a_motor_behind_it():
+    belt = {**sprockets([40], [20]), "drive": "belt", "limits": {"pull_max_n": 9000}}
+    pulls = {}
+    for at in ("cranks", "behind"):
+        motor = {"at": "cranks" if at == "cranks" else {"before": 1}, "torque_nm": 50}
+        brief = job(belt, hub_with(), motors=[motor])
+        pulls[at] = tried(brief)[40, 20].belt.pull_n
+        [compared] = compare(brief).setups
+        assert f"belt: {pulls[at]:.0f} N, 9000 N allowed" in compared.motor.borne[0].what
+    # 130.04 Nm of the rider, and 50 Nm more only of the motor before it.
+    assert pulls["cranks"] / pulls["behind"] == pytest.approx(180.04 / 130.04, abs=1e-4)
 
 
 def test_a_chaingear_in_front_counts_and_a_gearboxs_limit_is_on_what_is_behind_it():

@@ -2745,10 +2745,10 @@ export interface components {
             checks: components["schemas"]["Check"][];
         };
         /**
-         * IntoPart
+         * IntoBehind
          * @description Torques in Nm into a part in its lowest gear before it: the hardest push, steady climbing, a motor.
          */
-        IntoPart: {
+        IntoBehind: {
             /** Name */
             name: string;
             /** Hardest Nm */
@@ -3466,7 +3466,7 @@ export interface components {
             margin: number | null;
             chain: components["schemas"]["ChainFit"] | null;
             belt: components["schemas"]["BeltFit"] | null;
-            into: components["schemas"]["IntoPart"] | null;
+            into: components["schemas"]["IntoBehind"] | null;
             /**
              * Changed
              * @enum {string}
@@ -3744,8 +3744,7 @@ export interface components {
          *
          *     `hardest_nm` is the push of `factor` times the rider's weight on a level crank, `steady_nm` that of the
          *     power of all day at the lowest easy cadence, `minute_nm` that of the power of a minute there, null where
-         *     it is not known. `motor_nm` is what motors before the hub add, as if at the cranks. `factor_assumed` says
-         *     that the factor is not the rider's own.
+         *     it is not known. `factor_assumed` says that the factor is not the rider's own.
          */
         Pushes: {
             /** Factor */
@@ -3758,8 +3757,6 @@ export interface components {
             steady_nm: number;
             /** Minute Nm */
             minute_nm: number | null;
-            /** Motor Nm */
-            motor_nm: number;
             /** With Motor */
             with_motor: boolean;
             /** System Kg */

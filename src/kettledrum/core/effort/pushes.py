@@ -4,10 +4,8 @@ import math
 
 from pydantic import BaseModel
 
-from kettledrum.core.gearing.path import path_options
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.conditions import conditions
-from kettledrum.core.parts.motor_place import entry_place
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.road_load import GRAVITY
 
@@ -20,8 +18,7 @@ class Pushes(BaseModel):
 
     `hardest_nm` is the push of `factor` times the rider's weight on a level crank, `steady_nm` that of the
     power of all day at the lowest easy cadence, `minute_nm` that of the power of a minute there, null where
-    it is not known. `motor_nm` is what motors before the hub add, as if at the cranks. `factor_assumed` says
-    that the factor is not the rider's own.
+    it is not known. `factor_assumed` says that the factor is not the rider's own.
     """
 
     factor: float
@@ -29,14 +26,8 @@ class Pushes(BaseModel):
     hardest_nm: float
     steady_nm: float
     minute_nm: float | None
-    motor_nm: float
     with_motor: bool
     system_kg: float
-
-    @property
-    def worst_nm(self) -> float:
-        """The hardest push and the motors together."""
-        return self.hardest_nm + self.motor_nm
 
 
 def pushes(need: Need, setup: Setup) -> Pushes:
@@ -54,19 +45,6 @@ def pushes(need: Need, setup: Setup) -> Pushes:
         hardest_nm=need.rider.mass_kg * GRAVITY * setup.cranks.length_mm / 1000 * used,
         steady_nm=job.power_w * per_watt,
         minute_nm=None if job.burst_w is None else job.burst_w * per_watt,
-        motor_nm=_crank_motors_nm(setup),
         with_motor=bool(setup.motors),
         system_kg=job.resistance.mass_kg,
-    )
-
-
-def _crank_motors_nm(setup: Setup) -> float:
-    """The most torque of the motors that drive before a hub, as if it entered at the cranks."""
-    lowest = [min(option.ratio for option in stage.options) for stage in path_options(setup.path)]
-    hub = max((place for place, stage in enumerate(setup.path) if stage.kind == "hub"), default=len(lowest))
-    places = [(motor, entry_place(setup.path, motor)) for motor in setup.motors or []]
-    return sum(
-        motor.most_nm * math.prod(lowest[:place])
-        for motor, place in places
-        if place is not None and place <= hub and place < len(lowest)
     )

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
 
+from kettledrum.core.effort.into_part import IntoPart
 from kettledrum.core.effort.pushes import Pushes
 from kettledrum.core.job.brief import Need
 from kettledrum.core.parts.stage import Stage
@@ -101,9 +102,9 @@ def mass_check(limits: Limits, asked: Pushes, part: str) -> LimitCheck | None:
     )
 
 
-def motor_check(limits: Limits, asked: Pushes, part: str) -> LimitCheck | None:
-    """The torque of motors at the cranks against the largest that is allowed; silence is not consent."""
-    if not asked.motor_nm:
+def motor_check(limits: Limits, motor_nm: float, part: str) -> LimitCheck | None:
+    """The torque of motors into a part against the largest that is allowed; silence is not consent."""
+    if not motor_nm:
         return None
     most = limits.motor_torque_max_nm
     if most is None:
@@ -111,29 +112,26 @@ def motor_check(limits: Limits, asked: Pushes, part: str) -> LimitCheck | None:
             "motor",
             "not known",
             f"{part} does not say which motor torque it bears: look for it on its maker’s sheet",
-            asked.motor_nm,
+            motor_nm,
         )
-    state = torque_state(asked.motor_nm, most)
+    state = torque_state(motor_nm, most)
     over = "over" if state == "fails" else "within"
-    what = f"the motor’s {asked.motor_nm:g} Nm are {over} the {most:g} Nm of {part}"
-    return LimitCheck("motor", state, what, asked.motor_nm, most)
+    what = f"the motor puts {motor_nm:.4g} Nm in, {over} the {most:g} Nm of {part}"
+    return LimitCheck("motor", state, what, motor_nm, most)
 
 
-def input_checks(
-    stage: Stage, part: str, before: float, least: RatioLimit, asked: Pushes
-) -> Iterator[LimitCheck]:
-    """The torque into a part behind the ratio `before`, its lowest; with what can be derived if one limit is
-    missing. A derived limit warns, and never refuses.
+def input_checks(stage: Stage, part: str, into: IntoPart, least: RatioLimit) -> Iterator[LimitCheck]:
+    """The torque into a part in the lowest gear before it; with what can be derived if one limit is missing.
+    A derived limit warns, and never refuses.
     """
     limits = stage.limits or Limits()
-    torque = asked.worst_nm / before
+    torque = into.worst_nm
+    pushed = "motor and the hardest push put" if into.motor_nm else "the hardest push puts"
     most = limits.input_torque_max_nm
     if most is not None:
         state = torque_state(torque, most)
         over = "over" if state == "fails" else "within"
-        yield LimitCheck(
-            "torque", state, f"the hardest push puts {torque:.0f} Nm in, {over} {most:g} Nm", torque, most
-        )
+        yield LimitCheck("torque", state, f"{pushed} {torque:.0f} Nm in, {over} {most:g} Nm", torque, most)
     elif least.least is not None:
         derived = USUAL_PUSH_NM / least.least
         state = "tight" if torque > derived else "holds"
@@ -141,8 +139,7 @@ def input_checks(
         yield LimitCheck(
             "torque",
             state,
-            f"the hardest push puts {torque:.0f} Nm in, {over} the {derived:.0f} Nm "
-            f"derived from its smallest ratio",
+            f"{pushed} {torque:.0f} Nm in, {over} the {derived:.0f} Nm derived from its smallest ratio",
             torque,
             derived,
             derived=True,

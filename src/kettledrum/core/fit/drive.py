@@ -8,10 +8,17 @@ from kettledrum.core.chains.chain import ChainFit
 from kettledrum.core.chains.chainline import chainline
 from kettledrum.core.chains.derailleur import derailleur_needs
 from kettledrum.core.chains.twin import TOLERANCE_MM, twin_of
+from kettledrum.core.effort.into_part import into_part, lowest_ratios
 from kettledrum.core.effort.pushes import pushes
-from kettledrum.core.effort.stage_limits import LimitKind, input_checks, mass_check, ratio_limit, torque_state
+from kettledrum.core.effort.stage_limits import (
+    LimitKind,
+    input_checks,
+    mass_check,
+    motor_check,
+    ratio_limit,
+    torque_state,
+)
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
-from kettledrum.core.gearing.path import path_options
 from kettledrum.core.pairings.checks import PairingChecks
 from kettledrum.core.pairings.place import pairing_place
 from kettledrum.core.parts.stage import SprocketsStage, has_gears
@@ -142,7 +149,7 @@ def _limits(bike: Bike) -> Iterator[Finding]:
 def _behind_several(bike: Bike) -> Iterator[Finding]:
     """The limits of what lies behind several rings or set pairings, in the lowest of them."""
     asked = pushes(bike.brief, bike.setup)
-    lowest = [min(option.ratio for option in stage.options) for stage in path_options(bike.stages)]
+    lowest = lowest_ratios(bike.setup)
     for place, stage in enumerate(bike.stages):
         if not has_gears(stage):
             continue
@@ -155,7 +162,9 @@ def _behind_several(bike: Bike) -> Iterator[Finding]:
             under = "under" if state == "fails" else "over"
             words = f"the lowest ratio before {name} is {before:.3f}, {under} {least.least:g}{least.because}"
             yield Finding(state, words, _REMEDIES["ratio"] if state == "fails" else None)
-        for check in input_checks(stage, name, before, least, asked):
+        into = into_part(asked, bike.setup, lowest, place)
+        motor = motor_check(stage.limits or Limits(), into.motor_nm, name)
+        for check in (*([motor] if motor else []), *input_checks(stage, name, into, least)):
             yield Finding(check.state, check.what, _ASK if check.state in ("fails", "not known") else None)
 
 

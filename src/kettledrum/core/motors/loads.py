@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from pydantic import BaseModel
 
 from kettledrum.core.chains.loop import belt_radius_mm, chain_radius_mm
+from kettledrum.core.effort.into_part import IntoPart, into_part
 from kettledrum.core.effort.pushes import Pushes
 from kettledrum.core.effort.stage_limits import torque_state
 from kettledrum.core.gearing.gear_table import Gear, GearTable, ratios_in
@@ -46,36 +47,26 @@ def borne_in(
     return max(found, key=lambda each: (RANK[each.state], each.share), default=None)
 
 
-def _into(setup: Setup, ratios: list[float], place: int, asked: Pushes) -> tuple[float, float]:
-    """The torques in Nm into a stage: of the hardest push, and of the motors before it."""
-    motors = 0.0
-    for motor in setup.motors or []:
-        entry = entry_place(setup.path, motor)
-        if entry is not None and entry <= place:
-            motors += motor.most_nm / math.prod(ratios[entry:place])
-    return asked.hardest_nm / math.prod(ratios[:place]), motors
-
-
 def _parts(
     setup: Setup, table: GearTable, gear: Gear, asked: Pushes, ratios: list[float], belt_pitch_mm: float
 ) -> Iterator[Borne]:
     for place, stage in enumerate(setup.path):
-        push, motors = _into(setup, ratios, place, asked)
-        yield from _case(stage, push, motors)
+        into = into_part(asked, setup, ratios, place)
+        yield from _case(stage, into)
         if isinstance(stage, SprocketsStage):
             front = table.stages[place].options[gear.choice[place]].front
             assert front is not None
             pitch = (stage.run.pitch_mm if stage.run else None) or belt_pitch_mm
-            yield from _loop(stage, front, push + motors, pitch)
+            yield from _loop(stage, front, into.worst_nm, pitch)
 
 
-def _case(stage: Stage, push: float, motors: float) -> Iterator[Borne]:
+def _case(stage: Stage, into: IntoPart) -> Iterator[Borne]:
     limits, name = stage.limits, stage.name or stage.kind
     if limits is None:
         return
     for torque, most, what in (
-        (push + motors, limits.input_torque_max_nm, "motors and the hardest push"),
-        (motors, limits.motor_torque_max_nm, "motors"),
+        (into.worst_nm, limits.input_torque_max_nm, "motors and the hardest push"),
+        (into.motor_nm, limits.motor_torque_max_nm, "motors"),
     ):
         if most is not None and torque > 0:
             yield Borne(

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from kettledrum.core.chains.belt import BeltFit, belt_fit, belt_pull_n, smallest_front
 from kettledrum.core.chains.chain import ChainFit, chain_fit
+from kettledrum.core.effort.into_part import IntoPart, into_part, lowest_ratios
 from kettledrum.core.effort.pushes import Pushes
 from kettledrum.core.effort.stage_limits import (
     CLOSE,
@@ -17,7 +18,6 @@ from kettledrum.core.effort.stage_limits import (
     ratio_limit,
     torque_state,
 )
-from kettledrum.core.gearing.path import path_options
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.pairings.place import PairingPlace
 from kettledrum.core.parts.setup import Setup
@@ -36,15 +36,14 @@ class PairingChecks:
         assert isinstance(stage, SprocketsStage)
         self.stage = stage
         self.tensioner = place.fixed_rear or bool(stage.run and stage.run.tensioner)
-        lowest = [stage.options[0].ratio for stage in path_options(setup.path)]
-        self.before = math.prod(lowest[: place.stage])
+        self.setup, self.lowest = setup, lowest_ratios(setup)
         self.pitch_mm, self.lengths, self.assumed = _belts(stage, brief.stock)
         self.geared = [
-            _Geared(each, number, lowest, ratio_limit(each.limits or Limits(), brief, asked))
+            _Geared(each, number, ratio_limit(each.limits or Limits(), brief, asked))
             for number, each in enumerate(setup.path)
             if not isinstance(each, SprocketsStage)
         ]
-        self.always = list(self._always(setup))
+        self.always = list(self._always())
         self.behind = [each for each in self.geared if each.number > place.stage]
 
     @property
@@ -54,11 +53,34 @@ class PairingChecks:
         if stated:
             return max(stated), False
         derived = [
-            self.asked.worst_nm / self.before / each.limits.input_torque_max_nm
+            least
             for each in self.geared
-            if each.number > self.place.stage and each.limits.input_torque_max_nm
+            if each.number > self.place.stage and (least := self._least_for_torque(each)) is not None
         ]
         return (max(derived), True) if derived else (None, False)
+
+    def _ratios(self, front: int, rear: int) -> list[float]:
+        """The lowest ratio of each stage, with a pairing in its place."""
+        ratios = [*self.lowest]
+        ratios[self.place.stage] = front / rear
+        return ratios
+
+    def _least_for_torque(self, part: "_Geared") -> float | None:
+        """The smallest primary ratio with which a part behind it bears what is put in.
+
+        What comes through the pairing goes with 1 / ratio; what motors behind it add stays. None where no
+        limit is stated, or no pairing would do.
+        """
+        most = part.limits.input_torque_max_nm
+        if most is None:
+            return None
+        at_one, at_two = (
+            into_part(self.asked, self.setup, self._ratios(teeth, 1), part.number).worst_nm
+            for teeth in (1, 2)
+        )
+        through = (at_one - at_two) * 2
+        stays = at_one - through
+        return through / (most - stays) if most > stays else None
 
     def loop(self, front: int, rear: int, *, mounted: bool = False) -> tuple[ChainFit | None, BeltFit | None]:
         """The chain or belt of a pairing; the one that is `mounted`, where that is said."""
@@ -68,7 +90,7 @@ class PairingChecks:
             return chain_fit(front, rear, self.frame, tensioner=self.tensioner, mounted=links), None
         lengths = [run.belt_teeth] if run and run.belt_teeth else self.lengths
         fit = belt_fit(front, rear, self.frame, self.pitch_mm, lengths)
-        torque = self.asked.worst_nm / self.before
+        torque = into_part(self.asked, self.setup, self.lowest, self.place.stage).worst_nm
         most = self.stage.limits.pull_max_n if self.stage.limits else None
         return None, replace(
             fit,
@@ -80,7 +102,9 @@ class PairingChecks:
         """Every check of a pairing; those of its chain or belt too."""
         found = [*self.always]
         for part in self.geared:
-            found += part.checks(front, rear, self.place.stage, self.asked)
+            ratios = self._ratios(front, rear)
+            into = into_part(self.asked, self.setup, ratios, part.number)
+            found += part.checks(front, rear, self.place.stage, ratios, into)
         fit = chain or belt
         if fit is not None:
             found.append(LimitCheck("teeth", fit.state, fit.what, advises=fit.state == "not known"))
@@ -96,16 +120,13 @@ class PairingChecks:
                 found.append(LimitCheck("teeth", "fails", what, teeth, most))
         return found
 
-    def into(self, front: int, rear: int) -> "IntoPart | None":
+    def into(self, front: int, rear: int) -> "IntoBehind | None":
         """The torques into the first part behind the pairing; None where there is none with gears."""
         if not self.behind:
             return None
         part = self.behind[0]
-        before = part.before / part.mounted[self.place.stage] * front / rear
-        asked = self.asked
-        return IntoPart(
-            part.name, asked.hardest_nm / before, asked.steady_nm / before, asked.motor_nm / before
-        )
+        into = into_part(self.asked, self.setup, self._ratios(front, rear), part.number)
+        return IntoBehind(part.name, into.hardest_nm, into.steady_nm, into.motor_nm)
 
     def _pull(self, front: int, pull_n: float) -> LimitCheck:
         most = self.stage.limits.pull_max_n if self.stage.limits else None
@@ -122,21 +143,27 @@ class PairingChecks:
         what = f"the hardest push pulls the belt with {pull_n:.0f} N, {over} {most:g} N"
         return LimitCheck("pull", state, what, pull_n, most)
 
-    def _always(self, setup: Setup) -> Iterator[LimitCheck]:
-        """What holds or fails whatever the pairing: mass, motor, torque into a gearbox at the cranks."""
-        for number, stage in enumerate(setup.path):
+    def _always(self) -> Iterator[LimitCheck]:
+        """What holds or fails whatever the pairing: mass, and torque into what lies before it."""
+        for number, stage in enumerate(self.setup.path):
             name = stage.name or stage.kind
             limits = stage.limits or Limits()
-            for check in (mass_check(limits, self.asked, name), motor_check(limits, self.asked, name)):
-                # Sprockets state no motor torque.
-                if check is not None and not (stage.kind == "sprockets" and check.state == "not known"):
-                    yield check
-            if has_gears(stage) and number < self.place.stage:
-                yield from input_checks(stage, name, 1.0, RatioLimit(None, "", None), self.asked)
+            mass = mass_check(limits, self.asked, name)
+            if mass is not None:
+                yield mass
+            if number > self.place.stage:
+                continue
+            into = into_part(self.asked, self.setup, self.lowest, number)
+            motor = motor_check(limits, into.motor_nm, name)
+            # Sprockets state no motor torque.
+            if motor is not None and not (stage.kind == "sprockets" and motor.state == "not known"):
+                yield motor
+            if has_gears(stage):
+                yield from input_checks(stage, name, into, RatioLimit(None, "", None))
 
 
 @dataclass(slots=True)
-class IntoPart:
+class IntoBehind:
     """Torques in Nm into a part in its lowest gear before it: the hardest push, steady climbing, a motor."""
 
     name: str
@@ -148,40 +175,45 @@ class IntoPart:
 class _Geared:
     """A hub or gearbox in a path, with the limits that the pairing matters for."""
 
-    def __init__(self, stage: Stage, number: int, lowest: list[float], least: RatioLimit) -> None:
+    def __init__(self, stage: Stage, number: int, least: RatioLimit) -> None:
         assert not isinstance(stage, SprocketsStage)
         self.stage, self.number, self.least = stage, number, least
         self.limits = stage.limits or Limits()
         self.name = stage.name or stage.kind
-        self.before = math.prod(lowest[:number])
-        self.mounted = lowest
         # A hub of one gear that turns as it is turned has nothing inside that could break of it.
         self.bare = isinstance(stage, HubStage) and stage.gears.count == 1 and not stage.gears.is_stepless
 
-    def checks(self, front: int, rear: int, place: int, asked: Pushes) -> Iterator[LimitCheck]:
-        """The checks that depend on the pairing at a `place` of the path."""
+    def checks(
+        self, front: int, rear: int, place: int, ratios: list[float], into: IntoPart
+    ) -> Iterator[LimitCheck]:
+        """The checks that depend on the pairing at a `place` of the path, whose lowest `ratios` hold it."""
         primary = front / rear
-        yield from self._ratio(front, rear, primary, place)
-        if self.number > place and not (self.bare and self.stage.limits is None):
-            before = self.before / self.mounted[place] * primary
-            yield from input_checks(self.stage, self.name, before, self.least, asked)
-            teeth = self.stage.fit
-            if teeth and teeth.teeth_min is not None and rear < teeth.teeth_min:
-                what = f"{self.name} takes no sprocket under {teeth.teeth_min} teeth"
-                yield LimitCheck("teeth", "fails", what, rear, teeth.teeth_min)
-            if teeth and teeth.teeth_max is not None and rear > teeth.teeth_max:
-                what = f"{self.name} takes no sprocket over {teeth.teeth_max} teeth"
-                yield LimitCheck("teeth", "fails", what, rear, teeth.teeth_max)
+        # A chaingear in front of the sprockets gears down too.
+        figure = math.prod(ratios[: self.number]) if self.number > place else primary
+        yield from self._ratio(front, rear, primary, figure)
+        if self.number <= place:
+            return
+        motor = motor_check(self.limits, into.motor_nm, self.name)
+        if motor is not None:
+            yield motor
+        if self.bare and self.stage.limits is None:
+            return
+        yield from input_checks(self.stage, self.name, into, self.least)
+        teeth = self.stage.fit
+        if teeth and teeth.teeth_min is not None and rear < teeth.teeth_min:
+            what = f"{self.name} takes no sprocket under {teeth.teeth_min} teeth"
+            yield LimitCheck("teeth", "fails", what, rear, teeth.teeth_min)
+        if teeth and teeth.teeth_max is not None and rear > teeth.teeth_max:
+            what = f"{self.name} takes no sprocket over {teeth.teeth_max} teeth"
+            yield LimitCheck("teeth", "fails", what, rear, teeth.teeth_max)
 
-    def _ratio(self, front: int, rear: int, primary: float, place: int) -> Iterator[LimitCheck]:
+    def _ratio(self, front: int, rear: int, primary: float, figure: float) -> Iterator[LimitCheck]:
         """Front ÷ rear against the smallest allowed: of a hub, or of the gearbox before them."""
         least = self.least.least
         if self.least.unsure:
             yield LimitCheck("ratio", "not known", f"{self.name}: {self.least.unsure}", primary)
         if least is None:
             return
-        # A chaingear in front of the sprockets gears down too.
-        figure = primary * (self.before / self.mounted[place] if self.number > place else 1.0)
         sum_text = (
             f"{front} ÷ {rear} = {figure:.3f}"
             if abs(figure - primary) < 1e-9

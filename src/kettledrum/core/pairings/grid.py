@@ -15,7 +15,7 @@ from kettledrum.core.gearing.gear_table import Gear, gear_table
 from kettledrum.core.gearing.ladder import ladder
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
-from kettledrum.core.pairings.checks import IntoPart, PairingChecks
+from kettledrum.core.pairings.checks import IntoBehind, PairingChecks
 from kettledrum.core.pairings.place import PairingPlace, pairing_place
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
@@ -60,7 +60,7 @@ class Pairing:
     margin: float | None
     chain: ChainFit | None
     belt: BeltFit | None
-    into: IntoPart | None
+    into: IntoBehind | None
     changed: Changed
     new_chain: bool | None
     repeats: int

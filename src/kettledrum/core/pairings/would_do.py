@@ -16,6 +16,7 @@ from kettledrum.core.job.brief import Need
 from kettledrum.core.job.load import Load
 from kettledrum.core.parts.efficiency import BELT, PLAIN_CHAIN, USUAL_EFFICIENCY, usual_case
 from kettledrum.core.parts.figures import part_figures
+from kettledrum.core.parts.motor import Before
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage
@@ -103,10 +104,22 @@ def would_do(need: Need, setup: Setup, parts: Sequence[Part]) -> WouldDo:
     return WouldDo(lowest=search.wanted.lowest, highest=search.wanted.highest, parts=found)
 
 
+def _motors_nm(setup: Setup) -> tuple[float, float]:
+    """The most torque of motors before the pairing of a part that is tried, and of those at the part."""
+    before, behind = 0.0, 0.0
+    for motor in setup.motors or []:
+        if motor.at == "cranks" or (isinstance(motor.at, Before) and motor.at.before == 0):
+            before += motor.most_nm
+        elif motor.at == "gearbox" or isinstance(motor.at, Before):
+            behind += motor.most_nm
+    return before, behind
+
+
 class _Search:
     def __init__(self, need: Need, setup: Setup) -> None:
         self.need, self.setup = need, setup
         self.asked: Pushes = pushes(need, setup)
+        self.motors_nm = _motors_nm(setup)
         drives = [stage.drive for stage in setup.path if isinstance(stage, SprocketsStage)]
         self.drive = drives[0] if drives else "chain"
         own = getattr(need.stock, self.drive) if need.stock else None
@@ -143,8 +156,17 @@ class _Search:
         bounds = [] if stated is None else [stated]
         torque = limits.input_torque_max_nm
         if torque is not None and part.kind == "hub":
-            bounds.append(self.asked.worst_nm / torque)
+            bounds.append(self._least_for_torque(torque))
         return (max(bounds) if bounds else None), bool(bounds) or torque is not None
+
+    def _least_for_torque(self, most_nm: float) -> float:
+        """The smallest primary ratio that keeps the torque into a hub within its limit.
+
+        (push + motors before the pairing) / ratio + motors behind it ≤ limit.
+        """
+        before, behind = self.motors_nm
+        left = most_nm - behind
+        return (self.asked.hardest_nm + before) / left if left > 0 else math.inf
 
     def answer(self, place: int, part: Part) -> PartAnswer:
         figures = part_figures(part)
@@ -204,8 +226,9 @@ class _Search:
         mass, torque = limits.system_mass_max_kg, limits.input_torque_max_nm
         if mass is not None and self.asked.system_kg > mass:
             return f"bicycle, rider and load are {self.asked.system_kg:.0f} kg, over its {mass:g} kg"
-        if part.kind == "gearbox" and torque is not None and self.asked.worst_nm > torque:
-            return f"the hardest push is {self.asked.worst_nm:.0f} Nm, over its {torque:g} Nm"
+        worst = self.asked.hardest_nm + self.motors_nm[0] + self.motors_nm[1]
+        if part.kind == "gearbox" and torque is not None and worst > torque:
+            return f"the hardest push is {worst:.0f} Nm, over its {torque:g} Nm"
         return None
 
     def explain(self, answer: PartAnswer, part: Part) -> None:

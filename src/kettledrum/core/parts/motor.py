@@ -160,8 +160,9 @@ class Motor(Model):
 
     @property
     def most_nm(self) -> float:
-        """The most torque where it enters, from standstill on."""
-        return self.at_place(0.0)
+        """The most torque where it enters, wherever on its curve: what parts must bear."""
+        most = self.torque_at(0.0) if self.curve is None else self.count * max(nm for _, nm in self.curve)
+        return most / self.reduction_ratio
 
 
 def _between(curve: list[CurvePoint], rpm: float) -> float:

@@ -69,12 +69,11 @@ const figuresOf = (kind: "hub" | "gearbox" | "sprockets", drive: string, cassett
 function PushText({ found: { pushes } }: { found: Pairings }) {
   const units = useUnits();
   const minute = pushes.minute_nm === null ? "" : `, ${pushes.minute_nm.toFixed(0)} Nm for a minute`;
-  const motor = pushes.motor_nm > 0 ? `, and the motor ${pushes.motor_nm.toFixed(0)} Nm` : "";
   return (
     <>
       the hardest push turns the cranks with {pushes.hardest_nm.toFixed(0)} Nm (weight × {pushes.factor}
-      {pushes.factor_assumed && ", assumed"}), steady climbing with {pushes.steady_nm.toFixed(0)} Nm{minute}
-      {motor}; {units.mass(pushes.system_kg)} in all
+      {pushes.factor_assumed && ", assumed"}), steady climbing with {pushes.steady_nm.toFixed(0)} Nm{minute};{" "}
+      {units.mass(pushes.system_kg)} in all
     </>
   );
 }
