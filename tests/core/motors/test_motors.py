@@ -7,14 +7,17 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from examples import WHOLE_BRIEF, gearbox, hub, setup, sprockets
+from examples import WHOLE_BRIEF, gearbox, hub, setup, sprockets, stepless_hub
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.job.route import Route
 from kettledrum.core.lineup.comparison import compare
-from kettledrum.core.motors.electric import drawn, torque_held_by
+from kettledrum.core.motors.electric import braking_nm, drawn, torque_held_by
 from kettledrum.core.motors.range import setup_ranges
 from kettledrum.core.parts.motor import Motor
+from kettledrum.core.roads.profile import profile
+from kettledrum.core.simulation.bike import SimulatedBike
+from kettledrum.core.simulation.course import of_profile
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 
@@ -312,3 +315,137 @@ def test_only_what_must_be_braked_and_by_a_wheel_motor_that_can_is_won_back():
     assert can == pytest.approx(most * 0.8 * (1000 / (50 / 3.6)) / 3600 / 6, rel=0.01)
     assert back(at="rear hub")[0] == 0
     assert back(at="cranks", regenerates=True)[0] == 0
+
+
+THROTTLE = {
+    "at": "rear hub",
+    "torque_nm": 60,
+    "winding": {"resistance_ohm": 0.2, "torque_constant_nm_a": 1.5, "no_load_a": 0.5},
+    "thermal": {"capacity_j_k": 3000, "resistance_k_w": 0.3, "limit_c": 120},
+    "battery": {"energy_wh": 500, "voltage_v": 48},
+    "assist": {"by": "throttle", "cutoff_kmh": 25},
+}
+
+
+def throttled(grade, given_motor=THROTTLE, path=(PAIR, HUB), power=60, long=4000):
+    """A brief of one setup with a motor, whose pitch is a road of one grade."""
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(*path, motors=[given_motor])]}
+    data.pop("reference")
+    data["rider"] = {**data["rider"], "power_w": power}
+    data["rider"].pop("burst_w", None)
+    data["road"] = {
+        "crr": 0.008,
+        "cda_m2": 0.55,
+        "altitude_m": 300,
+        "temperature_c": 20,
+        "steepest": grade,
+        "steepest_m": long,
+    }
+    brief = validate(Brief, data)
+    lane = validate(Route, {"name": "Lane", "legs": [{"length_m": long, "grade": grade}]})
+    return brief, lane
+
+
+@pytest.mark.parametrize("grade", [0.02, 0.035])
+def test_where_help_ends_a_motor_gives_what_is_needed_to_stay_there(grade):
+    brief, _ = throttled(grade)
+    [found] = compare(brief).setups
+    at, moves = found.motor.on_pitch, conditions(brief).resistance
+    assert at.speed_kmh == pytest.approx(25)
+    needed = moves.power_w(25 / 3.6, grade) - 60
+    assert at.motor_w == pytest.approx(needed, rel=1e-6)
+    # By hand from its constants: I = T / k + I₀, heat I²·R and what turns against it, k·ω·I₀.
+    omega = 25 / 3.6 / (found.circumference_m / (2 * math.pi))
+    current = needed / omega / 1.5 + 0.5
+    assert at.heat_w == pytest.approx(current**2 * 0.2 + 1.5 * omega * 0.5, rel=1e-6)
+    assert at.in_w == pytest.approx(at.motor_w + at.heat_w)
+    seconds = 4000 / (25 / 3.6)
+    assert at.warms_c == pytest.approx(20 + at.heat_w * 0.3 * (1 - math.exp(-seconds / 900)), rel=1e-6)
+
+
+@pytest.mark.parametrize("grade", [0.0, 0.02, 0.06])
+@pytest.mark.parametrize("inside", [hub(0.5, 0.62, 0.78, 1, 1.25, 1.55, 2), stepless_hub(0.6, 1.9)])
+@pytest.mark.parametrize(
+    "given_motor",
+    [
+        THROTTLE,
+        {**THROTTLE, "at": "cranks", "torque_nm": 80, "power_w": 400},
+        {**THROTTLE, "assist": {"cutoff_kmh": 25, "levels": [{"name": "even", "share": 1.5}]}},
+    ],
+)
+def test_pitch_range_and_trial_agree_on_one_road(grade, inside, given_motor):
+    # One grade, ridden long enough not to feel its start.
+    path = (PAIR, {**inside, "efficiency": 1})
+    brief, lane = throttled(grade, given_motor, path, power=100, long=12_000)
+    [told] = compare(brief).setups
+    pitch = told.motor.on_pitch
+    [ranges] = setup_ranges(brief, [lane])
+    level = ranges.levels[-1]
+    bike = SimulatedBike(brief, brief.setups[0], of_profile(profile(lane)))
+    while bike.at_m < 9000:
+        bike.step()
+    simulated = []
+    for _ in range(2000):
+        battery = bike.books.battery_j
+        at = bike.at_m
+        bike.step()
+        simulated.append((bike.books.battery_j - battery, bike.at_m - at))
+    drawn_j, metres = (sum(each) for each in zip(*simulated, strict=True))
+    if grade > 0:
+        assert level.speed_kmh == pytest.approx(pitch.speed_kmh, rel=0.01)
+        assert level.wh_km == pytest.approx(pitch.in_w / pitch.speed_kmh, rel=0.02, abs=0.02)
+    assert bike.speed_mps * 3.6 == pytest.approx(level.speed_kmh, rel=0.015)
+    # By hand one stays anywhere in the band, and a motor at the cranks with the cadence.
+    off_middle = 0.06 if given_motor["at"] == "cranks" else 0.02
+    assert drawn_j / metres / 3.6 == pytest.approx(level.wh_km, rel=off_middle, abs=0.05)
+
+
+def test_a_stepless_hub_with_a_crank_motor_behaves_as_many_fine_gears():
+    fine = [0.6 * (1.9 / 0.6) ** (step / 60) for step in range(61)]
+    motor = {"at": "cranks", "torque_nm": 70, "power_w": 350, "efficiency": 0.8}
+    speeds = []
+    for grade in (0.02, 0.03, 0.04, 0.06, 0.09, 0.13):
+        both = []
+        for inside in (stepless_hub(0.6, 1.9), hub(*fine)):
+            brief, _ = throttled(grade, motor, (PAIR, {**inside, "efficiency": 1}), power=110)
+            [told] = compare(brief).setups
+            both.append(told.motor.on_pitch)
+        stepless, geared = both
+        assert stepless.speed_kmh == pytest.approx(geared.speed_kmh, rel=0.01)
+        assert stepless.cadence_rpm == pytest.approx(geared.cadence_rpm, rel=0.02)
+        assert stepless.gear is None
+        speeds.append(stepless.speed_kmh)
+    assert speeds == sorted(speeds, reverse=True)
+
+
+def test_what_brakes_is_not_held_by_the_voltage_that_it_drives_with():
+    back = {}
+    for voltage in (36, 48):
+        brakes = {
+            **THROTTLE,
+            "regenerates": True,
+            "battery": {"energy_wh": 500, "voltage_v": voltage},
+        }
+        levels, _ = reach(brakes, legs=((5000, -0.08), (5000, 0.0)))
+        back[voltage] = next(iter(levels.values())).back_wh_km
+    # 36 V drive this motor to 229 rpm, 27 km/h; 48 V to 36 km/h: one brakes at 50.
+    assert back[36] == pytest.approx(back[48])
+    assert back[36] > 1
+    motor_ = motor(
+        torque_nm=60, winding={"resistance_ohm": 0.2, "torque_constant_nm_a": 1.5}, no_load_rpm=229
+    )
+    assert [braking_nm(motor_, rpm) for rpm in (200, 400)] == [60, 60]
+    # Slowly turned it can brake with no more than its windings let flow: k²·ω / R.
+    assert braking_nm(motor_, 10) == pytest.approx(1.5**2 * (10 * math.pi / 30) / 0.2)
+
+
+def test_up_what_is_too_steep_one_walks_and_the_motor_rests():
+    weak = {**THROTTLE, "torque_nm": 8}
+    brief, lane = throttled(0.3, weak, power=80, long=500)
+    [ranges] = setup_ranges(brief, [lane])
+    [level] = ranges.levels
+    moves = conditions(brief).resistance
+    walks = 80 / (moves.mass_kg * 9.80665 * (0.3 + 0.008) / math.hypot(1, 0.3))
+    assert level.speed_kmh == pytest.approx(min(walks * 3.6, 4.5), rel=0.02)
+    assert (level.wh_km, level.motor_share) == (0, 0)
+    assert compare(brief).setups[0].motor.on_pitch.walking

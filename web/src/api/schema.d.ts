@@ -3312,19 +3312,23 @@ export interface components {
          * OnPitch
          * @description The steepest pitch with all the help there is: a steady ride in the gear nearest the band's middle.
          *
-         *     Speed in km/h, cadence in rpm; the power of the motors in W at their own shafts, what they draw, the share
-         *     of it that comes out, the heat they make, the current in A where the battery's voltage is known. `assumed`
-         *     says that an efficiency was taken for want of the motor's constants. `warms_c` is how warm the hottest
-         *     becomes over the length of the pitch, `limit_s` after how long it would be too warm; null where that never
-         *     is or cannot be told. `state` is not known without thermal constants or the length of the pitch.
+         *     The gear is null on a stepless path. Speed in km/h, cadence in rpm; the power of the motors in W at their
+         *     own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes out,
+         *     the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
+         *     efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance.
+         *     `warms_c` is how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would
+         *     be too warm; null where that never is or cannot be told. `state` is not known without thermal constants or
+         *     the length of the pitch.
          */
         OnPitch: {
             /** Speed Kmh */
             speed_kmh: number;
             /** Gear */
-            gear: string;
+            gear: string | null;
             /** Cadence Rpm */
             cadence_rpm: number;
+            /** Walking */
+            walking: boolean;
             /** Rider W */
             rider_w: number;
             /** Motor W */

@@ -1,6 +1,7 @@
 """Motors in one gear of a path: how fast they turn, and how much of their torque is called for."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from kettledrum.core.gearing.gear_table import Gear, GearTable, ratios_in
@@ -27,20 +28,19 @@ class Driven:
 
 def driven_in(setup: Setup, table: GearTable, gear: Gear) -> list[Driven]:
     """The motors of a setup in a gear."""
-    ratios = ratios_in(table, gear)
+    return driven_by(setup, ratios_in(table, gear))
+
+
+def driven_by(setup: Setup, ratios: Sequence[float]) -> list[Driven]:
+    """The motors of a setup with its stages in these ratios."""
     shares = [stage_efficiency(stage)[0].typical for stage in setup.path]
     driven = []
     for motor in setup.motors or []:
         place = entry_place(setup.path, motor)
         assert place is not None
         turns = 1 / (math.prod(ratios[place:]) * motor.reduction_ratio)
-        driven.append(Driven(motor, turns, math.prod(shares[place:]), 1 / gear.ratio))
+        driven.append(Driven(motor, turns, math.prod(shares[place:]), 1 / math.prod(ratios)))
     return driven
-
-
-def cadence_in(speed_mps: float, gear: Gear) -> float:
-    """The cadence in rpm in a gear at a speed in m/s."""
-    return speed_mps * 60 / gear.development_m
 
 
 def motor_rpm(driven: Driven, speed_mps: float, table: GearTable) -> float:

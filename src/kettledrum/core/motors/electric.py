@@ -20,24 +20,34 @@ class Drawn:
     assumed: bool
 
 
-def drawn(motor: Motor, torque_nm: float, rpm: float) -> Drawn:
-    """What all motors on the shaft draw for a torque of theirs together, at a speed of their own.
+def draw_parts(motor: Motor, torque_nm: float, rpm: float) -> tuple[float, float, float]:
+    """What all motors on the shaft draw in W for a torque of theirs together: idle, through, and warming.
 
     With I = T / k + I₀ a motor, the windings' heat is I²·R, and what turns against it takes k·ω·I:
-    P = I²·R + k·ω·I. So in = out + I²·R + k·ω·I₀. Without constants, out ÷ efficiency.
+    P = I²·R + k·ω·I. For a share f of the torque that is idle + f·through + f²·warming, with
+    idle = I₀²·R + k·ω·I₀, through = T·ω + 2·R·I₀·T / k, warming = R·(T / k)². Without constants, out ÷
+    efficiency goes through.
     """
     omega = rpm * math.pi / 30
     out = torque_nm * omega
     winding = motor.winding
     if winding is None:
-        known = motor.efficiency
-        through = out / (known or USUAL_EFFICIENCY)
-        return Drawn(through, out, through - out, _battery_current(motor, through), known is None)
-    current = torque_nm / motor.count / winding.torque_constant_nm_a + winding.no_load_a
-    heat = current**2 * winding.resistance_ohm
-    idle = winding.torque_constant_nm_a * omega * winding.no_load_a
-    through = out + motor.count * (heat + idle)
-    return Drawn(through, out, through - out, _battery_current(motor, through), False)
+        return 0.0, out / (motor.efficiency or USUAL_EFFICIENCY), 0.0
+    count, resistance, no_load = motor.count, winding.resistance_ohm, winding.no_load_a
+    current = torque_nm / count / winding.torque_constant_nm_a
+    return (
+        count * no_load * (no_load * resistance + winding.torque_constant_nm_a * omega),
+        out + 2 * count * resistance * no_load * current,
+        count * resistance * current**2,
+    )
+
+
+def drawn(motor: Motor, torque_nm: float, rpm: float) -> Drawn:
+    """What all motors on the shaft draw for a torque of theirs together, at a speed of their own."""
+    out = torque_nm * rpm * math.pi / 30
+    into = sum(draw_parts(motor, torque_nm, rpm))
+    assumed = motor.winding is None and motor.efficiency is None
+    return Drawn(into, out, into - out, _battery_current(motor, into), assumed)
 
 
 def _battery_current(motor: Motor, power_w: float) -> float | None:
@@ -87,17 +97,37 @@ def _torque_of_power(motor: Motor, most_w: float, omega: float, own: float) -> f
     return max(motor.count * k * (current - winding.no_load_a), 0.0)
 
 
+def braking_nm(motor: Motor, rpm: float) -> float:
+    """The most torque in Nm that all motors on the shaft brake with, in magnitude.
+
+    As much as they drive with at the most, also beyond the speed without load, where they can no longer
+    drive: what turns faster brakes all the more. With their constants no more than k·(k·ω/R + I₀) a motor, at
+    which the windings turn all of it to heat.
+    """
+    most = motor.braking_at(rpm)
+    winding = motor.winding
+    if winding is None:
+        return most
+    k = winding.torque_constant_nm_a
+    return min(most, motor.count * k * (k * rpm * math.pi / 30 / winding.resistance_ohm + winding.no_load_a))
+
+
 def returned_w(motor: Motor, torque_nm: float, rpm: float) -> float:
     """The electrical power in W that all motors on the shaft give back while a torque in Nm drives them.
 
     With I = T / k − I₀ a motor, k·ω·I − I²·R comes back; without constants, T·ω·efficiency. Nothing comes
-    back where that would be less than nothing.
+    back where that would be less than nothing, and no more than the battery's largest current takes up.
     """
     omega = rpm * math.pi / 30
     winding = motor.winding
     if winding is None:
-        return torque_nm * omega * (motor.efficiency or USUAL_EFFICIENCY)
-    k = winding.torque_constant_nm_a
-    current = torque_nm / motor.count / k - winding.no_load_a
-    back = motor.count * (k * omega * current - current**2 * winding.resistance_ohm)
-    return max(back, 0.0) if current > 0 else 0.0
+        back = torque_nm * omega * (motor.efficiency or USUAL_EFFICIENCY)
+    else:
+        k = winding.torque_constant_nm_a
+        current = torque_nm / motor.count / k - winding.no_load_a
+        back = motor.count * (k * omega * current - current**2 * winding.resistance_ohm)
+        back = max(back, 0.0) if current > 0 else 0.0
+    battery = motor.battery
+    if battery is None or battery.voltage_v is None or battery.current_max_a is None:
+        return back
+    return min(back, battery.voltage_v * battery.current_max_a)

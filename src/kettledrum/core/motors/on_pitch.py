@@ -1,13 +1,16 @@
 """A steep pitch ridden with a motor: how fast, how well it works there, and how hot it gets."""
 
 import math
+from collections.abc import Callable
 
 from pydantic import BaseModel
 
-from kettledrum.core.gearing.gear_table import Gear, GearTable
+from kettledrum.core.effort.steepest import BALANCE_KMH
+from kettledrum.core.gearing.gear_table import GearTable
 from kettledrum.core.job.conditions import Conditions
-from kettledrum.core.motors.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
+from kettledrum.core.motors.driven import Driven, called_for, motor_rpm
 from kettledrum.core.motors.electric import drawn
+from kettledrum.core.motors.in_gear import InGear, MotorGears
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.setup import Setup
@@ -26,16 +29,19 @@ _USUAL_C = 20.0
 class OnPitch(BaseModel):
     """The steepest pitch with all the help there is: a steady ride in the gear nearest the band's middle.
 
-    Speed in km/h, cadence in rpm; the power of the motors in W at their own shafts, what they draw, the share
-    of it that comes out, the heat they make, the current in A where the battery's voltage is known. `assumed`
-    says that an efficiency was taken for want of the motor's constants. `warms_c` is how warm the hottest
-    becomes over the length of the pitch, `limit_s` after how long it would be too warm; null where that never
-    is or cannot be told. `state` is not known without thermal constants or the length of the pitch.
+    The gear is null on a stepless path. Speed in km/h, cadence in rpm; the power of the motors in W at their
+    own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes out,
+    the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
+    efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance.
+    `warms_c` is how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would
+    be too warm; null where that never is or cannot be told. `state` is not known without thermal constants or
+    the length of the pitch.
     """
 
     speed_kmh: float
-    gear: str
+    gear: str | None
     cadence_rpm: float
+    walking: bool
     rider_w: float
     motor_w: float
     in_w: float
@@ -53,22 +59,27 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     """The steady speed at which rider and motors bring what the steepest pitch asks for; None without one.
 
     Found by halving in each gear: what they bring falls short of it at some speed and stays so, since a motor
-    gives less the faster it turns.
+    gives less the faster it turns. Where help ends before that, motors give what is needed to stay there.
     """
     if job.steepest is None or not setup.motors:
         return None
-    gear, driven, speed = _ridden_in(setup, table, job)
-    helps = [(each, called_for(each, speed, table, job)) for each in driven]
-    draws = [drawn(each.motor, torque, motor_rpm(each, speed, table)) for each, torque in helps]
+    share = path_efficiency(setup.path).typical
+    found, speed = _ridden_in(setup, table, job, share)
+    helps = [(each, called_for(each, speed, table, job)) for each in found.driven]
+    needed = _needed_share(helps, speed, table, job, share)
+    draws = [drawn(each.motor, torque * needed, motor_rpm(each, speed, table)) for each, torque in helps]
     out, into = sum(each.out_w for each in draws), sum(each.in_w for each in draws)
     currents = [each.current_a for each in draws]
     seconds = job.steepest_m / speed if job.steepest_m is not None and speed > 0 else None
-    heats = [(each.motor, draw.heat_w / each.motor.count) for each, draw in zip(driven, draws, strict=True)]
+    heats = [
+        (each.motor, draw.heat_w / each.motor.count) for each, draw in zip(found.driven, draws, strict=True)
+    ]
     state, warms_c, limit_s = _hottest(heats, seconds, job)
     return OnPitch(
         speed_kmh=speed * 3.6,
-        gear=gear.label,
-        cadence_rpm=cadence_in(speed, gear),
+        gear=found.label,
+        cadence_rpm=found.cadence_rpm(speed),
+        walking=speed * 3.6 < BALANCE_KMH,
         rider_w=job.power_w,
         motor_w=out,
         in_w=into,
@@ -83,25 +94,44 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     )
 
 
-def _ridden_in(setup: Setup, table: GearTable, job: Conditions) -> tuple[Gear, list[Driven], float]:
-    """The gear whose steady cadence is nearest the band's middle, what drives in it, its speed in m/s."""
-    share = path_efficiency(setup.path).typical
+def _needed_share(
+    helps: list[tuple[Driven, float]], speed: float, table: GearTable, job: Conditions, share: float
+) -> float:
+    """The share of all the motors' help that is needed to stay at a speed."""
+    assert job.steepest is not None
+    most = sum(_wheel_w(each, torque, speed, table) for each, torque in helps)
+    missing = job.resistance.power_w(speed, job.steepest) - job.power_w * share
+    return min(max(missing / most, 0.0), 1.0) if most > 0 else 0.0
+
+
+def _wheel_w(each: Driven, torque_nm: float, speed: float, table: GearTable) -> float:
+    return torque_nm * motor_rpm(each, speed, table) * math.pi / 30 * each.share
+
+
+def _ridden_in(setup: Setup, table: GearTable, job: Conditions, share: float) -> tuple[InGear, float]:
+    """The gear whose steady cadence is nearest the band's middle, and its speed in m/s."""
+    gears = MotorGears(setup, table)
+    if table.stepless:
+        # The path stands where the cadence is nearest to it at every speed.
+        speed = _steady_mps(gears.at, table, job, share)
+        return gears.at(speed), speed
     middle = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
-    found = []
-    for gear in table.gears:
-        driven = driven_in(setup, table, gear)
-        found.append((gear, driven, _steady_mps(driven, table, job, share)))
-    return min(found, key=lambda each: abs(math.log(max(cadence_in(each[2], each[0]), 1e-9) / middle)))
+    found = [(gear, _steady_mps(_always(gear), table, job, share)) for gear in gears.gears]
+    return min(found, key=lambda each: abs(math.log(max(each[0].cadence_rpm(each[1]), 1e-9) / middle)))
 
 
-def _steady_mps(driven: list[Driven], table: GearTable, job: Conditions, share: float) -> float:
+def _always(gear: InGear) -> Callable[[float], InGear]:
+    return lambda _: gear
+
+
+def _steady_mps(gear_at: Callable[[float], InGear], table: GearTable, job: Conditions, share: float) -> float:
     assert job.steepest is not None
     low, high = 0.0, FASTEST_MPS
     for _ in range(_HALVINGS):
         speed = (low + high) / 2
         brought = job.power_w * share + sum(
-            called_for(each, speed, table, job) * motor_rpm(each, speed, table) * math.pi / 30 * each.share
-            for each in driven
+            _wheel_w(each, called_for(each, speed, table, job), speed, table)
+            for each in gear_at(speed).driven
         )
         if brought >= job.resistance.power_w(speed, job.steepest):
             low = speed

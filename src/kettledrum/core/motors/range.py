@@ -6,20 +6,22 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from kettledrum.core.effort.steepest import BALANCE_KMH
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.plain_terrain import plain_terrain
 from kettledrum.core.job.route import Route
 from kettledrum.core.motors.assist_levels import assist_levels
-from kettledrum.core.motors.driven import Driven, cadence_in, called_for, driven_in, motor_rpm
-from kettledrum.core.motors.electric import drawn, returned_w, torque_held_by
+from kettledrum.core.motors.driven import Driven, called_for, motor_rpm
+from kettledrum.core.motors.electric import braking_nm, draw_parts, returned_w
+from kettledrum.core.motors.in_gear import MotorGears
 from kettledrum.core.motors.range_result import LevelRange, SetupRange
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats
-from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, Resistance
+from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
 from kettledrum.core.roads.profile import profile
 
 COLD_BELOW_C, LOST_A_DEGREE, LEAST_LEFT = 20.0, 0.006, 0.5
@@ -35,28 +37,31 @@ _SHARES = 30
 
 @dataclass(frozen=True, slots=True)
 class _Helped:
-    """What motors can bring to the wheel at each of the looked-at speeds, and what they then draw: the power
-    in W at the wheel, and the share of what is drawn that arrives there.
+    """What motors can bring to the wheel at each of the looked-at speeds in W, and what they then draw.
 
-    And at the speed at which one brakes: powers in W that they can take off the wheel, and what of each comes
-    back into the battery.
+    For a share f of that they draw idle + f·through + f²·heat, each in W: what turns against them, what comes
+    out and what that loses, and what warms the windings. And at the speed at which one brakes: powers in W
+    that they can take off the wheel, and what of each comes back into the battery.
     """
 
     speed_mps: Floats
     wheel_w: Floats
-    arrives: Floats
+    idle_w: Floats
+    through_w: Floats
+    warming_w: Floats
     braked_w: Floats
     back_w: Floats
 
 
 @dataclass(frozen=True, slots=True)
 class _Moved:
-    """What is moved, by which power in W at the wheel and energy in Wh of batteries, over which ways: the
-    length in m of all road of each grade.
+    """What is moved, by which power in W of the rider, at the wheel and on foot, and which energy in Wh of
+    batteries, over which ways: the length in m of all road of each grade.
     """
 
     resistance: Resistance
     rider_w: float
+    walker_w: float
     energy_wh: float
     length_m: Floats
     grade: Floats
@@ -93,7 +98,7 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
     energy_wh = sum(each.energy_wh * each.usable for each in batteries) * left
     table = gear_table(setup, brief.rider.cadence_rpm)
     rider_w = job.power_w * path_efficiency(setup.path).typical
-    moved = _Moved(job.resistance, rider_w, energy_wh, lengths, grades)
+    moved = _Moved(job.resistance, rider_w, job.power_w, energy_wh, lengths, grades)
     return SetupRange(
         name=setup.name,
         levels=[
@@ -112,44 +117,39 @@ def _helped(setup: Setup, table: GearTable, job: Conditions, level: float | None
         for beside in (1 - 1e-9, 1 + 1e-9)
     ]
     speeds = np.sort(np.append(np.geomspace(_SLOWEST_MPS, BRAKED_KMH / 3.6, _SPEEDS), ends))
-    middle = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
-    by_gear = [driven_in(setup, table, gear) for gear in table.gears]
-    wheel, arrives = [], []
-    for speed in speeds.tolist():
-        place = min(
-            range(len(table.gears)),
-            key=lambda each: abs(math.log(cadence_in(speed, table.gears[each]) / middle)),
-        )
-        out, into = _at(by_gear[place], speed, table, job, level)
-        wheel.append(out)
-        arrives.append(out / into if into > 0 else 1.0)
-    return _Helped(speeds, np.array(wheel), np.array(arrives), *_given_back(by_gear[0], table))
+    gears = MotorGears(setup, table)
+    found = np.array([_at(gears.at(speed).driven, speed, table, job, level) for speed in speeds.tolist()])
+    braked = gears.at(BRAKED_KMH / 3.6).driven
+    wheel, idle, through, warming = found.T
+    braked_w, back_w = _given_back(braked, table)
+    return _Helped(speeds, wheel, idle, through, warming, braked_w, back_w)
 
 
 def _given_back(driven: list[Driven], table: GearTable) -> tuple[Floats, Floats]:
     """What motors in wheels can brake at the speed at which one brakes, and what comes back of it."""
     brakes = [each for each in driven if each.motor.regenerates and each.motor.at in WHEELS]
     at = [(each.motor, motor_rpm(each, BRAKED_KMH / 3.6, table)) for each in brakes]
-    most = [(motor, rpm, torque_held_by(motor, rpm)[0]) for motor, rpm in at]
+    most = [(motor, rpm, braking_nm(motor, rpm)) for motor, rpm in at]
     shares = np.linspace(0, 1, _SHARES)
     braked = [sum(share * torque * rpm * math.pi / 30 for _, rpm, torque in most) for share in shares]
     back = [sum(returned_w(motor, share * torque, rpm) for motor, rpm, torque in most) for share in shares]
-    return np.array(braked, dtype=float), np.array(back, dtype=float)
+    # Where more torque would give less back, the wheel's own brakes take the rest.
+    return np.array(braked, dtype=float), np.maximum.accumulate(np.array(back, dtype=float))
 
 
 def _at(
     driven: list[Driven], speed: float, table: GearTable, job: Conditions, level: float | None
-) -> tuple[float, float]:
-    """Power in W that arrives at the wheel, and that is drawn for it."""
-    out, into = 0.0, 0.0
+) -> tuple[float, float, float, float]:
+    """Power in W at the wheel with all the help, and what is drawn: idle, through, and warming."""
+    wheel, idle, through, warming = 0.0, 0.0, 0.0, 0.0
     for each in driven:
         torque, rpm = called_for(each, speed, table, job, level), motor_rpm(each, speed, table)
         if torque <= 0:
             continue
-        found = drawn(each.motor, torque, rpm)
-        out += found.out_w * each.share
-        into += found.in_w
-    return out, into
+        parts = draw_parts(each.motor, torque, rpm)
+        wheel += torque * rpm * math.pi / 30 * each.share
+        idle, through, warming = idle + parts[0], through + parts[1], warming + parts[2]
+    return wheel, idle, through, warming
 
 
 def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
@@ -173,8 +173,17 @@ def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
     share = np.where(short.any(axis=1), share, 1.0)
     speed = speeds[below] + share * (speeds[over] - speeds[below])
     needed = share * (beyond - want) + want - rider_w
-    wheel_w = np.clip(needed, 0, np.maximum(helped.wheel_w[below], helped.wheel_w[over]))
-    drawn_w = wheel_w / helped.arrives[below]
+    most_w = np.maximum(helped.wheel_w[below], helped.wheel_w[over])
+    wheel_w = np.clip(needed, 0, most_w)
+    # Too slow to balance, one gets off and pushes, and the motor rests.
+    walked = speed < BALANCE_KMH / 3.6
+    pushed = moved.walker_w / np.maximum(slope, 1e-9)
+    speed = np.where(walked, np.minimum(WALKING_KMH / 3.6, pushed), speed)
+    wheel_w = np.where(walked, 0.0, wheel_w)
+    helps = np.where(helped.wheel_w[below] > 0, below, over)
+    part = wheel_w / np.maximum(helped.wheel_w[helps], 1e-9)
+    drawn_w = helped.idle_w[helps] + part * (helped.through_w[helps] + part * helped.warming_w[helps])
+    drawn_w = np.where(wheel_w > 0, drawn_w, 0.0)
     seconds = lengths / speed
     work = float((wheel_w * seconds).sum())
     # Where nothing need be given, the fastest speed is held by braking.
@@ -183,6 +192,7 @@ def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
     back_wh_km = float((back_w * seconds).sum()) / per_km
     wh_km = max(float((drawn_w * seconds).sum()) / per_km - back_wh_km, 0.0)
     positive = np.minimum(rider_w, np.maximum(needed + rider_w, 0))
+    positive = np.where(walked, np.minimum(moved.walker_w, slope * speed), positive)
     rider = float((positive * seconds).sum())
     return LevelRange(
         level=name,

@@ -150,6 +150,19 @@ class Motor(Model):
             torque = min(torque, self.power_w / (rpm * math.pi / 30))
         return self.count * torque
 
+    def braking_at(self, rpm: float) -> float:
+        """The most torque in Nm that all the motors brake with at a speed of their own, by sheet or curve.
+
+        As much as they ever drive with, and no more power than they drive with; a speed without load is no
+        limit to what brakes.
+        """
+        if self.curve is not None:
+            return self.count * max(torque for _, torque in self.curve)
+        assert self.torque_nm is not None
+        if self.power_w is None or rpm <= 0:
+            return self.count * self.torque_nm
+        return self.count * min(self.torque_nm, self.power_w / (rpm * math.pi / 30))
+
     def at_place(self, rpm: float) -> float:
         """The most torque in Nm where it enters the path, when that turns with `rpm`.
 
@@ -161,8 +174,7 @@ class Motor(Model):
     @property
     def most_nm(self) -> float:
         """The most torque where it enters, wherever on its curve: what parts must bear."""
-        most = self.torque_at(0.0) if self.curve is None else self.count * max(nm for _, nm in self.curve)
-        return most / self.reduction_ratio
+        return self.braking_at(0.0) / self.reduction_ratio
 
 
 def _between(curve: list[CurvePoint], rpm: float) -> float:

@@ -5,6 +5,7 @@ v̄·Δt. Then ½·m·(v₁² − v₀²) = F·v̄·Δt exactly, so that the boo
 """
 
 import math
+from collections.abc import Sequence
 
 from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.effort.steepest import BALANCE_KMH, GETS_OFF_KMH
@@ -12,8 +13,10 @@ from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.motors.driven import Driven, called_for, driven_in
-from kettledrum.core.motors.electric import drawn, returned_w, torque_held_by
+from kettledrum.core.motors.electric import braking_nm, drawn, returned_w
+from kettledrum.core.motors.in_gear import MotorGears
 from kettledrum.core.parts.efficiency import path_efficiency
+from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH
@@ -29,6 +32,8 @@ REST_S = 2.0
 """How long one stands before the start and after the stop."""
 OVER_THE_TOP = 1.1
 """How far above the band one spins for a moment, before a shift has come."""
+_JUST = 1e-6
+"""Help that ends at a speed is held so much below it, in proportion, where it would take one beyond."""
 _SLOW_MPS, _ARRIVED_M = 0.05, 1.0
 """Motors push as at this speed when they stand; nearer to the end than this one has arrived."""
 _MEAN_OF_PEAK = 2 / math.pi
@@ -36,6 +41,15 @@ _MEAN_OF_PEAK = 2 / math.pi
 _FALSE_POSITIONS, _NEAR_N = 6, 0.05
 """Steps of the search for the share of a push that tyres or legs give, and how near is near enough, in N."""
 _WALK_MPS, _BRAKED_MPS = WALKING_KMH / 3.6, BRAKED_KMH / 3.6
+
+
+def _limits(motors: Sequence[Motor]) -> list[tuple[float, list[int]]]:
+    """Just below which speeds in m/s help ends, and of which motors, by their place."""
+    ends = [motor.assist.cutoff_kmh if motor.assist else None for motor in motors]
+    return [
+        (end / 3.6 * (1 - _JUST), [place for place, each in enumerate(ends) if each == end])
+        for end in sorted({end for end in ends if end is not None})
+    ]
 
 
 class SimulatedBike:
@@ -63,12 +77,9 @@ class SimulatedBike:
         self._walk_below_mps = min(max(lowest * self.job.grind_rpm, balance), gets_off)
         self._step, self._turns, self._rests_s = 0, 0.0, REST_S
         self._by_gear: dict[int, list[Driven]] = {}
-        first, last = (driven_in(setup, self.table, self.table.gears[end]) for end in (0, -1))
-        self._cells = [cell_of(each.motor) for each in first]
-        # Whether what shifts lies between a motor and the wheel.
-        self._geared = [
-            abs(low.turns - high.turns) > 1e-9 * low.turns for low, high in zip(first, last, strict=True)
-        ]
+        self._gears = MotorGears(setup, self.table)
+        self._cells = [cell_of(motor) for motor in setup.motors or []]
+        self._limits = _limits(setup.motors or [])
 
     @property
     def grade(self) -> float:
@@ -114,6 +125,8 @@ class SimulatedBike:
         rider_n, motors, motor_n = 0.0, [0.0] * len(driven), 0.0
         if pedals:
             rider_n, motors, motor_n = self._pushes(driven, speed, against)
+            if self._limits:
+                motors, motor_n = self._below_limits(driven, motors, speed, against - rider_n)
         after = speed + (rider_n + motor_n - against) / mass * STEP_S
         brakes_n, foot_n = 0.0, 0.0
         if self.walking:
@@ -155,17 +168,12 @@ class SimulatedBike:
 
     def _driven(self) -> list[Driven]:
         """The motors in the gear that is in; between the ends of a stepless path, as it stands."""
+        if self.table.stepless:
+            return self._gears.stepless(self.shifter.development_m).driven
         place = self.shifter.place
         if place not in self._by_gear:
             self._by_gear[place] = driven_in(self._setup, self.table, self.table.gears[place])
-        driven = self._by_gear[place]
-        if not self.table.stepless or not driven:
-            return driven
-        slower = self.table.gears[place].development_m / self.shifter.development_m
-        return [
-            Driven(each.motor, each.turns * (slower if geared else 1.0), each.share, each.cranks * slower)
-            for each, geared in zip(driven, self._geared, strict=True)
-        ]
+        return self._by_gear[place]
 
     def _push_n(self, speed: float) -> float:
         """The rider's push at the tyre: by the power, and at most as hard as one can push."""
@@ -225,6 +233,30 @@ class SimulatedBike:
                 low, under = share, off
         return whole * share, torques, motor_n
 
+    def _below_limits(
+        self, driven: list[Driven], torques: list[float], speed: float, against: float
+    ) -> tuple[list[float], float]:
+        """The motors' torques and push where help ends at a speed: only as much as stays just below it.
+
+        `against` is what holds back in N, the rider's push taken off.
+        """
+        per_nm = 2 * math.pi / self.table.circumference_m
+        pushes = [
+            torque * each.turns * each.share * per_nm for each, torque in zip(driven, torques, strict=True)
+        ]
+        for just_below, places in self._limits:
+            if speed > just_below:
+                continue
+            pushed = sum([pushes[place] for place in places])
+            needed = (just_below - speed) * self.job.resistance.mass_kg / STEP_S + against
+            needed -= sum(pushes) - pushed
+            if needed < pushed:
+                share = max(needed / pushed, 0.0)
+                for place in places:
+                    pushes[place] *= share
+                    torques[place] *= share
+        return torques, sum(pushes)
+
     def _top_mps(self) -> float:
         """The speed that the legs cannot follow beyond, in the gear that is in."""
         highest = self.shifter.development_m >= self.table.gears[-1].development_m * (1 - 1e-9)
@@ -269,7 +301,7 @@ class SimulatedBike:
                 continue
             rpm = rpm_of_wheel * each.turns
             per_nm = each.turns * 2 * math.pi / self.table.circumference_m
-            torque = min(left_n / per_nm, torque_held_by(motor, rpm)[0])
+            torque = min(left_n / per_nm, braking_nm(motor, rpm))
             back = returned_w(motor, torque, rpm) * STEP_S
             if cell.left_j is None or cell.most_j is None or cell.left_j + back > cell.most_j or back <= 0:
                 continue

@@ -36,7 +36,7 @@ export function MotorFacts({ table, help, bench }: Props) {
             <dl>
               <Fact name="Speed">{units.speed(pitch.speed_kmh)}</Fact>
               <Fact name="Cadence">
-                {pitch.cadence_rpm.toFixed(0)} rpm, {table.stepless ? pitch.gear : `gear ${pitch.gear}`}
+                {pitch.cadence_rpm.toFixed(0)} rpm, {pitch.gear === null ? "stepless" : `gear ${pitch.gear}`}
               </Fact>
               <Fact name="You give">{pitch.rider_w.toFixed(0)} W</Fact>
               <Fact name="Motors give">{pitch.motor_w.toFixed(0)} W</Fact>
@@ -44,6 +44,11 @@ export function MotorFacts({ table, help, bench }: Props) {
               {pitch.efficiency !== null && <Fact name="Efficiency">{percent(pitch.efficiency)}</Fact>}
               {pitch.current_a !== null && <Fact name="Current">{pitch.current_a.toFixed(1)} A</Fact>}
             </dl>
+            {pitch.walking && (
+              <p className={sections.note}>
+                Slower than one can balance: it has to be pushed, and a lower gear or more power is missing.
+              </p>
+            )}
             <p className={styles.heat}>
               <StateMark state={pitch.state} /> {heatText(pitch)}
             </p>
