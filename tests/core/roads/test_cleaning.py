@@ -1,6 +1,7 @@
 """A recorded track made into a road: the noise goes, the hills stay, and all that was done is told."""
 
 import math
+from itertools import pairwise
 
 import numpy as np
 import pytest
@@ -45,6 +46,45 @@ def test_hills_without_noise_stay_as_they_are_but_for_what_no_rider_feels():
     assert ascent_m(road.elevation_m) == pytest.approx(ascent_m(hills), rel=0.01)
     for cleaned, true in zip(steepest_pitches(road), steepest_pitches(Profile(at, hills)), strict=True):
         assert cleaned.grade == pytest.approx(true.grade, rel=0.01)
+
+
+SPACINGS = (5, 10, 15, 20, 25, 28, 30, 33, 37, 41, 45, 50, 55, 59, 60, 61, 65, 70)
+
+
+@pytest.mark.parametrize(("high", "long", "least"), [(10, 300, 0.86), (8, 400, 0.91), (10, 600, 0.96)])
+def test_hills_stay_however_far_apart_their_points_lie(high, long, least):
+    kept = []
+    for spacing in SPACINGS:
+        at = np.arange(0, 12_001, spacing)
+        hills = 300 + high * np.sin(2 * np.pi * at / long)
+        found = ascent_m(road_of(along(at, hills)).elevation_m)
+        kept.append(found / ascent_m(hills))
+        # Of the curve itself what lies between the points is missed, and the sharpest of its tops.
+        assert found > 0.78 * high * 2 * 12_000 / long
+    assert min(kept) > least
+    assert max(abs(after - here) for here, after in pairwise(kept)) < 0.1
+
+
+@pytest.mark.parametrize("spacing", [30, 40, 50, 55, 58, 59.9, 60, 60.1, 62, 80])
+def test_noise_fades_out_with_the_distance_of_points_without_a_jump(spacing):
+    # The very same heights, farther and farther apart.
+    shaken = 300 + np.random.default_rng(7).normal(0, 2, 400)
+
+    def noise(apart: float) -> float:
+        return clean(along(np.arange(400) * apart, shaken)).noise_m
+
+    full = noise(20)
+    assert full == pytest.approx(2, rel=0.15)
+    share = min(max((60 - spacing) / 30, 0), 1)
+    assert noise(spacing) == pytest.approx(share * full, rel=0.1, abs=0.01)
+
+
+def test_a_steep_top_is_no_spike_and_a_slip_of_the_receiver_is():
+    at = np.arange(0, 6001, 61.0)
+    hills = 300 + 13 * np.sin(2 * np.pi * at / 300)
+    assert not any("spike" in words for words in clean(along(at, hills)).report)
+    hills[40] += 60
+    assert any("1 spike" in words for words in clean(along(at, hills)).report)
 
 
 def test_a_short_pitch_on_a_long_noisy_road_stays():

@@ -23,10 +23,14 @@ WIDEST_M = 300.0
 """The widest: beyond, what is smoothed away would be hills. Ours."""
 GRADE_NOISE = 0.01
 """Elevation is smoothed at least until its noise makes no more of a grade than this."""
-DRAWN_M = 60.0
-"""Points farther apart than this on the whole were drawn, not recorded: no noise is looked for."""
+RECORDED_M, DRAWN_M = 30.0, 60.0
+"""Points no farther apart than the first were recorded; than the second, drawn, and have no noise. Ours."""
+_BESIDE = 4
+"""Points on each side whose curve a point is held against."""
 SPIKE_M = 12.0
 """So far off its neighbours' line a point is a receiver's slip, several times its usual noise. Ours."""
+STEEPEST_ROAD = 0.5
+"""A point that is off by more than a road could rise on the way to the next one is no hill."""
 GAP_M = 200.0
 """A stretch without points longer than this is told of as bridged. Ours."""
 WIDENING = 1.5
@@ -71,7 +75,7 @@ def clean(track: Track) -> CleanRoad:
     least 15 m wide and so wide that the noise is quieted. It is widened from place to place as far as
     the lines agree within their errors (Goldenshluger & Nemirovski, Math. Methods Stat. 6, 1997), so that
     a long ramp becomes one, and a short pitch stays. The noise is estimated from how far points lie from
-    the line of their neighbours.
+    the curve of their neighbours.
     """
     report: list[str] = []
     along = _along(track, report)
@@ -87,12 +91,12 @@ def clean(track: Track) -> CleanRoad:
     grid = np.linspace(0.0, length, steps + 1)
     at, height = _averaged(along[known], track.elevation_m[known], length / steps)
     _tell_gaps(at, length, report)
-    sound = ~_spikes(height)
+    sound = ~_spikes(at, height)
     if not sound.all():
         report.append(f"{_count(int((~sound).sum()), 'spike')} of elevation left out")
     at, height = at[sound], height[sound]
     spacing = float(np.median(np.diff(at))) if len(at) > 2 else length
-    noise = _noise(at, height) if spacing < DRAWN_M else 0.0
+    noise = _noise(at, height)
     smooth, width = _smoothed(np.interp(grid, at, height), length / steps, noise, spacing)
     report.append(_smoothing_words(width, noise))
     return CleanRoad(
@@ -185,27 +189,43 @@ def _tell_gaps(at: Floats, length: float, report: list[str]) -> None:
         )
 
 
-def _spikes(height: Floats) -> Flags:
-    """Which heights stand alone, far above or below the middle of the seven around them."""
+def _spikes(at: Floats, height: Floats) -> Flags:
+    """Which heights stand alone, farther off the middle of the seven around them than a road goes."""
     if len(height) < 7:
         return np.zeros(len(height), dtype=bool)
     around = np.lib.stride_tricks.sliding_window_view(np.pad(height, 3, mode="edge"), 7)
     middle = np.median(around, axis=1)
     spread = np.median(np.abs(around - middle[:, None]), axis=1)
-    return np.asarray(np.abs(height - middle) > np.maximum(SPIKE_M, 6 * spread))
+    least = max(SPIKE_M, STEEPEST_ROAD * float(np.median(np.diff(at))))
+    return np.asarray(np.abs(height - middle) > np.maximum(least, 6 * spread))
 
 
 def _noise(at: Floats, height: Floats) -> float:
-    """The standard deviation of the noise in m, after how far points lie from the line of their neighbours.
+    """The standard deviation of the noise in m, after how far points lie from the curve of their neighbours.
 
-    The median holds against bends of the road itself (Hampel, J. Am. Stat. Assoc. 69, 1974).
+    The curve is the polynomial through four points on each side (Lagrange): it follows a hill of any length
+    over some five points, and leaves what goes up and down from point to point. The median holds against
+    edges of the road itself (Hampel, J. Am. Stat. Assoc. 69, 1974). What is recorded lies near together; the
+    farther apart points are, the more were they drawn, and from 60 m on none of it is noise.
     """
-    if len(at) < 5:
+    beside = min(_BESIDE, (len(at) - 1) // 2)
+    if beside < 2:
         return 0.0
-    share = (at[2:] - at[1:-1]) / (at[2:] - at[:-2])
-    off = height[1:-1] - (share * height[:-2] + (1 - share) * height[2:])
-    scaled = off / np.sqrt(1 + share**2 + (1 - share) ** 2)
-    return 1.4826 * float(np.median(np.abs(scaled)))
+    spacing = float(np.median(np.diff(at)))
+    recorded = min(max((DRAWN_M - spacing) / (DRAWN_M - RECORDED_M), 0.0), 1.0)
+    if recorded == 0:
+        return 0.0
+    places = np.arange(beside, len(at) - beside)[:, None]
+    offsets = np.array([offset for offset in range(-beside, beside + 1) if offset])
+    away, heights = at[places + offsets] - at[places], height[places + offsets]
+    weights = np.ones_like(away)
+    for of in range(len(offsets)):
+        for other in range(len(offsets)):
+            if other != of:
+                weights[:, of] *= away[:, other] / (away[:, other] - away[:, of])
+    off = height[places[:, 0]] - (weights * heights).sum(axis=1)
+    scaled = off / np.sqrt(1 + (weights**2).sum(axis=1))
+    return recorded * 1.4826 * float(np.median(np.abs(scaled)))
 
 
 def _smoothed(filled: Floats, step: float, noise: float, spacing: float) -> tuple[Floats, Floats]:

@@ -1,4 +1,4 @@
-import type { ComparedSetup, MotorHelp } from "../../api/client";
+import type { MotorHelp } from "../../api/client";
 import type { Workbench } from "../../drafts/useWorkbench";
 import { percent } from "../../words/format";
 import { grade, pitchText } from "../../words/climbing";
@@ -9,13 +9,12 @@ import styles from "./Motors.module.css";
 import { Fact } from "../../ui/Fact";
 
 interface Props {
-  table: ComparedSetup;
   help: MotorHelp;
   bench: Workbench;
 }
 
 /** What the motors come to: from a standstill, up the steepest pitch, at the limit of assistance, and dead. */
-export function MotorFacts({ table, help, bench }: Props) {
+export function MotorFacts({ help, bench }: Props) {
   const units = useUnits();
   const { on_pitch: pitch, slips_at: slips } = help;
   return (

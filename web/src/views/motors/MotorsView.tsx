@@ -51,7 +51,7 @@ function Shown({ job, bench, shown }: OfSetup) {
         }
       />
       {help && <AtTheWheel table={shown.table} help={help} />}
-      {help && <MotorFacts table={shown.table} help={help} bench={bench} />}
+      {help && <MotorFacts help={help} bench={bench} />}
       {help && <RangeTable job={job} bench={bench} shown={shown} />}
       <Caution>
         Motors, batteries and what they drive can hurt. How fast, how strong and how far a motor may help is
