@@ -112,7 +112,7 @@ _COLUMNS = [
     *_columns("behaviour.automatic behaviour.loud_gears behaviour.slow_changes", _words, _listed),
     *_columns("behaviour.freewheels fit", _json, _object),
     *_columns("change.by", str, cell),
-    *_columns("change.trigger_kmh", _number, _plain),
+    *_columns("change.trigger_kmh change.back_kmh", _number, _plain),
     *_columns("motor", _json, _object),
     *_columns("notes", str, cell),
 ]

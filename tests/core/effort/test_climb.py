@@ -236,6 +236,27 @@ def test_efficiency_is_the_product_of_what_is_stated_and_what_is_usual():
     assert spread[0] < spread[1]
 
 
+def test_three_rings_on_one_sprocket_are_shifted_like_any_derailleur():
+    rings = validate(Brief, brief(setup(sprockets([24, 34, 44], [17])))).setups[0].path
+    assert path_efficiency(rings).typical == 0.95
+    single = validate(Brief, brief(setup(sprockets([44], [17])))).setups[0].path
+    assert path_efficiency(single).typical == 0.975
+    # Pairs each have their own chain, and a belt is none.
+    pairs = validate(Brief, brief(setup({"kind": "sprockets", "pairs": [[28, 22], [38, 16]]}))).setups[0].path
+    assert path_efficiency(pairs).typical == 0.975
+
+
+@pytest.mark.parametrize("percent", range(1, 17))
+def test_no_crossed_gear_is_taken(percent):
+    wide = setup(sprockets([22, 32, 44], [11, 13, 15, 17, 20, 23, 26, 30, 34]))
+    data = job(wide, road={"steepest": percent / 100}, rider={"power_w": 160})
+    [found] = compare(data).setups
+    crossed = {gear.label for gear in found.gears if gear.crossed}
+    assert found.climb.on_steepest.gear not in crossed
+    assert found.climb.at_steepest.gear not in crossed
+    assert found.flat.gear not in crossed
+
+
 def test_what_was_assumed_is_said():
     assert compare(validate(Brief, WHOLE_BRIEF)).assumed == []
     bare = compare(validate(Brief, brief(NINE_SPEED_HUB)))

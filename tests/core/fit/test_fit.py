@@ -233,6 +233,12 @@ def test_a_chainline_by_hand():
     assert worst.offset_mm == pytest.approx(50.75 - (45 - 3.5 * 4.8))
     assert both.state == "tight"
     assert both.assumed == ["7.5 mm between front sprockets", "4.8 mm between rear sprockets"]
+    # What nobody rides is not judged: the largest on the largest two, and the smallest on the smallest two.
+    ridden = chainline(validate(Setup, setup(wide)).path, 0, 430, {(46, 30), (46, 26), (30, 11), (30, 13)})
+    assert {(each.front, each.rear) for each in ridden.slants}.isdisjoint({(46, 30), (30, 11)})
+    assert ridden.slants[-1].degrees < worst.degrees
+    said = [check for check in page(wide, frame={"chainstay_mm": 430}).checks if check.id == "line"]
+    assert "46 × 30" not in said[0].what
     assert chainline(path, 0, None).state == "not known"
     belt = {**BELT, "run": {"front_line_mm": 50, "rear_line_mm": 44}}
     assert chainline(validate(Setup, setup(belt)).path, 0, 440).state == "fails"

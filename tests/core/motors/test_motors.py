@@ -449,3 +449,20 @@ def test_up_what_is_too_steep_one_walks_and_the_motor_rests():
     assert level.speed_kmh == pytest.approx(min(walks * 3.6, 4.5), rel=0.02)
     assert (level.wh_km, level.motor_share) == (0, 0)
     assert compare(brief).setups[0].motor.on_pitch.walking
+
+
+def test_a_motor_of_torque_alone_is_told_as_assumed():
+    bare = helped({"at": "cranks", "torque_nm": 60}).motor.assumed
+    assert [(each.where, each.value) for each in bare] == [
+        ("motors[0].no_load_rpm", None),
+        ("motors[0].efficiency", 0.8),
+    ]
+    assert "its torque at any speed" in str(bare[0])
+    sheet = {"at": "cranks", "torque_nm": 60, "power_w": 300, "efficiency": 0.8}
+    assert helped(sheet).motor.assumed == []
+    assert helped({**sheet, "power_w": None, "no_load_rpm": 200}).motor.assumed == []
+    # A battery's largest current, or its voltage on known windings, make it weaker the faster it turns too.
+    assert helped({**sheet, "power_w": None, "battery": {"energy_wh": 400, "voltage_v": 36}}).motor.assumed
+    limited = {"energy_wh": 400, "voltage_v": 36, "current_max_a": 15}
+    assert helped({**sheet, "power_w": None, "battery": limited}).motor.assumed == []
+    assert [each.where for each in helped(THROTTLE).motor.assumed] == []

@@ -1,5 +1,6 @@
 """Sprocket pairings: limits at, one tooth above and one below; verdicts, ranks, and what each says."""
 
+import math
 from copy import deepcopy
 
 import pytest
@@ -284,8 +285,13 @@ def test_the_best_comes_first_and_what_it_changes_is_said():
     ]
     assert by[44, 19].new_chain is False
     assert by[36, 19].new_chain
-    # 44/22: each tooth meets the same ones every turn; 44/19 only after 19.
-    assert (by[44, 22].repeats, by[44, 19].repeats) == (1, 19)
+    # A tooth of 44 meets the very same link, and that the same of 22 or 19, when all three have gone round.
+    for pair in ((44, 22), (44, 19)):
+        assert by[pair].repeats == math.lcm(*pair, by[pair].chain.links) // 44
+    assert by[44, 22].repeats < by[44, 19].repeats
+    # Pins turn by 2π/44 at one end and 2π/22 at the other, at μ · r/p = 0.018 of the pull: 0.77 %.
+    assert by[44, 22].bends == pytest.approx(2 * math.pi * 0.018 * (1 / 44 + 1 / 22))
+    assert by[44, 22].bends == pytest.approx(0.0077, abs=1e-4)
 
 
 def test_usual_teeth_and_those_that_go_onto_a_hub():

@@ -72,6 +72,8 @@ def test_a_stage_that_changes_by_itself_goes_at_its_speed():
     assert settle(gears, 17) == "1"
     assert settle(gears, 19) == "2"
     # Even where the rider would rather stay in the higher one.
+    assert settle(gears, 17.5) == "2"
+    assert settle(gears, 16.5) == "1"
     assert settle(gears, 17.5) == "1"
 
 

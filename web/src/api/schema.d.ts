@@ -1812,7 +1812,9 @@ export interface components {
          * Change
          * @description How a stage changes gear where no lever does it.
          *
-         *     By kicking back or pedalling back a little, or by itself at a speed: then `trigger_kmh` says at which.
+         *     By kicking back or pedalling back a little, or by itself at a speed: then `trigger_kmh` says at which it
+         *     changes up, and `back_kmh` below which it changes back, a little slower unless given. Raises where that is
+         *     no slower.
          */
         Change: {
             /**
@@ -1822,6 +1824,8 @@ export interface components {
             by: "lever" | "kick back" | "back-pedal" | "speed";
             /** Trigger Kmh */
             trigger_kmh?: number | null;
+            /** Back Kmh */
+            back_kmh?: number | null;
         };
         /**
          * Check
@@ -3243,7 +3247,7 @@ export interface components {
          *
          *     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
          *     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
-         *     beyond it. Null where no limit is set.
+         *     beyond it. Null where no limit is set. `assumed` is what was taken for want of the motors' figures.
          */
         MotorHelp: {
             /** Wheel Torque Nm */
@@ -3277,6 +3281,8 @@ export interface components {
             comfortable_kmh: number;
             /** Unreached Kmh */
             unreached_kmh: number | null;
+            /** Assumed */
+            assumed: components["schemas"]["Assumed"][];
         };
         /**
          * Need
@@ -3441,8 +3447,10 @@ export interface components {
          *     `into` are the torques into the part behind, null without one.
          *     `changed` is what of the mounted pairing must be bought; `new_chain` whether its chain or belt would be
          *     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
-         *     teeth meet again: the more, the evener they wear. `short` is how much the gears fall short of what is
-         *     wanted, `beyond` how much lower than needed the lowest is, both as shares. `rank` counts from 1, the best.
+         *     teeth meet again, on the same links where their number is known: the more, the evener they wear. `bends`
+         *     is the share of power that the chain loses by bending round them, null for a belt. `short` is how much the
+         *     gears fall short of what is wanted, `beyond` how much lower than needed the lowest is, both as shares.
+         *     `rank` counts from 1, the best.
          */
         Pairing: {
             /** Front */
@@ -3480,6 +3488,8 @@ export interface components {
             new_chain: boolean | null;
             /** Repeats */
             repeats: number;
+            /** Bends */
+            bends: number | null;
             /** Short */
             short: number;
             /** Beyond */
@@ -4948,8 +4958,9 @@ export interface components {
          *
          *     `common_factor` of the two counts of teeth; where it is 1, `even` is true: every front tooth meets every
          *     place of the rear sprocket in turn. `meets_again` is after how many turns of the cranks the same teeth
-         *     stand against each other. `skid_patches` is the number of places that a fixed wheel wears its tyre at,
-         *     stopped with the same foot always in front; `skid_patches_either_foot` with either foot.
+         *     stand against each other, and on the same links of a chain whose number is known. `skid_patches` is the
+         *     number of places that a fixed wheel wears its tyre at, stopped with the same foot always in front;
+         *     `skid_patches_either_foot` with either foot.
          */
         Wear: {
             /** Common Factor */

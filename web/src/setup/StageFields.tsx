@@ -44,6 +44,7 @@ const TRIGGER: Figure = {
   unit: "km/h",
   required: true,
 };
+const BACK: Figure = { at: "change.back_kmh", label: "and back below", kind: "number", unit: "km/h" };
 const SET: Figure[] = [
   { at: "sun", label: "Sun", kind: "number" },
   { at: "ring", label: "Ring", kind: "number" },
@@ -128,7 +129,13 @@ const WAYS = {
 /** How it changes where no lever does it. */
 function Trigger(edited: Edited) {
   const by = changedBy(edited.document);
-  if (by === "speed") return <FigureField figure={TRIGGER} {...edited} />;
+  if (by === "speed")
+    return (
+      <>
+        <FigureField figure={TRIGGER} {...edited} />
+        <FigureField figure={BACK} {...edited} />
+      </>
+    );
   return WAYS[by] && <p className={styles.way}>{WAYS[by]}</p>;
 }
 

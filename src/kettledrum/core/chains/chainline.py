@@ -1,6 +1,7 @@
 """How slantwise a chain or belt runs: the lines of front and rear sprockets, and the angle between."""
 
 import math
+from collections.abc import Collection
 from dataclasses import dataclass
 
 from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, Stage
@@ -31,7 +32,8 @@ class Slant:
 class Chainline:
     """The lines in mm from the middle plane, as used; the slant of every pairing, the worst one last.
 
-    `assumed` are the figures that were taken for want of others. Without `slants` not enough is known.
+    Crossed pairings, which nobody rides, are not among them. `assumed` are the figures that were taken for
+    want of others. Without `slants` not enough is known.
     """
 
     state: State
@@ -42,8 +44,12 @@ class Chainline:
     assumed: list[str]
 
 
-def chainline(path: list[Stage], place: int, chainstay_mm: float | None) -> Chainline:
+def chainline(
+    path: list[Stage], place: int, chainstay_mm: float | None, crossed: Collection[tuple[int, int]] = ()
+) -> Chainline:
     """The chainline of the sprockets at a `place` of a path.
+
+    Pairings that are `crossed`, front and rear teeth of each, are not ridden, and not judged.
 
     Several sprockets stand evenly about their line, in front the largest outside, behind the largest inside;
     the angle is atan(offset / chainstay length). The rear line is the hub's where its maker states it.
@@ -61,6 +67,8 @@ def chainline(path: list[Stage], place: int, chainstay_mm: float | None) -> Chai
     rears = _stand(stage, "rear", rear_mm, assumed, largest_out=False)
     slants = []
     for front, rear in stage.pairings:
+        if (front, rear) in crossed:
+            continue
         offset = fronts[front] - rears[rear]
         slants.append(Slant(front, rear, offset, math.degrees(math.atan(abs(offset) / chainstay_mm))))
     slants.sort(key=lambda each: each.degrees)
@@ -88,7 +96,7 @@ def _bears(stage: SprocketsStage) -> tuple[float, float]:
     """The degrees to which a drive runs well, and to which it still may."""
     if stage.drive == "belt":
         return _BELT
-    return _SHIFTED if len({rear for _, rear in stage.pairings}) > 1 else _SINGLE
+    return _SHIFTED if stage.pairing_count > 1 else _SINGLE
 
 
 def _judged(slants: list[Slant], bears: tuple[float, float]) -> tuple[State, str]:

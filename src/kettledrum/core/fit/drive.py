@@ -19,6 +19,8 @@ from kettledrum.core.effort.stage_limits import (
     torque_state,
 )
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
+from kettledrum.core.gearing.path import path_options
+from kettledrum.core.gearing.shift_order import crossed_options
 from kettledrum.core.pairings.checks import PairingChecks
 from kettledrum.core.pairings.place import pairing_place
 from kettledrum.core.parts.stage import SprocketsStage, has_gears
@@ -91,8 +93,11 @@ def _twins(bike: Bike, stage: SprocketsStage) -> Iterator[Finding]:
 
 
 def _line(bike: Bike) -> Iterator[Finding]:
+    options = path_options(bike.stages)
     for place, _ in bike.sprockets:
-        found = chainline(bike.stages, place, bike.frame.chainstay_mm)
+        teeth = [options[place].options[option] for option in crossed_options(options[place])]
+        crossed = {(each.front, each.rear) for each in teeth if each.front and each.rear}
+        found = chainline(bike.stages, place, bike.frame.chainstay_mm, crossed)
         remedy = {
             "not known": "the chainlines on the makers’ sheets",
             "holds": None,

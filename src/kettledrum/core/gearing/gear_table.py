@@ -76,6 +76,14 @@ class GearTable(BaseModel):
     checks: list[Check]
     wear: Wear | None
 
+    @property
+    def ridden(self) -> list[int]:
+        """The places of the gears that are ridden: those of the usual order, or all but crossed ones."""
+        if self.usual_order is not None:
+            return self.usual_order
+        straight = [place for place, gear in enumerate(self.gears) if not gear.crossed]
+        return straight or list(range(len(self.gears)))
+
 
 def gear_table(setup: Setup, cadence_rpm: tuple[float, float]) -> GearTable:
     """Works out every gear of a setup for a band of cadences in rpm, low and high.
@@ -227,4 +235,5 @@ def _wear(setup: Setup) -> Wear | None:
     front, rear = sprockets[0].pairings[0]
     # A gear hub behind it turns the wheel by other shares of a turn, and none is fixed.
     fixed = bool(sprockets[0].fixed) and len(setup.path) == 1
-    return wear(front, rear, fixed=fixed)
+    run = sprockets[0].run
+    return wear(front, rear, fixed=fixed, links=(run.links or run.belt_teeth) if run else None)

@@ -84,6 +84,16 @@ def triggers_kmh(table: GearTable) -> dict[int, float]:
     }
 
 
+def backs_kmh(table: GearTable) -> dict[int, float]:
+    """The same stages, and the speeds in km/h below which they change back."""
+    found = {place: table.stages[place].change for place in triggers_kmh(table)}
+    return {
+        place: change.falls_back_kmh
+        for place, change in found.items()
+        if change is not None and change.falls_back_kmh is not None
+    }
+
+
 def _stretch(table: GearTable, places: list[int], start_kmh: float, end_kmh: float) -> list[Rung]:
     """The rungs from one speed to another, where these gears can be ridden."""
     low, high = table.cadence_rpm

@@ -49,8 +49,11 @@ class Conditions:
     assumed: list[Assumed]
 
 
-def conditions(need: Need) -> Conditions:
-    """Takes a job's figures together, with usual ones for those that are missing."""
+def conditions(need: Need, altitude_m: float | None = None) -> Conditions:
+    """Takes a job's figures together, with usual ones for those that are missing.
+
+    `altitude_m` is that of the road that is ridden, where it tells; the job's own stands before it.
+    """
     rider, load, road = need.rider, need.load or Load(), need.road or Road()
     low = rider.cadence_rpm[0]
     assumed: list[Assumed] = []
@@ -74,7 +77,7 @@ def conditions(need: Need) -> Conditions:
             crr=given(crr, _SURFACE),
             cda_m2=given(cda_m2, _POSTURE),
             density=air_density(
-                given(road.altitude_m, _ALTITUDE),
+                given(altitude_m if road.altitude_m is None else road.altitude_m, _ALTITUDE),
                 given(road.temperature_c, _TEMPERATURE),
             ),
             wind_mps=(road.wind_kmh or 0) / 3.6,

@@ -100,7 +100,7 @@ def compare(brief: Brief) -> Comparison:
     belts = brief.stock.belt if brief.stock else None
     pitch = (belts.pitch_mm if belts else None) or USUAL_BELT_PITCH_MM
     for setup, table in zip(brief.setups, tables, strict=True):
-        rungs = ladder(table, table.usual_order)
+        rungs = ladder(table, table.ridden)
         found = ridden(table, rungs, path_efficiency(setup.path), job)
         compared.append(
             ComparedSetup(

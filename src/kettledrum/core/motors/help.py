@@ -10,12 +10,14 @@ from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.motors.driven import called_for, driven_in, motor_rpm
 from kettledrum.core.motors.electric import torque_held_by
 from kettledrum.core.motors.loads import Borne, borne_in
+from kettledrum.core.motors.not_known import motors_assumed
 from kettledrum.core.motors.on_pitch import OnPitch, on_pitch
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stock import USUAL_BELT_PITCH_MM
 from kettledrum.core.physics.grip import slips_at
 from kettledrum.core.physics.road_load import held_grade
+from kettledrum.core.terms.assumed import Assumed
 
 
 class MotorHelp(BaseModel):
@@ -32,7 +34,7 @@ class MotorHelp(BaseModel):
 
     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
-    beyond it. Null where no limit is set.
+    beyond it. Null where no limit is set. `assumed` is what was taken for want of the motors' figures.
     """
 
     wheel_torque_nm: list[float]
@@ -51,6 +53,7 @@ class MotorHelp(BaseModel):
     cadence_at_limit_rpm: float | None
     comfortable_kmh: float
     unreached_kmh: float | None
+    assumed: list[Assumed]
 
 
 def motor_help(
@@ -101,6 +104,7 @@ def motor_help(
         cadence_at_limit_rpm=None if limit is None else limit / 0.06 / top.development_m,
         comfortable_kmh=top.speed_kmh[1],
         unreached_kmh=None if limit is None else max(limit - top.speed_kmh[1], 0.0),
+        assumed=motors_assumed(setup),
     )
 
 

@@ -24,13 +24,12 @@ class InGear:
 
 
 class MotorGears:
-    """The gears of a setup with motors, those of the usual order where two things shift."""
+    """The gears of a setup with motors that are ridden."""
 
     def __init__(self, setup: Setup, table: GearTable) -> None:
         self._setup, self._table = setup, table
         self._middle_rpm = math.sqrt(table.cadence_rpm[0] * table.cadence_rpm[1])
-        places = table.usual_order or range(len(table.gears))
-        self.gears = [] if table.stepless else [self._of(table.gears[place]) for place in places]
+        self.gears = [] if table.stepless else [self._of(table.gears[place]) for place in table.ridden]
         # Half-way, in proportion, between neighbours, as developments in m.
         self._changes = [
             math.sqrt(here.development_m * after.development_m) for here, after in pairwise(self.gears)

@@ -22,7 +22,7 @@ from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
-from kettledrum.core.roads.profile import profile
+from kettledrum.core.roads.profile import Profile, profile
 
 COLD_BELOW_C, LOST_A_DEGREE, LEAST_LEFT = 20.0, 0.006, 0.5
 """A lithium battery gives less in the cold: about so much of its energy for a degree, never under a half. An
@@ -73,17 +73,25 @@ def setup_ranges(brief: Brief, routes: Sequence[Route]) -> list[SetupRange]:
     Without a road, the plain terrain is. Only a motor in a wheel that can gives back what it brakes, where
     one would brake anyway; momentum is left out: what is rolled down carries nobody up.
     """
-    job = conditions(brief)
-    lengths, grades = _grades(routes or [plain_terrain(brief)])
+    roads = [(profile(route), route.rides.a_year if route.rides else 1.0) for route in routes]
+    job = conditions(brief, _altitude_m(roads))
+    lengths, grades = _grades(roads or [(profile(plain_terrain(brief)), 1.0)])
     return [_ranges(setup, brief, job, lengths, grades) for setup in brief.setups]
 
 
-def _grades(routes: Sequence[Route]) -> tuple[Floats, Floats]:
-    """All roads as lengths in m a year by grade."""
+def _altitude_m(roads: list[tuple[Profile, float]]) -> float | None:
+    """The mean altitude of all that is ridden in m; None where one of the roads does not tell its own."""
+    known = [(road.altitude_m, road.length_m * a_year) for road, a_year in roads]
+    ridden_m = sum(metres for _, metres in known)
+    heights = [altitude * metres for altitude, metres in known if altitude is not None]
+    return sum(heights) / ridden_m if known and len(heights) == len(known) else None
+
+
+def _grades(roads: list[tuple[Profile, float]]) -> tuple[Floats, Floats]:
+    """All roads, each with its rides a year, as lengths in m a year by grade."""
     steps, grades = [], []
-    for route in routes:
-        road = profile(route)
-        steps.append(road.step_m * (route.rides.a_year if route.rides else 1.0))
+    for road, a_year in roads:
+        steps.append(road.step_m * a_year)
         grades.append(np.round(road.grade / _GRADE_STEP) * _GRADE_STEP)
     apart, places = np.unique(np.concatenate(grades), return_inverse=True)
     return np.bincount(places, weights=np.concatenate(steps)).astype(float), apart

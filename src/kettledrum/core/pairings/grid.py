@@ -5,6 +5,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from kettledrum.core.chains.articulation import articulation_loss
 from kettledrum.core.chains.belt import BeltFit
 from kettledrum.core.chains.chain import ChainFit
 from kettledrum.core.effort.pushes import Pushes, pushes
@@ -43,8 +44,10 @@ class Pairing:
     `into` are the torques into the part behind, null without one.
     `changed` is what of the mounted pairing must be bought; `new_chain` whether its chain or belt would be
     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
-    teeth meet again: the more, the evener they wear. `short` is how much the gears fall short of what is
-    wanted, `beyond` how much lower than needed the lowest is, both as shares. `rank` counts from 1, the best.
+    teeth meet again, on the same links where their number is known: the more, the evener they wear. `bends`
+    is the share of power that the chain loses by bending round them, null for a belt. `short` is how much the
+    gears fall short of what is wanted, `beyond` how much lower than needed the lowest is, both as shares.
+    `rank` counts from 1, the best.
     """
 
     front: int
@@ -64,6 +67,7 @@ class Pairing:
     changed: Changed
     new_chain: bool | None
     repeats: int
+    bends: float | None
     short: float
     beyond: float
     rank: int = 0
@@ -108,7 +112,7 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
         raise InvalidInput([Problem("stock", f"makes more than {MOST_PAIRINGS} pairings; list fewer teeth")])
     job, asked = conditions(brief), pushes(brief, setup)
     table = gear_table(setup, job.cadence_rpm)
-    least_kmh = slowest_in_band(ladder(table, table.usual_order))
+    least_kmh = slowest_in_band(ladder(table, table.ridden))
     share = path_efficiency(setup.path).typical
     pitch = SteepestPitch(job, share)
     moved_by_speed = any(stage.change and stage.change.by == "speed" for stage in setup.path)
@@ -145,7 +149,8 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
                     checks.into(front, rear),
                     _changed(place.mounted, front, rear),
                     _is_another(mounted_loop, (chain, belt)),
-                    place.repeats(front, rear),
+                    place.repeats(front, rear, chain.links if chain else belt.teeth if belt else None),
+                    articulation_loss(front, rear) if place.drive == "chain" else None,
                     short,
                     beyond,
                 )
@@ -190,7 +195,7 @@ def _worked_out(brief: Brief, setup: Setup) -> Judged:
     """The pitch judged the long way, where a stage changes at a speed that does not scale."""
     job = conditions(brief)
     table = gear_table(setup, job.cadence_rpm)
-    least_kmh = slowest_in_band(ladder(table, table.usual_order))
+    least_kmh = slowest_in_band(ladder(table, table.ridden))
     return SteepestPitch(job, path_efficiency(setup.path).typical).judged(least_kmh)
 
 
@@ -233,8 +238,8 @@ def _is_another(
 
 
 def _order(pairing: Pairing) -> tuple[float, ...]:
-    """What fails nothing first, then the nearest to what is wanted, then larger sprockets, evener wear, and
-    the cheapest change.
+    """What fails nothing first, then the nearest to what is wanted, then what bends a chain or pulls a belt
+    least, evener wear, and the cheapest change.
     """
     # What breaks a hub is worse than what has to be walked.
     fails = 2 * (pairing.state == "fails") + (pairing.climb == "fails")
@@ -242,7 +247,7 @@ def _order(pairing: Pairing) -> tuple[float, ...]:
         fails,
         round(pairing.short, 2),
         round(pairing.beyond, 2),
-        -(pairing.front + pairing.rear),
+        pairing.bends if pairing.bends is not None else (pairing.belt and pairing.belt.pull_n) or 0.0,
         -pairing.repeats,
         _COST[pairing.changed] + (0.5 if pairing.new_chain else 0),
     )

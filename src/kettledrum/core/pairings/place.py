@@ -39,9 +39,13 @@ class PairingPlace:
         """How many times higher all gears are than with the mounted pairing."""
         return front / rear * self.mounted[1] / self.mounted[0]
 
-    def repeats(self, front: int, rear: int) -> int:
-        """After how many turns of the front sprocket it meets the same rear teeth again."""
-        return rear // math.gcd(front, rear)
+    def repeats(self, front: int, rear: int, links: int | None) -> int:
+        """After how many turns of the front sprocket all stands as it did: rear teeth, and links if known.
+
+        A tooth wears against links, not against other teeth: the same link comes to the same tooth after as
+        many turns as the least common multiple of teeth and links takes.
+        """
+        return math.lcm(front, rear, links or 1) // front
 
 
 def pairing_place(setup: Setup, stock: Stock | None) -> PairingPlace:

@@ -38,8 +38,7 @@ def stage_efficiency(stage: Stage) -> tuple[EfficiencySpread, bool]:
     if isinstance(stage, SprocketsStage):
         if stage.drive == "belt":
             return BELT, False
-        shifts = len({rear for _, rear in stage.pairings}) > 1 and stage.pairs is None
-        return (DERAILLEUR if shifts else PLAIN_CHAIN), False
+        return (DERAILLEUR if stage.shifts_chain else PLAIN_CHAIN), False
     return usual_case(stage.gears, at_cranks=stage.kind == "gearbox"), False
 
 

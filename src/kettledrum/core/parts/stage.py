@@ -18,21 +18,40 @@ def _efficiency_kind(value: object) -> str:
     return "spread" if isinstance(value, dict | EfficiencySpread) else "number"
 
 
+USUAL_BACK = 0.92
+"""Gears that change by themselves change back below this share of the speed at which they change up: the
+weights that hold them out let go later than they take hold. Ours; makers do not state it."""
+
+
 class Change(Model):
     """How a stage changes gear where no lever does it.
 
-    By kicking back or pedalling back a little, or by itself at a speed: then `trigger_kmh` says at which.
+    By kicking back or pedalling back a little, or by itself at a speed: then `trigger_kmh` says at which it
+    changes up, and `back_kmh` below which it changes back, a little slower unless given. Raises where that is
+    no slower.
     """
 
     by: Literal["lever", "kick back", "back-pedal", "speed"]
     trigger_kmh: SpeedKmh | None = None
+    back_kmh: SpeedKmh | None = None
 
     @model_validator(mode="after")
     def _speed_has_a_trigger(self) -> "Change":
         if (self.by == "speed") != (self.trigger_kmh is not None):
             what = "is missing" if self.by == "speed" else "goes with a change by speed only"
             raise refused(what, "trigger_kmh")
+        if self.back_kmh is not None and self.trigger_kmh is None:
+            raise refused("goes with a change by speed only", "back_kmh")
+        if self.back_kmh is not None and self.trigger_kmh is not None and self.back_kmh > self.trigger_kmh:
+            raise refused(f"must be at most {self.trigger_kmh:g} km/h, at which it changes up", "back_kmh")
         return self
+
+    @property
+    def falls_back_kmh(self) -> float | None:
+        """The speed in km/h below which it changes back; None where it does not change by speed."""
+        if self.trigger_kmh is None:
+            return None
+        return self.trigger_kmh * USUAL_BACK if self.back_kmh is None else self.back_kmh
 
 
 class StatedByMaker(Model):
@@ -110,6 +129,11 @@ class SprocketsStage(StatedByMaker):
     def pairing_count(self) -> int:
         """How many pairings there are, without making the list of them."""
         return len(self.pairs) if self.pairs is not None else len(self.front or []) * len(self.rear or [])
+
+    @property
+    def shifts_chain(self) -> bool:
+        """Whether one chain is shifted from sprocket to sprocket, at either end."""
+        return self.pairs is None and self.drive == "chain" and self.pairing_count > 1
 
 
 CHAINGEAR_GEARS = 3

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from kettledrum.core.gearing.gear_table import GearTable
-from kettledrum.core.gearing.ladder import ladder, triggers_kmh
+from kettledrum.core.gearing.ladder import backs_kmh, ladder, triggers_kmh
 from kettledrum.core.physics.arrays import Floats, Places
 
 
@@ -26,7 +26,7 @@ def gears_taken(table: GearTable, speed_mps: Floats) -> GearsTaken:
     Where several things shift, the gears of the usual order are ridden. A stage that changes by itself
     does so whatever the rider would like.
     """
-    rungs = ladder(table, table.usual_order)
+    rungs = ladder(table, table.ridden)
     ends = np.array([rung.to_kmh for rung in rungs])
     rung = np.minimum(np.searchsorted(ends, speed_mps * 3.6), len(rungs) - 1)
     if table.stepless:
@@ -58,8 +58,11 @@ def _changes(nearest: Places, speed_mps: Floats, held: list[tuple[float, float]]
 
 
 def _held(table: GearTable) -> list[tuple[float, float]]:
-    """The slowest and the fastest speed in m/s at which each gear is kept."""
-    triggers = triggers_kmh(table)
+    """The slowest and the fastest speed in m/s at which each gear is kept.
+
+    A gear of a stage that changes by itself is kept down to the speed at which that changes back.
+    """
+    triggers, backs = triggers_kmh(table), backs_kmh(table)
     kept = []
     for gear in table.gears:
         low, high = gear.speed_kmh
@@ -67,7 +70,7 @@ def _held(table: GearTable) -> list[tuple[float, float]]:
             if gear.choice[stage] == 0:
                 high = min(high, trigger_kmh)
             else:
-                low = max(low, trigger_kmh)
+                low = max(min(low, trigger_kmh), backs[stage])
         kept.append((low / 3.6, high / 3.6))
     return kept
 

@@ -22,11 +22,21 @@ FELT_M = (50.0, 100.0, 500.0)
 class Profile:
     """Distances from the start and elevations in m, both of shape (steps + 1,).
 
-    A distance is measured along the road.
+    A distance is measured along the road. `above_sea` says that elevations count from the sea, as those of a
+    track do, and not from where a drawn road happens to start.
     """
 
     distance_m: Floats
     elevation_m: Floats
+    above_sea: bool = False
+
+    @cached_property
+    def altitude_m(self) -> float | None:
+        """The mean altitude of the road in m; None where its elevations do not tell it."""
+        if not self.above_sea:
+            return None
+        middles = (self.elevation_m[1:] + self.elevation_m[:-1]) / 2
+        return float((middles * self.step_m).sum() / self.step_m.sum())
 
     @cached_property
     def step_m(self) -> Floats:
@@ -66,10 +76,11 @@ def profile(route: Route) -> Profile:
         rises = np.array([rise_m(leg.length_m, leg.grade) for leg in legs])
         distance = np.concatenate(([0.0], np.cumsum(lengths)))
         elevation = (route.start_m or 0.0) + np.concatenate(([0.0], np.cumsum(rises)))
-    return _in_short_steps(distance, elevation)
+    told = route.points is not None or route.start_m is not None
+    return _in_short_steps(distance, elevation, above_sea=told)
 
 
-def _in_short_steps(distance: Floats, elevation: Floats) -> Profile:
+def _in_short_steps(distance: Floats, elevation: Floats, *, above_sea: bool) -> Profile:
     """Every corner stays; what is longer than a step between two of them is divided evenly."""
     longest = max(STEP_M, float(distance[-1]) / MOST_STEPS)
     parts = np.maximum(np.ceil(np.diff(distance) / longest - 1e-9), 1).astype(int)
@@ -78,7 +89,7 @@ def _in_short_steps(distance: Floats, elevation: Floats) -> Profile:
     first = np.cumsum(parts) - parts
     share = (np.arange(len(before)) - first[before]) / parts[before]
     at = np.append(distance[before] + share * np.diff(distance)[before], distance[-1])
-    return Profile(at, np.interp(at, distance, elevation))
+    return Profile(at, np.interp(at, distance, elevation), above_sea)
 
 
 def steepest_pitches(road: Profile) -> list[SteepestPitch]:

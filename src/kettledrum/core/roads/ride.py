@@ -45,7 +45,7 @@ class Ridden:
 
 def ride(brief: Brief, road: Profile) -> Ride:
     """Rides a road with every setup of a brief, paced as a rider would. See docs/method.md."""
-    job = conditions(brief)
+    job = conditions(brief, road.altitude_m)
     marks = np.unique(np.linspace(0, len(road.step_m) - 1, MOST_MARKS).astype(int))
     turns = road.turns_m.tolist()
     ascent = ascent_m(turns)
@@ -76,7 +76,7 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
 
     `ideal` is one drive more that is ridden along.
     """
-    job = conditions(brief)
+    job = conditions(brief, road.altitude_m)
     tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
     lowest = np.array([table.gears[0].development_m for table in tables]) / 60
     highest = np.array([table.gears[-1].development_m for table in tables]) / 60

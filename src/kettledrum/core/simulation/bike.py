@@ -62,7 +62,7 @@ class SimulatedBike:
 
     def __init__(self, brief: Brief, setup: Setup, course: Course, level: float | None = None) -> None:
         self.course, self.level = course, level
-        self.job = conditions(brief)
+        self.job = conditions(brief, course.altitude_m)
         self.table = gear_table(setup, brief.rider.cadence_rpm)
         self.shifter = Shifter(setup, self.table)
         self.books = Books()

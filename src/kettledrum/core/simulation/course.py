@@ -18,13 +18,15 @@ CLIMB = 0.05
 class Course:
     """Distances from the start in m and elevations of the corners; the grade of each step; where it rolls.
 
-    `coasts` says of each step whether the rider's feet rest. At the end one brakes to a stop.
+    `coasts` says of each step whether the rider's feet rest. At the end one brakes to a stop. `altitude_m` is
+    how high it lies above the sea, None where it does not tell.
     """
 
     distance_m: list[float]
     elevation_m: list[float]
     grade: list[float]
     coasts: list[bool]
+    altitude_m: float | None = None
 
     @property
     def length_m(self) -> float:
@@ -75,4 +77,5 @@ def of_legs(legs: list[tuple[Leg, bool]]) -> Course:
 def of_profile(road: "Profile") -> Course:
     """A road from its first point to a stop at its last; the rider's feet rest only where they must."""
     steps = len(road.step_m)
-    return Course(road.distance_m.tolist(), road.elevation_m.tolist(), road.grade.tolist(), [False] * steps)
+    distance, elevation, grade = (each.tolist() for each in (road.distance_m, road.elevation_m, road.grade))
+    return Course(distance, elevation, grade, [False] * steps, road.altitude_m)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 
 from kettledrum.core.gearing.gear_table import GearTable
-from kettledrum.core.gearing.ladder import triggers_kmh
+from kettledrum.core.gearing.ladder import backs_kmh, triggers_kmh
 from kettledrum.core.parts.automatic import USUAL_DEAD_BAND_RPM, USUAL_SHIFT_S, USUAL_SPAN_S
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage, Stage
@@ -54,11 +54,11 @@ class Shifter:
         usual_s = USUAL_SPAN_S if table.stepless else USUAL_SHIFT_S
         given_s = automatic.shift_s if automatic else None
         self._shift_s = usual_s if given_s is None else given_s
-        self._order = list(table.usual_order or range(len(table.gears)))
+        self._order = list(table.ridden)
         self._developments = [table.gears[place].development_m for place in self._order]
         # Half-way, in proportion, between neighbours.
         self._between = [math.sqrt(here * after) for here, after in pairwise(self._developments)]
-        self._triggers = triggers_kmh(table)
+        self._triggers, self._backs = triggers_kmh(table), backs_kmh(table)
         speeds = automatic.speeds_kmh if automatic else None
         self._changes = None if speeds is None else speeds[: len(self._order) - 1]
         start = automatic.start_gear if automatic and automatic.start_gear else 1
@@ -155,7 +155,11 @@ class Shifter:
     def _open(self, at: int, kmh: float) -> bool:
         """Whether the stages that change by themselves stand as a gear needs it."""
         choice = self._table.gears[self._order[at]].choice
-        return all(choice[stage] == int(kmh >= trigger) for stage, trigger in self._triggers.items())
+        stands = self._table.gears[self._order[self._at]].choice
+        return all(
+            choice[stage] == int(kmh >= (self._backs[stage] if stands[stage] else trigger))
+            for stage, trigger in self._triggers.items()
+        )
 
     def _moved(self, here: int, there: int) -> list[Stage]:
         before = self._table.gears[self._order[here]].choice

@@ -62,8 +62,9 @@ export function GearList({ gears, chosen, onChoose }: Props) {
       )}
       {planetary && (
         <p className={styles.note}>
-          What is let through is by the sliding of the teeth alone, from thin grease to an oil bath; bearings
-          and seals come on top.
+          What is let through is by the sliding of the teeth alone, from thin grease to an oil bath. Bearings,
+          seals and stirred oil take more than that: climbs, rides and ranges go by what is stated of the
+          whole part or, for want of it, by what is usual for one of so many gears.
         </p>
       )}
     </div>

@@ -1,7 +1,7 @@
 import type { MotorHelp } from "../../api/client";
 import type { Workbench } from "../../drafts/useWorkbench";
 import { percent } from "../../words/format";
-import { grade, pitchText } from "../../words/climbing";
+import { assumptions, grade, pitchText } from "../../words/climbing";
 import { StateMark } from "../../ui/StateMark";
 import { useUnits } from "../../words/units";
 import sections from "../../ui/section.module.css";
@@ -51,6 +51,12 @@ export function MotorFacts({ help, bench }: Props) {
             <p className={styles.heat}>
               <StateMark state={pitch.state} /> {heatText(pitch)}
             </p>
+            {help.assumed.length > 0 && (
+              <p className={sections.note}>
+                Not known, and assumed: {assumptions(help.assumed, units)}. What stands on that may be well
+                off.
+              </p>
+            )}
           </>
         )}
       </section>

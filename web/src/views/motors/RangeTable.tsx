@@ -4,6 +4,7 @@ import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { capital, percent } from "../../words/format";
 import { Failure } from "../../ui/Status";
 import tables from "../../ui/table.module.css";
+import { assumptions } from "../../words/climbing";
 import { useUnits } from "../../words/units";
 import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
@@ -21,6 +22,7 @@ export function RangeTable({ job, bench, shown }: Props) {
   if (error) return <Failure error={error} retry={refetch} />;
   const found = data?.find((each) => each.name === shown.setup.name);
   const back = found?.levels.some((level) => level.back_wh_km > 0);
+  const assumed = shown.table.motor?.assumed ?? [];
   const known = shown.setup.motors?.some((motor) => motor.battery);
   return (
     <section className={sections.section} aria-labelledby="range">
@@ -35,7 +37,7 @@ export function RangeTable({ job, bench, shown }: Props) {
             {back
               ? "What its motors brake on descents that need braking anyway is counted."
               : "Nothing is won back by braking."}
-            {found.assumed && " The motor’s constants are not known: an efficiency of 80 % is taken."}
+            {assumed.length > 0 && ` Not known, and assumed: ${assumptions(assumed, units)}.`}
           </p>
           <div className={tables.scroll}>
             <table className={`${tables.table} ${styles.range}`}>

@@ -61,10 +61,15 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
             </Figure>
           )}
           <Figure name="To be bought">{mounted ? "nothing" : changeText(pairing, found.drive)}</Figure>
+          {pairing.bends !== null && (
+            <Figure name="Lost in bending the chain">
+              {(pairing.bends * 100).toFixed(1)} %, clean and oiled
+            </Figure>
+          )}
           <Figure name="Wear">
             {pairing.repeats === 1
               ? "the same teeth meet at every turn"
-              : `the same teeth meet every ${pairing.repeats} turns`}
+              : `the same teeth meet on the same links every ${pairing.repeats} turns`}
           </Figure>
         </dl>
       </div>
