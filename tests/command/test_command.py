@@ -104,8 +104,8 @@ def test_gears_as_a_table_from_standard_input(run):
 
 
 def test_stepless_gears_as_a_table(run, file):
-    _, out, _ = run("gears", file(setup(sprockets([40], [20]), stepless_hub(0.5, 1.8))))
-    assert "Range 360% · stepless" in out
+    _, out, _ = run("gears", file(setup(sprockets([40], [20]), stepless_hub(0.56, 1.75))))
+    assert "Range 312% · stepless" in out
 
 
 def test_names_in_square_brackets_stay_text(run, file):

@@ -41,7 +41,7 @@ def test_feet_and_miles_where_they_are_wanted():
 
 
 def test_several_setups_stand_below_each_other_also_with_tabs():
-    rows = read(gear_tables_text([TWO_GEARS, table(setup(stepless_hub(0.5, 1.8)))], tabs=True), "\t")
+    rows = read(gear_tables_text([TWO_GEARS, table(setup(stepless_hub(0.56, 1.75)))], tabs=True), "\t")
     assert [row["gear"] for row in rows] == ["1", "2", "low", "high"]
 
 

@@ -73,10 +73,10 @@ def test_which_shifts_of_a_gearbox_move_both_trains():
 
 
 def test_a_chaingear_at_the_cranks_stands_for_two_rings():
-    found = table(gearbox(1, 1.65), sprockets([32], [16]), hub(0.6, 0.75, 1, 1.33, 1.67))
-    assert [option.equivalent_front for option in found.stages[0].options] == pytest.approx([32, 52.8])
-    # 0.6 to 1.67 with step 1, then 1.65 times as much: from 2·1.33 = 2.66 the second step's 1.65·2·0.75 =
-    # 2.475 is lower.
+    found = table(gearbox(1, 1.55), sprockets([32], [16]), hub(0.6, 0.76, 1, 1.31, 1.67))
+    assert [option.equivalent_front for option in found.stages[0].options] == pytest.approx([32, 49.6])
+    # 0.6 to 1.67 with step 1, then 1.55 times as much: from 2·1.31 = 2.62 the second step's 1.55·2·0.76 =
+    # 2.356 is lower.
     order = [found.gears[place] for place in found.usual_order]
     assert [gear.choice[0] for gear in order] == sorted(gear.choice[0] for gear in order)
     assert all(later.ratio > earlier.ratio for earlier, later in pairwise(order))

@@ -97,10 +97,10 @@ def test_gearbox_made_of_two_trains_in_a_row():
 
 
 def test_stepless_path_has_two_ends_and_no_steps():
-    table = table_of(sprockets([40], [20]), stepless_hub(0.5, 1.8))
-    assert [(gear.label, gear.ratio) for gear in table.gears] == [("low", 1), ("high", 3.6)]
+    table = table_of(sprockets([40], [20]), stepless_hub(0.56, 1.75))
+    assert [(gear.label, gear.ratio) for gear in table.gears] == [("low", 1.12), ("high", 3.5)]
     assert [gear.step for gear in table.gears] == [None, None]
-    assert (table.stepless, table.range, table.spans) == (True, pytest.approx(3.6), [(0, 1)])
+    assert (table.stepless, table.range, table.spans) == (True, pytest.approx(3.125), [(0, 1)])
     assert (table.mean_step, table.largest_step, table.distinct) == (None, None, None)
 
 

@@ -229,10 +229,10 @@ def test_a_chaingear_in_front_counts_and_a_gearboxs_limit_is_on_what_is_behind_i
 
 PATHS = [
     (sprockets([44], [19]), hub(0.53, 0.64, 0.76, 0.91, 1.0, 1.18, 1.42, 1.69, 2.02)),
-    (sprockets([50], [24], "belt"), stepless_hub(0.5, 1.9)),
+    (sprockets([50], [24], "belt"), stepless_hub(0.54, 1.95)),
     (gearbox(0.6, 0.8, 1.1, 1.5), sprockets([36], [26])),
     (sprockets([38], [11, 13, 15, 18, 21, 25, 30, 36, 42, 50]),),
-    (sprockets([42], [18]), {**hub(1, 1.36), "change": {"by": "speed", "trigger_kmh": 17}}),
+    (sprockets([42], [18]), {**hub(1, 1.3), "change": {"by": "speed", "trigger_kmh": 17}}),
 ]
 
 

@@ -109,7 +109,7 @@ def test_a_part_for_a_trial_makes_a_setup_of_its_own():
 
 def test_parts_come_out_of_a_setup_as_what_they_are():
     held = validate(
-        Setup, setup(gearbox(1, 1.6), sprockets([32], [11, 14, 18]), {**hub(0.7, 1), "name": "two"})
+        Setup, setup(gearbox(1, 1.55), sprockets([32], [11, 14, 18]), {**hub(0.7, 1), "name": "two"})
     )
     kinds = [part_from(held, place).kind for place in ("0", "1", "2", "wheel")]
     assert kinds == ["chaingear", "cassette", "hub", "wheel"]

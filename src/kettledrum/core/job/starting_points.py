@@ -79,7 +79,7 @@ _PATHS: dict[str, list[dict[str, Any]]] = {
     ],
     "Hub behind a cassette": [
         _sprockets([44], [12, 14, 16, 19, 22, 26, 30]),
-        _case("hub", ratios=[0.73, 1, 1.36]),
+        _case("hub", ratios=[0.7, 1, 1.43]),
     ],
     "Two-speed, two chains": [{"kind": "sprockets", "drive": "chain", "pairs": [[30, 21], [42, 17]]}],
     "Shed-built, with a jackshaft": [_sprockets([32], [20]), _sprockets([38], [16])],
