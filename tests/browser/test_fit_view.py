@@ -106,7 +106,7 @@ def test_how_it_behaves_and_how_far_the_pedals_turn_first(fit):
 
 def test_mass_against_the_reference_and_pieces_of_ones_own(fit):
     mass = fit.get_by_role("region", name="Mass, and where")
-    expect(mass.get_by_role("row", name=re.compile("Rear wheel"))).to_contain_text("+1.8 kg")
+    expect(mass.get_by_role("row", name=re.compile("Rear wheel"))).to_contain_text("+1.95 kg")
     fit.get_by_role("button", name="Piece", exact=True).click()
     field(fit, "parts[1].name").fill("rotor")
     field(fit, "parts[1].mass_kg").fill("150 g")
@@ -114,4 +114,4 @@ def test_mass_against_the_reference_and_pieces_of_ones_own(fit):
     expect(mass.get_by_role("row", name=re.compile("Rear wheel"))).to_contain_text("+1.95 kg")
     saved(fit)
     fit.get_by_role("button", name="Take piece 2 off").click()
-    expect(mass.get_by_role("row", name=re.compile("Rear wheel"))).to_contain_text("+1.8 kg")
+    expect(mass.get_by_role("row", name=re.compile("Rear wheel"))).to_contain_text("+1.95 kg")

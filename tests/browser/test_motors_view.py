@@ -70,7 +70,7 @@ def test_what_of_the_assistance_pedalling_does_not_reach_is_shown_on_the_lanes(m
     rows = reach.get_by_role("row")
     expect(rows).to_have_count(3)
     expect(rows.nth(1)).to_contain_text(re.compile(r"^Low\d+ km[\d.]+ Wh/km"))
-    expect(reach).to_contain_text("an efficiency of 80 % is taken")
+    expect(reach).to_contain_text("assumed: the efficiency of crank motor (80 %)")
     saved(motors)
     motors.get_by_role("link", name="Line-up").click()
     expect(motors.get_by_text("assistance ends at 45.0 km/h")).to_be_attached()
@@ -163,7 +163,7 @@ def test_motors_stand_side_by_side_in_the_line_up(page, demo):
     rear = table.get_by_role("row", name=re.compile("^B "))
     expect(rear).to_contain_text("45 Nm in every gear")
     expect(rear).to_contain_text("4.1 km/h unused")
-    expect(rear).to_contain_text(re.compile(r"3\d km to 6\d km"))
+    expect(rear).to_contain_text(re.compile(r"3\d km to 8\d km"))
     rear.get_by_role("link").click()
     expect(page.get_by_role("heading", name="Motors", exact=True)).to_be_visible()
 

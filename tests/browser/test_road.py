@@ -160,17 +160,17 @@ def test_the_steepest_of_a_road_becomes_the_jobs(roads):
 def test_all_riding_says_which_bicycle(roads):
     all_riding = roads.get_by_role("region", name="All riding")
     expect(all_riding).to_contain_text(
-        "One bicycle: E Twelve-speed crank gearbox covers 99 %; parts for 1355."
+        "One bicycle: G One ring, twelve sprockets covers 100 %; parts for 355."
     )
     expect(all_riding).to_contain_text("A second of these would add nothing to it.")
     row = all_riding.get_by_role("row", name=re.compile("As ridden: single-speed"))
-    expect(row).to_contain_text("walking from 8.7 km to 10.1 km")
+    expect(row).to_contain_text("grinding from 2.7 km to 4.9 km")
     # Ridden to market every day, and up the hills once a year, the single-speed does most of it.
     share = row.get_by_role("cell").first
-    expect(share).to_have_text("39 %")
+    expect(share).to_have_text("45 %")
     field(roads, "rides.count").fill("1")
     roads.get_by_label("In each").select_option("year")
-    expect(share).not_to_have_text("39 %")
+    expect(share).not_to_have_text("45 %")
     roads.get_by_role("link", name="Line-up").click()
     expect(
         roads.get_by_role("img", name=re.compile("What the roads ask: a tenth of the time"))

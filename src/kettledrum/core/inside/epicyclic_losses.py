@@ -6,7 +6,7 @@ that rolls through the meshes, seen from the carrier, is subject to it; the rest
 
 [1] Niemann and Winter, Maschinenelemente, vol. 2 (1989), sec. 21.11; the same loss factor stands in ISO/TR
 14179-2.
-[2] Macmillan and Davies, J. Mech. Eng. Sci. 7 (1965), 40-51.
+[2] Macmillan and Davies, J. Mech. Eng. Sci. 7 (1965), 40-47.
 [3] Pennestrì and Freudenstein, J. Mech. Des. 115 (1993), 645-651.
 """
 

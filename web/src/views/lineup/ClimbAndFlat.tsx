@@ -67,7 +67,7 @@ function Row({ setup, leads, pitch }: { setup: BenchSetup; leads: string; pitch:
       <td title={`in the lowest gear at ${units.speed(climb.lowest_kmh)}`}>
         <strong>{grade(climb.steepest)}</strong> · {climb.minute ? grade(climb.minute.steepest) : "not known"}
       </td>
-      {pitch && <td>{onThePitch(table, units)}</td>}
+      {pitch && <td className={styles.wraps}>{onThePitch(table, units)}</td>}
       {pitch && <td>{needed(climb, table.lowest.ratio)}</td>}
       <td title={flat.gear ? `in gear ${flat.gear}` : undefined}>
         <strong>{units.speed(flat.speed_kmh)}</strong>, {flat.cadence_rpm.toFixed(0)} rpm
@@ -94,7 +94,7 @@ function onThePitch({ climb }: ComparedSetup, units: Units): string {
   if (!at) return "";
   const how = at.state === "holds" ? "" : `, ${at.state}`;
   const time = at.seconds === null ? "" : ` for ${heldText(at.seconds)}`;
-  const ridden = `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}, at ${at.power_w.toFixed(0)} W${time}`;
+  const ridden = `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}; ${at.power_w.toFixed(0)} W${time}`;
   return climb.limit === "power" ? `${ridden}: the power is the limit, no gear helps` : ridden;
 }
 
