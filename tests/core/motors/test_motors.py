@@ -376,16 +376,16 @@ def test_where_help_ends_a_motor_gives_what_is_needed_to_stay_there(grade):
 def test_pitch_range_and_trial_agree_on_one_road(grade, inside, given_motor):
     # One grade, ridden long enough not to feel its start.
     path = (PAIR, {**inside, "efficiency": 1})
-    brief, lane = throttled(grade, given_motor, path, power=100, long=12_000)
+    brief, lane = throttled(grade, given_motor, path, power=100, long=4000)
     [told] = compare(brief).setups
     pitch = told.motor.on_pitch
     [ranges] = setup_ranges(brief, [lane])
     level = ranges.levels[-1]
     bike = SimulatedBike(brief, brief.setups[0], of_profile(profile(lane)))
-    while bike.at_m < 9000:
+    while bike.at_m < 2500:
         bike.step()
     simulated = []
-    for _ in range(2000):
+    for _ in range(1000):
         battery = bike.books.battery_j
         at = bike.at_m
         bike.step()

@@ -20,7 +20,8 @@ export function ShaftShown({ number, found, shaft, stages }: Props) {
       </h4>
       <ShaftDrawing found={found} span={shaft.span_mm} />
       <p className={styles.note}>
-        As its pulls bend it most, drawn larger than it bends; below, the bending moment along it.
+        Its pulls as they bend it most, drawn larger than it bends; below, the bending moment along it.
+        Bearings and sprockets are told each by the way of the pulls that is worst for them.
       </p>
       <p>{strengthText(found, shaft.diameter_mm)}</p>
       <p>

@@ -93,8 +93,8 @@ function onThePitch({ climb }: ComparedSetup, units: Units): string {
   const at = climb.on_steepest;
   if (!at) return "";
   const how = at.state === "holds" ? "" : `, ${at.state}`;
-  const time = at.seconds === null ? "" : ` for ${heldText(at.seconds)}`;
-  const ridden = `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}; ${at.power_w.toFixed(0)} W${time}`;
+  const time = at.seconds === null ? "" : ` for ${heldText(at.seconds).replaceAll(" ", "\u00a0")}`;
+  const ridden = `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}; ${at.power_w.toFixed(0)}\u00a0W${time}`;
   return climb.limit === "power" ? `${ridden}: the power is the limit, no gear helps` : ridden;
 }
 
