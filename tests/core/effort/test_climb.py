@@ -348,3 +348,49 @@ def test_three_schools_judge_one_lowest_gear():
     assert found.leads == "gear inches"
     # 27.8 inches are 3 % above 27: tight; 1.0 is 11 % above 0.9.
     assert [each.verdict for each in found.setups[0].lowest_gear] == ["fails", "tight", "fails"]
+
+
+def test_losses_count_at_the_top_and_on_the_flat():
+    lossy = {"efficiency": {"low": 0.8, "typical": 0.9, "high": 0.95}}
+    found = one(({**sprockets([40], [20]), **lossy},))
+    moves = conditions(job()).resistance
+    speed = found.top.speed_kmh / 3.6
+    assert found.top.power_w == pytest.approx(moves.power_w(speed, 0) / 0.9)
+    assert moves.power_w(speed, found.top.grade) == pytest.approx(120 * 0.9)
+    low, high = (moves.speed_mps(120 * share, 0) * 3.6 for share in (0.8, 0.95))
+    assert found.flat.speed_spread_kmh == (pytest.approx(low), pytest.approx(high))
+    assert found.flat.speed_kmh == pytest.approx(moves.speed_mps(108, 0) * 3.6)
+    easiest = 60 / 60 * 2 * 2.217964
+    worst, best = (moves.grade(120 * share, easiest) for share in (0.8, 0.95))
+    assert found.climb.steepest_spread == (pytest.approx(worst, rel=1e-5), pytest.approx(best, rel=1e-5))
+
+
+@pytest.mark.parametrize(
+    ("kmh", "rpm", "state"),
+    [
+        (4.9, 50, "walking"),
+        (5.1, 50, "grinding"),
+        (7.9, 40, "walking"),
+        (8.1, 40, "grinding"),
+        (7.9, 46, "grinding"),
+    ],
+)
+def test_below_five_one_walks_and_above_eight_nobody_gets_off(kmh, rpm, state):
+    # A single gear that turns the cranks with so many rpm at that speed, and the power that gives just that.
+    rear = round(40 / (kmh / 0.06 / rpm / 2.217964))
+    moves = conditions(job()).resistance
+    share = kmh / 3.6
+    found = one(
+        ({**sprockets([40], [rear]), **LOSSLESS},),
+        rider={"power_w": moves.power_w(share, 0.08), "grind_rpm": 44},
+        road={"steepest": 0.08},
+    ).climb.at_steepest
+    assert found.speed_kmh == pytest.approx(kmh)
+    assert found.cadence_rpm == pytest.approx(rpm, abs=2)
+    assert found.state == state
+
+
+@pytest.mark.parametrize(("teeth", "verdict"), [(25, "holds"), (24, "tight"), (23, "fails")])
+def test_a_ratio_is_tight_up_to_a_twentieth_above_what_is_wanted(teeth, verdict):
+    # 25 ÷ 25 is the ratio of 1 that is wanted; 25 ÷ 24 is 4.2 % above it, 25 ÷ 23 8.7 %.
+    assert one((sprockets([25], [teeth]),)).lowest_gear[0].verdict == verdict

@@ -466,3 +466,50 @@ def test_a_motor_of_torque_alone_is_told_as_assumed():
     limited = {"energy_wh": 400, "voltage_v": 36, "current_max_a": 15}
     assert helped({**sheet, "power_w": None, "battery": limited}).motor.assumed == []
     assert [each.where for each in helped(THROTTLE).motor.assumed] == []
+
+
+def test_two_motors_end_where_the_later_one_does():
+    early, late = (
+        {"at": at, "torque_nm": 40, "assist": {"cutoff_kmh": end}}
+        for at, end in (("front hub", 20), ("cranks", 25))
+    )
+    found = helped(early, late).motor
+    assert found.limit_speed_kmh == 25
+    assert found.cadence_at_limit_rpm == pytest.approx(25 / 0.06 / (4 * 2.217964), rel=1e-5)
+
+
+def test_two_on_a_shaft_share_the_torque_and_the_heat():
+    both = motor(curve=[[0, 10], [100, 20], [200, 0]], count=2)
+    assert [both.torque_at(rpm) for rpm in (0, 50, 100, 150, 250)] == [20, 30, 40, 20, 0]
+    assert both.most_nm == 40
+    assert both.braking_at(180) == 40
+    one_brief, _ = throttled(0.05, {**THROTTLE, "torque_nm": 60, "count": 1})
+    two_brief, _ = throttled(0.05, {**THROTTLE, "torque_nm": 30, "count": 2})
+    alone, shared = (compare(each).setups[0].motor.on_pitch for each in (one_brief, two_brief))
+    # Each of two bears half the torque: half the current, a quarter of its windings' heat.
+    rise = shared.heat_w / 2 * 0.3 * (1 - math.exp(-shared.seconds / 900))
+    assert shared.warms_c == pytest.approx(20 + rise)
+    assert shared.warms_c < alone.warms_c
+
+
+def test_what_comes_back_is_taken_off_what_is_drawn():
+    brakes = {**THROTTLE, "regenerates": True}
+    hilly = ((5000, -0.08), (5000, 0.03))
+    with_it, _ = reach(brakes, legs=hilly)
+    without, _ = reach({**brakes, "regenerates": False}, legs=hilly)
+    got, plain = next(iter(with_it.values())), next(iter(without.values()))
+    assert got.back_wh_km > 0.5
+    assert got.wh_km == pytest.approx(plain.wh_km - got.back_wh_km)
+    assert got.range_km > plain.range_km
+
+
+def test_a_motor_draws_at_part_of_its_torque_what_its_constants_say():
+    levels, moves = reach(THROTTLE, legs=((10_000, 0.0),))
+    [level] = levels.values()
+    assert level.speed_kmh == pytest.approx(25, rel=1e-3)
+    needed = moves.power_w(25 / 3.6, 0) - 125
+    radius = 0.353
+    omega = 25 / 3.6 / radius
+    current = needed / omega / 1.5 + 0.5
+    drawn_w = needed + current**2 * 0.2 + 1.5 * omega * 0.5
+    assert level.wh_km == pytest.approx(drawn_w / 25, rel=0.02)

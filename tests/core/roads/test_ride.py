@@ -16,6 +16,8 @@ from kettledrum.core.job.plain_terrain import plain_terrain
 from kettledrum.core.job.route import Route
 from kettledrum.core.lineup.coverage import coverage
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.roads import bursts
+from kettledrum.core.roads.awkward_shifts import shifts
 from kettledrum.core.roads.bursts import MINUTE_S, RECOVERY_S
 from kettledrum.core.roads.gears_taken import gears_taken
 from kettledrum.core.roads.profile import Profile, profile
@@ -268,3 +270,62 @@ def test_the_air_is_that_of_the_roads_own_altitude_where_it_tells():
     sea = validate(Brief, {**data, "road": {**bare, "altitude_m": 0}})
     own = ride(sea, profile(validate(Route, {"name": "Lane", "points": [[0, 2000], [10_000, 2000]]})))
     assert own.setups[0].time_s > drawn.setups[0].time_s
+
+
+def test_the_riders_work_is_that_at_the_wheel_and_what_the_drive_loses():
+    lossy = ({**sprockets([40], [20]), "efficiency": 0.8},)
+    found = one((20_000, 0), path=lossy)
+    # 120 W all the way, but for the start.
+    assert found.work_kj == pytest.approx(0.120 * found.time_s, rel=1e-3)
+
+
+def test_what_was_spent_comes_back_over_ten_minutes():
+    # Two pitches of a step each; a rider with a reserve of 1000 J spends 900 J of it on the first.
+    steps = np.array([0, 2])
+    for rest_s, granted in ((300, False), (700, True)):
+        # 900 J less e^(−t/600) of it are back: 354 J after 300 s, 620 J after 700 s, with the 100 J left.
+        found = bursts._granted(steps, np.array([900.0, 600.0]), np.array([1.0, rest_s, 1.0]), 1000.0)
+        assert found.tolist() == [True, granted]
+
+
+def test_two_things_that_move_at_once_are_awkward_on_the_flat_too():
+    path = validate(Setup, setup(sprockets([28, 44], [12, 16, 22]))).path
+    table = gear_table(validate(Setup, setup(sprockets([28, 44], [12, 16, 22]))), (60, 90))
+    label = {gear.choice[0]: place for place, gear in enumerate(table.gears)}
+    by_teeth = {
+        (option.front, option.rear): label[place] for place, option in enumerate(table.stages[0].options)
+    }
+    flat, rides = np.zeros(3), np.zeros(3, dtype=bool)
+    hub_too = ({**sprockets([40], [16, 22])}, hub(0.6, 1.0))
+    both = gear_table(validate(Setup, setup(*hub_too)), (60, 90))
+    places = {gear.choice: place for place, gear in enumerate(both.gears)}
+    moved = np.array([places[0, 0], places[1, 1], places[1, 1]])
+    assert shifts(both, validate(Setup, setup(*hub_too)).path, moved, flat, rides) == (1, 1)
+    single = np.array([places[0, 0], places[1, 0], places[1, 0]])
+    assert shifts(both, validate(Setup, setup(*hub_too)).path, single, flat, rides) == (1, 0)
+    rear_only = np.array([by_teeth[28, 22], by_teeth[28, 16], by_teeth[28, 16]])
+    assert shifts(table, path, rear_only, flat, rides) == (1, 0)
+
+
+def test_all_riding_goes_by_time_and_leaves_out_what_anyone_coasts():
+    # 6 km of flat in the band at 5.85 m/s, 1025 s; 500 m of a climb of 5.5 %, a grind of 245 s or so; then
+    # down what needs no pedalling at all.
+    brief_ = job(setup(*PATH))
+    lane = validate(
+        Route,
+        {
+            "name": "Lane",
+            "legs": [
+                {"length_m": 6000, "grade": 0},
+                {"length_m": 500, "grade": 0.055},
+                {"length_m": 3000, "grade": -0.08},
+            ],
+        },
+    )
+    [found] = coverage(brief_, [lane]).setups
+    ridden_ = ride(brief_, profile(lane)).setups[0]
+    in_band_s, grinding_s, walking_s, _ = ridden_.seconds
+    # The last metres of the flat and of the climb go over into the descent.
+    assert found.grinding == pytest.approx(grinding_s / (in_band_s + grinding_s + walking_s), abs=0.02)
+    assert found.grinding > 500 / 6500 * 1.5
+    assert found.spun_out < 0.02
