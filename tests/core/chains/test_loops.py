@@ -8,7 +8,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from kettledrum.core.chains.belt import belt_fit, belt_pull_n, smallest_front
-from kettledrum.core.chains.chain import chain_fit
+from kettledrum.core.chains.chain import _set, chain_fit
 from kettledrum.core.chains.loop import (
     CHAIN_PITCH_MM,
     belt_radius_mm,
@@ -186,3 +186,12 @@ def test_two_chains_that_fit_one_axle():
     assert {chain.links for chain in chains} == {one.low.links, one.high.links}
     assert twin_of([(44, 19)], None) is None
     assert twin_of([(144, 119), (20, 20)], (430, 442)) is None
+
+
+@pytest.mark.parametrize(
+    ("room_mm", "state"), [(-0.1, "fails"), (1.4, "tight"), (2.1, "tight"), (2.3, "holds")]
+)
+def test_an_axle_that_is_set_must_leave_room_for_a_worn_chain(room_mm, state):
+    # A chain is replaced when it has grown by 0.5 %: 2.2 mm of 440 mm.
+    found = _set(104, 440.0, 440.0 + room_mm)
+    assert found.state == state

@@ -164,6 +164,8 @@ def states(gears: dict, where: str = "") -> list[tuple[str, str]]:
         ({"sun": 24, "ring": 60}, ["holds", "not known", "not known"]),
         # 24 + 20 = 60 − 16; 24·16 + 60·20 = 1584 = 3·4·132.
         ({"sun": 24, "ring": 60, "planet": [20, 16], "planets": 3}, ["holds", "holds", "holds"]),
+        # 26 + 20 = 62 − 16; 26·16 + 62·20 = 1656 = 4·414, but four planets ask for 4·4 = 16.
+        ({"sun": 26, "ring": 62, "planet": [20, 16], "planets": 4}, ["holds", "fails", "holds"]),
         ({"sun": 24, "ring": 60, "planet": [20, 15], "planets": 3}, ["tight", "holds", "holds"]),
         ({"sun": 24, "ring": 90, "planet": [20, 16], "planets": 3}, ["fails", "holds", "holds"]),
     ],

@@ -92,3 +92,30 @@ def test_the_slope_held_at_speed_by_hand():
         assert moves.power_w(speed, found.motor.grade_at_speed[gear]) == pytest.approx(brought, rel=1e-6)
     assert found.motor.grade_at_speed[0] > 0.05
     assert found.motor.grade_at_speed[2] < 0
+
+
+def borne_on(path, *motors, road=None):
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(*path, motors=list(motors))]}
+    data.pop("reference")
+    data["road"] = road or data["road"]
+    [found] = compare(validate(Brief, data)).setups
+    return found.motor.borne[0]
+
+
+def test_a_chain_bears_half_of_what_breaks_it():
+    # 130.04 and 70 Nm on 20 teeth, r = 40.59 mm, pull with 4928 N: more than half of 8000 N.
+    small = borne_on(({**sprockets([20], [20]), "efficiency": 1}, HUB), CRANK)
+    assert (small.state, small.what) == ("fails", "chain: 4928 N, breaks at 8000 N")
+    assert small.share == pytest.approx(2 * 4928 / 8000, abs=1e-3)
+    # 30 teeth, r = 60.75 mm: 3293 N are well below 4000.
+    assert borne_on(({**sprockets([30], [30]), "efficiency": 1}, HUB), CRANK).state == "holds"
+
+
+def test_a_riders_push_swells_where_a_motors_does_not():
+    # 19.89 Nm, in the lowest gear 1 : 1, push with 56.3 N on 353 mm, and at their peak with π/2 of that; 48
+    # Nm in the wheel with 136 N. Sand grips with 0.3 · 0.62 · 126 kg · g = 229.8 N.
+    sand = {"surfaces": [{"surface": "sand", "share": 1}]}
+    wheel = {"at": "rear hub", "torque_nm": 48}
+    assert "the rear tyre slips" not in borne_on((PAIR, HUB), wheel, road=sand).what
+    more = borne_on((PAIR, HUB), {**wheel, "torque_nm": 51}, road=sand)
+    assert more.what == "the rear tyre slips: 233 N, where it grips with 230 N"

@@ -513,3 +513,15 @@ def test_a_motor_draws_at_part_of_its_torque_what_its_constants_say():
     current = needed / omega / 1.5 + 0.5
     drawn_w = needed + current**2 * 0.2 + 1.5 * omega * 0.5
     assert level.wh_km == pytest.approx(drawn_w / 25, rel=0.02)
+
+
+def test_a_steeper_descent_gives_no_less_back():
+    winding = {"resistance_ohm": 1.0, "torque_constant_nm_a": 1.5}
+    brakes = {**THROTTLE, "torque_nm": 80, "winding": winding, "regenerates": True}
+    back = []
+    for grade in (-0.05, -0.08, -0.12, -0.2):
+        levels, _ = reach(brakes, legs=((3000, grade),))
+        back.append(next(iter(levels.values())).back_wh_km)
+    # At 50 km/h most comes back with half of k·ω / R; beyond that the wheel's own brakes do the rest.
+    assert back == sorted(back)
+    assert back[-1] == pytest.approx(back[-2])

@@ -106,3 +106,14 @@ def test_without_a_power_of_a_minute_it_is_even():
     even = brief(ONE_RING)
     found = ridden(validate(Brief, even), road((500, 0), (2000, 0.05), (500, 0)))
     assert np.unique(found.motion.rider_w).size == 1
+
+
+def test_between_many_climbs_half_the_mean_is_ridden_at_the_least():
+    lane = road(*[(2000, 0.05), (150, 0)] * 10)
+    moves = Resistance(100, 0.008, 0.5, 1.2, 0)
+    [powers] = paced(lane, moves, Drives(np.array([1.0]), np.array([0.1]), np.array([20.0])), HELD)
+    # More than three hours in all: the mean is the power of all day.
+    assert powers.min() == pytest.approx(60)
+    # All climbs are alike, and what they take beyond the mean is what is saved on the 1.5 km between them.
+    [up] = np.unique(np.round(powers[powers > 61], 6))
+    assert 120 < up < 125

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from examples import WHOLE_BRIEF, hub, setup, sprockets, stepless_hub
 from fuzzing import examples
+from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.job.route import Leg, Route
@@ -342,3 +343,15 @@ def test_any_road_is_ridden_to_its_end_and_its_books_balance(legs, power, at, au
     assert abs(missing_j(bike)) < 1e-3
     assert bike.at_m == pytest.approx(sum(length for length, _ in legs), abs=1)
     assert bike.speed_mps == 0
+
+
+def test_from_a_standstill_legs_push_with_the_mean_of_their_hardest():
+    brief = job(PAIR, hub(0.6, 1.0))
+    bike = on(brief, (500, 0.0))
+    while bike.speed_mps == 0:
+        bike.step()
+    asked = pushes(brief, brief.setups[0]).hardest_nm * 2 / math.pi
+    share = path_efficiency(brief.setups[0].path).typical
+    push = asked * 2 * math.pi / bike.table.gears[0].development_m * share
+    moves = bike.job.resistance
+    assert bike.speed_mps == pytest.approx((push - moves.force_n(0, 0)) / moves.mass_kg * 0.05, rel=1e-6)

@@ -92,8 +92,7 @@ def _of_drive(times: Floats, climb: Places, count: int, pedalled: Flags, held: H
         up_s = on_climbs[long] * held.day_w / up
         rest_s = between * (held.day_w / rest) ** _FLAT_EXPONENT
         mean = held.for_s(float(up_s.sum()) + rest_s + resting)
-        wanted = _held_for(up_s, held)
-        up, rest = _balanced(np.maximum(wanted, mean), up_s, rest_s, mean)
+        up, rest = _balanced(_held_for(up_s, held), up_s, rest_s, mean)
     power = np.full(len(times), rest)
     of = np.full(count, rest)
     of[long] = up
