@@ -519,7 +519,7 @@ def test_a_steeper_descent_gives_no_less_back():
     winding = {"resistance_ohm": 1.0, "torque_constant_nm_a": 1.5}
     brakes = {**THROTTLE, "torque_nm": 80, "winding": winding, "regenerates": True}
     back = []
-    for grade in (-0.05, -0.08, -0.12, -0.2):
+    for grade in (-0.05, -0.12, -0.2, -0.3):
         levels, _ = reach(brakes, legs=((3000, grade),))
         back.append(next(iter(levels.values())).back_wh_km)
     # At 50 km/h most comes back with half of k·ω / R; beyond that the wheel's own brakes do the rest.
