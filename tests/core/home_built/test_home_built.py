@@ -11,6 +11,7 @@ from kettledrum.core.home_built.result import DriveResult, drive_named, worked_o
 from kettledrum.core.home_built.trains import nearest_trains
 from kettledrum.core.home_built.wiring import FUSES_A, WIRES, wiring
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 
@@ -220,3 +221,27 @@ def test_two_of_one_name_and_one_that_is_not_there():
         need(BARROW, BARROW)
     with pytest.raises(InvalidInput, match="name of a home-built drive of the job: Barrow"):
         drive_named(need(BARROW), "Cart")
+
+
+def test_where_its_push_falls_short_it_goes_as_fast_as_its_power_takes_it():
+    # A motor of 40 W geared for 25 km/h: behind two stages of 0.9 each 32.4 W reach the tyre.
+    weak = {"motor": {"rpm": 190, "torque_nm": 2}, "stages": [[30, 22], [28, 28]], "stage_efficiency": 0.9}
+    found = result(**weak, wheel_mm=700)
+    assert found.speed == "fails"
+    moves = conditions(need()).resistance
+    at = found.reaches_kmh / 3.6
+    rolling = 150 * 9.80665 * moves.crr + moves.drag_n(at)
+    assert rolling * at == pytest.approx(2 * 190 * math.pi / 30 * 0.81, rel=1e-6)
+    assert found.reaches_kmh < found.geared_kmh
+
+
+def test_what_is_assumed_is_told_only_of_what_is_there():
+    shaft = {"after": 1, "diameter_mm": 15, "span_mm": 90, "driven_at_mm": 30, "material": "mild steel bar"}
+    told = {each.where for each in result(shafts=[shaft]).assumed}
+    assert {"shock", "safety", "pitch_mm"} <= told
+    assert "stage_efficiency" not in told
+    own = result(shafts=[shaft], shock=1.2, safety=3, pitch_mm=12.7)
+    assert {"shock", "safety", "pitch_mm"}.isdisjoint({each.where for each in own.assumed})
+    without = {each.where for each in result(stages=[], stage_efficiency=None).assumed}
+    assert {"shock", "safety", "pitch_mm", "stage_efficiency"}.isdisjoint(without)
+    assert "stage_efficiency" in {each.where for each in result(stage_efficiency=None).assumed}

@@ -15,10 +15,9 @@ _HALVINGS = 50
 
 @dataclass(frozen=True, slots=True)
 class Held:
-    """A pitch ridden steadily from end to end: speed in m/s, the time in s, and the rider's power in W."""
+    """A pitch ridden steadily from end to end: speed in m/s, and the rider's power in W."""
 
     speed_mps: float
-    seconds: float
     power_w: float
 
 
@@ -59,7 +58,7 @@ class HeldPower:
             else:
                 high = middle
         seconds = math.exp(high)
-        return Held(length_m / seconds, seconds, self.for_s(seconds))
+        return Held(length_m / seconds, self.for_s(seconds))
 
 
 def held_power(job: Conditions) -> HeldPower:

@@ -96,8 +96,7 @@ class SteepestPitch:
 def _held(job: Conditions, share: float, power_w: float | None) -> Held | None:
     if power_w is None or job.steepest is None:
         return None
-    speed = job.resistance.speed_mps(power_w * share, job.steepest)
-    return Held(speed, (job.steepest_m or 0) / max(speed, 1e-9), power_w)
+    return Held(job.resistance.speed_mps(power_w * share, job.steepest), power_w)
 
 
 def _limit(held: Held, least_kmh: float) -> Limit | None:
