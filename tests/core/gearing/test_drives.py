@@ -148,3 +148,11 @@ def test_internals_that_cannot_be_put_together_are_said_in_the_table():
     assert [(check.where, check.state) for check in found.checks] == [("path[1].gears.epicyclic[0]", "fails")]
     assert found.stages[1].options[1].how == "up"
     assert found.stages[1].options[0].efficiency.typical == 1
+
+
+def test_where_three_things_shift_all_but_crossed_gears_are_ridden():
+    found = table(sprockets([28, 44], [11, 13, 15, 18, 21, 24, 28]), hub(0.7, 1.0))
+    assert found.usual_order is None
+    crossed = {place for place, gear in enumerate(found.gears) if gear.crossed}
+    assert crossed
+    assert set(found.ridden) == set(range(len(found.gears))) - crossed

@@ -245,3 +245,13 @@ def test_what_is_assumed_is_told_only_of_what_is_there():
     without = {each.where for each in result(stages=[], stage_efficiency=None).assumed}
     assert {"shock", "safety", "pitch_mm", "stage_efficiency"}.isdisjoint(without)
     assert "stage_efficiency" in {each.where for each in result(stage_efficiency=None).assumed}
+
+
+def test_a_material_that_is_not_known_is_named_with_those_that_are():
+    shaft = {"after": 1, "diameter_mm": 15, "span_mm": 90, "material": "gold"}
+    with pytest.raises(InvalidInput) as refused:
+        result(shafts=[shaft])
+    said = str(refused.value)
+    assert "home_built[0].shafts[0].material" in said
+    # Whole names, commas in them and all.
+    assert "“carbon steel, normalised” or “alloy steel, hardened and tempered”" in said

@@ -347,3 +347,12 @@ def test_belts_come_from_the_list_and_say_what_was_assumed():
     assert found.assumed == []
     assert (found.front, found.rear) == ([50, 55], [22, 24])
     assert {each.belt.teeth for each in found.pairings} <= {113, 115, 118}
+
+
+def test_a_bare_hub_has_nothing_to_break_and_one_with_limits_is_held_to_them():
+    alone = tried(job(sprockets([40], [20]), hub(1.0), front=[40], rear=[20]))[40, 20]
+    assert not any("puts" in why for why in alone.why)
+    stated = {**hub(1.0), "limits": {"input_torque_max_nm": 60}}
+    held = tried(job(sprockets([40], [20]), stated, front=[40], rear=[20]))[40, 20]
+    # 130.04 Nm over 40 ÷ 20.
+    assert "the hardest push puts 65 Nm in, over 60 Nm" in held.why

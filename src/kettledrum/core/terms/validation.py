@@ -1,5 +1,6 @@
 """From outside data to models, with errors in words a rider understands."""
 
+import re
 from collections.abc import Sequence
 from typing import Any, TypeVar
 
@@ -66,8 +67,8 @@ def _entries(count: int) -> str:
 
 def _quoted(expected: str) -> str:
     """Pydantic's list of allowed words, as in ``'chain' or 'belt'``, in quotation marks for reading."""
-    words = expected.replace(" or ", ", ").split(", ")
-    return " or ".join(f"“{word.strip(chr(39))}”" for word in words)
+    words = re.findall(r"'([^']*)'", expected)
+    return " or ".join(f"“{word}”" for word in words)
 
 
 def _place(location: Sequence[int | str], data: object, *, missing: bool) -> str:
