@@ -4,7 +4,7 @@ from copy import deepcopy
 
 import pytest
 
-from examples import WHOLE_BRIEF, gearbox, hub, setup, sprockets
+from examples import WHOLE_BRIEF, gearbox, hub, setup, sprockets, stepless_hub
 from kettledrum.core.chains.chainline import chainline
 from kettledrum.core.chains.derailleur import derailleur_needs
 from kettledrum.core.fit.bite import bite
@@ -325,3 +325,27 @@ def test_on_a_cargo_bicycle_a_motor_must_be_approved():
     assert found("cargo") == ["not known"]
     assert found("cargo", cargo_approved=True) == ["holds"]
     assert found("cargo", cargo_approved=False) == ["fails"]
+
+
+@pytest.mark.parametrize(
+    ("inside", "hands"),
+    [
+        (hub(1.0), None),
+        ({**hub(1, 1.3), "change": {"by": "kick back"}}, "the feet kick back"),
+        ({**hub(1, 1.3), "change": {"by": "back-pedal"}}, "the feet pedal back a little"),
+        (
+            {**hub(1, 1.3), "change": {"by": "speed", "trigger_kmh": 17}},
+            "nothing: it changes by itself at 17 km/h",
+        ),
+        ({**hub(1, 1.3), "fit": {"shifter": "buttons"}}, "press a button; it needs charge"),
+        ({**hub(1, 1.3), "fit": {"shifter": "trigger"}}, "press a trigger"),
+        (hub(1, 1.3), "a shifter on the bar; which is not stated"),
+        (stepless_hub(0.6, 1.8), "a shifter on the bar; which is not stated"),
+    ],
+)
+def test_what_hands_or_feet_must_do(inside, hands):
+    found = {each.kind: each.hands for each in page(CHAIN, inside).behaves}
+    assert found.get("hub") == hands
+    assert "sprockets" not in found
+    several = {each.kind: each.hands for each in page(sprockets([44], [12, 16, 20]), hub(1.0)).behaves}
+    assert several == {"sprockets": "a shifter on the bar; which is not stated"}
