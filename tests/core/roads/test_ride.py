@@ -329,3 +329,36 @@ def test_all_riding_goes_by_time_and_leaves_out_what_anyone_coasts():
     assert found.grinding == pytest.approx(grinding_s / (in_band_s + grinding_s + walking_s), abs=0.02)
     assert found.grinding > 500 / 6500 * 1.5
     assert found.spun_out < 0.02
+
+
+def test_the_longest_that_is_missed_comes_first_over_all_roads():
+    brief_ = job(setup(*PATH))
+    lanes = [
+        validate(
+            Route,
+            {
+                "name": name,
+                "legs": [{"length_m": 2000, "grade": 0}, {"length_m": long, "grade": 0.055}] * 2,
+            },
+        )
+        for name, long in (("Short", 300), ("Long", 900))
+    ]
+    found = coverage(brief_, lanes)
+    [own] = found.setups
+    lengths = [each.to_m - each.from_m for each in own.missed]
+    assert len(lengths) == 3
+    assert lengths == sorted(lengths, reverse=True)
+    assert [each.road for each in own.missed[:2]] == ["Long", "Long"]
+    # With a gear for every speed all of this is ridden; a wall of 30 % is not.
+    assert found.rideable == 1
+    wall = validate(
+        Route, {"name": "Wall", "legs": [{"length_m": 2000, "grade": 0}, {"length_m": 300, "grade": 0.3}]}
+    )
+    steep = coverage(brief_, [wall])
+    walked_s = 300 / (120 / (100 * 9.80665 * 0.308 / math.hypot(1, 0.3)))
+    flat_s = 2000 / conditions(brief_).resistance.speed_mps(120, 0)
+    assert steep.rideable == pytest.approx(flat_s / (flat_s + walked_s), abs=0.02)
+    # How the time is spread over speeds: the flat's 22.18 km/h but for its start, and the wall on foot.
+    assert sum(steep.asked) == pytest.approx(1)
+    assert sum(steep.asked[18:23]) == pytest.approx(flat_s / (flat_s + walked_s), abs=0.03)
+    assert steep.asked[1] == pytest.approx(walked_s / (flat_s + walked_s), abs=0.03)
