@@ -7,7 +7,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from kettledrum.core.physics.air import air_density
-from kettledrum.core.physics.road_load import GRAVITY, Resistance
+from kettledrum.core.physics.road_load import GRAVITY, Resistance, held_grade
 from roots import root_of
 
 STILL = Resistance(mass_kg=100, crr=0.005, cda_m2=0, density=1.2, wind_mps=0)
@@ -73,3 +73,13 @@ def test_the_grade_for_a_power_asks_for_that_power(road, power, speed):
     # Newton's second law along the road, at a steady speed, written out anew.
     along = road.mass_kg * GRAVITY * (math.sin(slope) + road.crr * math.cos(slope)) + road.drag_n(speed)
     assert along * speed == pytest.approx(power, rel=1e-9)
+
+
+def test_a_push_holds_no_less_than_the_level_and_no_more_than_a_wall():
+    moves = Resistance(100, 0.008, 0.5, 1.2, 0)
+    weight = 100 * 9.80665
+    # Less than rolling takes holds nothing; 200 N hold sin θ + 0.008·cos θ = 0.2039; the weight and more 45°.
+    assert held_grade(5, moves) == 0
+    angle = math.asin(200 / weight / math.hypot(1, 0.008)) - math.atan(0.008)
+    assert held_grade(200, moves) == pytest.approx(math.tan(angle))
+    assert held_grade(2 * weight, moves) == pytest.approx(1)
