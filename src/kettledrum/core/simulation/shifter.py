@@ -38,8 +38,8 @@ def cadence_kept(setup: Setup, cadence_rpm: tuple[float, float]) -> Band:
 class Shifter:
     """The gears of a path as they are changed while riding.
 
-    `development_m` is how far the cranks now carry in a turn, `place` the gear's in the table (the nearer end
-    on a stepless path), `eased` whether nothing may be pushed through while it shifts; `shifts` counts them.
+    `development_m` is how far the cranks now carry in a turn, `place` the gear's in the table, `eased`
+    whether nothing may be pushed through while it shifts; `shifts` counts them.
     """
 
     def __init__(self, setup: Setup, table: GearTable) -> None:
@@ -73,11 +73,8 @@ class Shifter:
 
     @property
     def place(self) -> int:
-        """The gear's place in the table; of a stepless path, the end that is nearer."""
-        if not self._stepless:
-            return self._order[self._at]
-        low, high = self._developments[0], self._developments[-1]
-        return self._order[0] if self.development_m <= math.sqrt(low * high) else self._order[-1]
+        """The gear's place in the table; none counts on a stepless path, which stands between its ends."""
+        return self._order[self._at]
 
     @property
     def label(self) -> str:
