@@ -362,3 +362,10 @@ def test_the_longest_that_is_missed_comes_first_over_all_roads():
     assert sum(steep.asked) == pytest.approx(1)
     assert sum(steep.asked[18:23]) == pytest.approx(flat_s / (flat_s + walked_s), abs=0.03)
     assert steep.asked[1] == pytest.approx(walked_s / (flat_s + walked_s), abs=0.03)
+
+
+def test_a_gear_inside_a_case_is_awkward_on_a_climb_and_not_on_a_descent():
+    made = validate(Setup, setup(sprockets([40], [20]), hub(0.6, 1.0)))
+    table, gear, rides = gear_table(made, (60, 90)), np.array([0, 1, 1]), np.zeros(3, dtype=bool)
+    for grade, awkward in ((0.05, 1), (0.01, 0), (-0.05, 0)):
+        assert shifts(table, made.path, gear, np.full(3, grade), rides) == (1, awkward)
