@@ -394,3 +394,16 @@ def test_below_five_one_walks_and_above_eight_nobody_gets_off(kmh, rpm, state):
 def test_a_ratio_is_tight_up_to_a_twentieth_above_what_is_wanted(teeth, verdict):
     # 25 ÷ 25 is the ratio of 1 that is wanted; 25 ÷ 24 is 4.2 % above it, 25 ÷ 23 8.7 %.
     assert one((sprockets([25], [teeth]),)).lowest_gear[0].verdict == verdict
+
+
+def test_a_gear_spun_out_below_balance_is_walked():
+    # 0.3 on 2.218 m at 90 rpm goes 3.6 km/h; the power alone would make 4.5 of it, which nobody balances at.
+    moves = conditions(job()).resistance
+    found = one(
+        ({**sprockets([15], [50]), **LOSSLESS},),
+        rider={"power_w": moves.power_w(4.5 / 3.6, 0.12)},
+        road={"steepest": 0.12},
+    ).climb
+    assert found.at_steepest.speed_kmh == pytest.approx(4.5)
+    assert (found.at_steepest.state, found.verdict, found.limit) == ("walking", "fails", "power")
+    assert found.on_steepest.state == "walking"

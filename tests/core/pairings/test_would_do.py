@@ -126,3 +126,40 @@ def test_without_a_pitch_only_the_top_counts_and_no_pairing_at_all_is_said():
     assert (found.lowest, found.highest) == (None, None)
     assert found.parts[0].why == "no pairing on the list is as high as its smallest ratio, 9"
     assert found.parts[0].front is None
+
+
+def with_motor(at, torque_nm=50):
+    motors = [{"at": at, "torque_nm": torque_nm}]
+    return job(setups=[setup(sprockets([40], [20]), hub(1.0), motors=motors)], wants={"lowest_by": "ratio"})
+
+
+def test_a_motor_counts_where_it_enters_for_parts_from_the_shelf_too():
+    # 130.04 Nm and 50 at the cranks over the ratio, or 50 right into the hub whatever the ratio.
+    limits = {"limits": {"input_torque_max_nm": 90}}
+    cranks = answers(with_motor("cranks"), part(**limits))["a hub"]
+    assert cranks.ratio_min == pytest.approx(180.04 / 90, abs=1e-3)
+    behind = answers(with_motor({"before": 1}), part(**limits))["a hub"]
+    assert behind.ratio_min == pytest.approx(130.04 / 40, abs=1e-2)
+    assert answers(with_motor("front hub"), part(**limits))["a hub"].ratio_min == pytest.approx(
+        130.04 / 90, abs=1e-3
+    )
+    never = answers(with_motor({"before": 1}, 95), part(**limits))["a hub"]
+    assert (never.state, never.ratio_min) == ("fails", None)
+    assert "puts more in than it bears" in never.why
+
+
+def test_what_a_part_bears_of_motors_alone_is_held_to():
+    limits = {"limits": {"primary_ratio_min": 1.5, "motor_torque_max_nm": 24}}
+    # 50 Nm at the cranks are no more than 24 from 50 ÷ 24 on.
+    assert answers(with_motor("cranks"), part(**limits))["a hub"].ratio_min == pytest.approx(50 / 24)
+    assert "puts 50 Nm in, over its 24 Nm" in answers(with_motor({"before": 1}), part(**limits))["a hub"].why
+    box = part("a box", "gearbox", limits={"input_torque_max_nm": 160, "motor_torque_max_nm": 45})
+    assert (
+        "motor and the hardest push are 180 Nm, over its 160 Nm"
+        in answers(with_motor("cranks"), box)["a box"].why
+    )
+    roomy = part("a box", "gearbox", limits={"input_torque_max_nm": 300, "motor_torque_max_nm": 45})
+    assert "puts 50 Nm in, over its 45 Nm" in answers(with_motor("cranks"), roomy)["a box"].why
+    # What drives the wheel, or enters behind it, goes through no gearbox.
+    for at in ("rear hub", {"before": 1}):
+        assert "Nm" not in answers(with_motor(at), roomy)["a box"].why

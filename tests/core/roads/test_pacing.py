@@ -117,3 +117,19 @@ def test_between_many_climbs_half_the_mean_is_ridden_at_the_least():
     # All climbs are alike, and what they take beyond the mean is what is saved on the 1.5 km between them.
     [up] = np.unique(np.round(powers[powers > 61], 6))
     assert 120 < up < 125
+
+
+def test_a_climb_counts_more_and_more_from_one_minute_to_two():
+    moves = Resistance(100, 0.008, 0.5, 1.2, 0)
+    drive = Drives(np.array([1.0]), np.array([0.1]), np.array([20.0]))
+    climbs_at = moves.speed_mps(120, 0.06)
+    found = []
+    for seconds in (55, 59, 61, 65, 90, 115, 125, 150):
+        lane = road((40_000, 0), (seconds * climbs_at, 0.06), (40_000, 0))
+        [powers] = paced(lane, moves, drive, HELD)
+        found.append(powers[np.flatnonzero(lane.grade > 0.03)[0]])
+    # No jump at either limit: some watts for some seconds.
+    assert found[0] == pytest.approx(120, abs=1)
+    assert found[2] - found[1] < 6
+    assert found[6] - found[5] < 22
+    assert found[-1] == pytest.approx(HELD.for_s(150 * 120 / found[-1]), rel=0.01)

@@ -369,3 +369,13 @@ def test_a_gear_inside_a_case_is_awkward_on_a_climb_and_not_on_a_descent():
     table, gear, rides = gear_table(made, (60, 90)), np.array([0, 1, 1]), np.zeros(3, dtype=bool)
     for grade, awkward in ((0.05, 1), (0.01, 0), (-0.05, 0)):
         assert shifts(table, made.path, gear, np.full(3, grade), rides) == (1, awkward)
+
+
+def test_below_the_band_too_a_hub_that_shifts_by_itself_does_not_flutter():
+    # At 18 km/h the high gear turns the cranks with 51 rpm only, well below a band from 70.
+    automatic = {**hub(1.0, 1.3), "change": {"by": "speed", "trigger_kmh": 18}}
+    table = gear_table(validate(Setup, setup(sprockets([44], [20]), automatic)), (70, 90))
+    shaky = np.concatenate(([17.0, 18.5], 18 + 0.02 * np.sin(np.arange(2000)), [16.6, 16.5]))
+    gear = gears_taken(table, shaky / 3.6).gear
+    assert np.count_nonzero(np.diff(gear)) == 2
+    assert (gear[1], gear[-2], gear[-1]) == (1, 1, 0)

@@ -121,9 +121,12 @@ def at_steepest(table: GearTable, rungs: list[Rung], job: Conditions, speed_kmh:
         easier = [rung for rung in rungs[:place] if rung.band == "within"]
         if easier:
             eased = max(easier[-1].to_kmh, min(BALANCE_KMH, speed_kmh))
-            gear, cadence_rpm = _in_rung(table, easier[-1], eased)
-            return AtSteepest(speed_kmh=eased, cadence_rpm=cadence_rpm, gear=gear, state="holds")
-    gear, cadence_rpm = _in_rung(table, rungs[place], speed_kmh)
+            return _ridden(table, easier[-1], job, eased)
+    return _ridden(table, rungs[place], job, speed_kmh)
+
+
+def _ridden(table: GearTable, rung: Rung, job: Conditions, speed_kmh: float) -> AtSteepest:
+    gear, cadence_rpm = _in_rung(table, rung, speed_kmh)
     state = _state(speed_kmh, cadence_rpm, job)
     return AtSteepest(speed_kmh=speed_kmh, cadence_rpm=cadence_rpm, gear=gear, state=state)
 

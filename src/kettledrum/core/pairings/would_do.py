@@ -2,7 +2,7 @@
 
 import math
 from bisect import bisect_right
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import NamedTuple
 
@@ -104,22 +104,27 @@ def would_do(need: Need, setup: Setup, parts: Sequence[Part]) -> WouldDo:
     return WouldDo(lowest=search.wanted.lowest, highest=search.wanted.highest, parts=found)
 
 
-def _motors_nm(setup: Setup) -> tuple[float, float]:
-    """The most torque of motors before the pairing of a part that is tried, and of those at the part."""
-    before, behind = 0.0, 0.0
+def _motors_nm(setup: Setup, kind: str) -> tuple[float, float]:
+    """The most torque of motors into a part of a kind that is tried: before a hub's pairing, and at the part.
+
+    Into a gearbox at the cranks all goes in as it is; what enters behind it, or in a wheel, does not.
+    """
+    before, at = 0.0, 0.0
     for motor in setup.motors or []:
-        if motor.at == "cranks" or (isinstance(motor.at, Before) and motor.at.before == 0):
+        place = motor.at.before if isinstance(motor.at, Before) else {"cranks": 0}.get(motor.at)
+        if kind == "gearbox":
+            at += motor.most_nm if place == 0 or motor.at == "gearbox" else 0.0
+        elif place == 0:
             before += motor.most_nm
-        elif motor.at == "gearbox" or isinstance(motor.at, Before):
-            behind += motor.most_nm
-    return before, behind
+        elif place is not None:
+            at += motor.most_nm
+    return before, at
 
 
 class _Search:
     def __init__(self, need: Need, setup: Setup) -> None:
         self.need, self.setup = need, setup
         self.asked: Pushes = pushes(need, setup)
-        self.motors_nm = _motors_nm(setup)
         drives = [stage.drive for stage in setup.path if isinstance(stage, SprocketsStage)]
         self.drive = drives[0] if drives else "chain"
         own = getattr(need.stock, self.drive) if need.stock else None
@@ -154,19 +159,23 @@ class _Search:
         limits = part.limits or Limits()
         stated = ratio_limit(limits, self.need, self.asked).least
         bounds = [] if stated is None else [stated]
-        torque = limits.input_torque_max_nm
-        if torque is not None and part.kind == "hub":
-            bounds.append(self._least_for_torque(torque))
-        return (max(bounds) if bounds else None), bool(bounds) or torque is not None
+        known = stated is not None or limits.input_torque_max_nm is not None
+        if part.kind == "hub":
+            bounds += self._least_for_torques(limits)
+        return max(bounds, default=None), known
 
-    def _least_for_torque(self, most_nm: float) -> float:
-        """The smallest primary ratio that keeps the torque into a hub within its limit.
+    def _least_for_torques(self, limits: Limits) -> Iterator[float]:
+        """The smallest primary ratios that keep torques into a hub within its limits: of all, and of motors.
 
-        (push + motors before the pairing) / ratio + motors behind it ≤ limit.
+        (what goes in before the pairing) / ratio + motors behind it ≤ limit.
         """
-        before, behind = self.motors_nm
-        left = most_nm - behind
-        return (self.asked.hardest_nm + before) / left if left > 0 else math.inf
+        before, at = _motors_nm(self.setup, "hub")
+        for most, through in (
+            (limits.input_torque_max_nm, self.asked.hardest_nm + before),
+            (limits.motor_torque_max_nm, before),
+        ):
+            if most is not None and through > 0:
+                yield through / (most - at) if most > at else math.inf
 
     def answer(self, place: int, part: Part) -> PartAnswer:
         figures = part_figures(part)
@@ -181,6 +190,8 @@ class _Search:
         allowed = bisect_right(pairs.ratios, (least or 0.0) * (1 - 1e-9))
         if allowed == len(pairs.ratios):
             what = f"no pairing on the list is as high as its smallest ratio, {least:.3g}"
+            if least == math.inf:
+                least, what = None, "a motor right before it puts more in than it bears, whatever the pairing"
             return PartAnswer(
                 place, part.name, part.kind, "fails", None, None, None, None, 1.0, 1.0, least, what
             )
@@ -226,9 +237,18 @@ class _Search:
         mass, torque = limits.system_mass_max_kg, limits.input_torque_max_nm
         if mass is not None and self.asked.system_kg > mass:
             return f"bicycle, rider and load are {self.asked.system_kg:.0f} kg, over its {mass:g} kg"
-        worst = self.asked.hardest_nm + self.motors_nm[0] + self.motors_nm[1]
-        if part.kind == "gearbox" and torque is not None and worst > torque:
-            return f"the hardest push is {worst:.0f} Nm, over its {torque:g} Nm"
+        if part.kind == "gearbox":
+            _, motors = _motors_nm(self.setup, "gearbox")
+            worst, most = self.asked.hardest_nm + motors, limits.motor_torque_max_nm
+            if torque is not None and worst > torque:
+                pushed = "motor and the hardest push are" if motors else "the hardest push is"
+                return f"{pushed} {worst:.0f} Nm, over its {torque:g} Nm"
+            if most is not None and motors > most:
+                return f"the motor puts {motors:.0f} Nm in, over its {most:g} Nm"
+        elif part.kind == "hub":
+            _, motors = _motors_nm(self.setup, "hub")
+            if limits.motor_torque_max_nm is not None and motors > limits.motor_torque_max_nm:
+                return f"the motor puts {motors:.0f} Nm in, over its {limits.motor_torque_max_nm:g} Nm"
         return None
 
     def explain(self, answer: PartAnswer, part: Part) -> None:

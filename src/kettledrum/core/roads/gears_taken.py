@@ -63,6 +63,7 @@ def _held(table: GearTable) -> list[tuple[float, float]]:
     A gear of a stage that changes by itself is kept down to the speed at which that changes back.
     """
     triggers, backs = triggers_kmh(table), backs_kmh(table)
+    by_itself_alone = len(table.gears) == 2 ** len(triggers)
     kept = []
     for gear in table.gears:
         low, high = gear.speed_kmh
@@ -70,7 +71,8 @@ def _held(table: GearTable) -> list[tuple[float, float]]:
             if gear.choice[stage] == 0:
                 high = min(high, trigger_kmh)
             else:
-                low = max(min(low, trigger_kmh), backs[stage])
+                # Where nothing else shifts it is kept below the band too: there is no other gear to go to.
+                low = backs[stage] if by_itself_alone or low > trigger_kmh else max(low, backs[stage])
         kept.append((low / 3.6, high / 3.6))
     return kept
 

@@ -1,7 +1,8 @@
 """How a rider shares power out over a road: more on climbs, as much as is held for each, less between them.
 
-The rule of pacing. A climb is a stretch of at least 2 %, gaps of less than 100 m joined, that takes more than
-a minute. It is ridden with the power that can be held for as long as it takes; the rest of the pedalling with
+The rule of pacing. A climb is a stretch of at least 2 %, gaps of less than 100 m joined. From two minutes on
+it is ridden with the power that can be held for as long as it takes, up to one minute like the rest, in
+between with a share of what it would take more; the rest of the pedalling with
 so much less that the mean power while pedalling is what can be held for the ride's time, that of all day from
 three hours on. Where climbs are too many for that, they take less too: between them no less than half the
 mean is ridden. Riders who vary their power with the slope are faster than with an even one (Swain, Med. Sci.
@@ -84,6 +85,7 @@ def _of_drive(times: Floats, climb: Places, count: int, pedalled: Flags, held: H
     of_climb = climb >= 0
     on_climbs = np.bincount(climb[of_climb], weights=times[of_climb], minlength=count)
     long = on_climbs > MINUTE_S
+    counts = np.minimum(on_climbs[long] / MINUTE_S - 1, 1.0)
     apart = np.append(long, False)[climb]
     between = float(times[pedalled & ~apart].sum())
     resting = float(times.sum()) - float(on_climbs[long].sum()) - between
@@ -92,7 +94,7 @@ def _of_drive(times: Floats, climb: Places, count: int, pedalled: Flags, held: H
         up_s = on_climbs[long] * held.day_w / up
         rest_s = between * (held.day_w / rest) ** _FLAT_EXPONENT
         mean = held.for_s(float(up_s.sum()) + rest_s + resting)
-        up, rest = _balanced(_held_for(up_s, held), up_s, rest_s, mean)
+        up, rest = _balanced(mean + counts * (_held_for(up_s, held) - mean), up_s, rest_s, mean)
     power = np.full(len(times), rest)
     of = np.full(count, rest)
     of[long] = up
