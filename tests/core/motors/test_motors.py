@@ -525,3 +525,39 @@ def test_a_steeper_descent_gives_no_less_back():
     # At 50 km/h most comes back with half of k·ω / R; beyond that the wheel's own brakes do the rest.
     assert back == sorted(back)
     assert back[-1] == pytest.approx(back[-2])
+
+
+def test_of_two_motors_the_one_whose_help_ends_gives_way():
+    # The one at the cranks goes on to 25 km/h with all it has; the wheel's, which ends at 20, fills up.
+    own = {**THROTTLE, "battery": {"energy_wh": 500, "voltage_v": 48}}
+    crank = {
+        "at": "cranks",
+        "torque_nm": 60,
+        "power_w": 120,
+        "efficiency": 0.8,
+        "assist": {"by": "throttle", "cutoff_kmh": 25},
+    }
+    brief, lane = throttled(0.03, {**own, "assist": {"by": "throttle", "cutoff_kmh": 20}}, power=60)
+    data = brief.model_dump(mode="json", exclude_unset=True)
+    data["setups"][0]["motors"].append(crank)
+    brief = validate(Brief, data)
+    [told] = compare(brief).setups
+    pitch, moves = told.motor.on_pitch, conditions(brief).resistance
+    assert pitch.speed_kmh == pytest.approx(20)
+    missing = moves.power_w(20 / 3.6, 0.03) - 60 - 120
+    omega = 20 / 3.6 / (told.circumference_m / (2 * math.pi))
+    current = missing / omega / 1.5 + 0.5
+    wheel_w = missing + current**2 * 0.2 + 1.5 * omega * 0.5
+    assert pitch.in_w == pytest.approx(wheel_w + 120 / 0.8, rel=1e-5)
+    [ranges] = setup_ranges(brief, [lane])
+    assert ranges.levels[-1].wh_km == pytest.approx(pitch.in_w / 20, rel=0.01)
+    bike = SimulatedBike(brief, brief.setups[0], of_profile(profile(lane)))
+    while bike.at_m < 2000:
+        bike.step()
+    before, at = bike.books.battery_j, bike.at_m
+    for _ in range(1000):
+        bike.step()
+    assert bike.speed_mps * 3.6 == pytest.approx(20, rel=1e-3)
+    assert (bike.books.battery_j - before) / (bike.at_m - at) / 3.6 == pytest.approx(
+        pitch.in_w / 20, rel=0.02
+    )

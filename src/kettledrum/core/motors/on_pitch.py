@@ -22,6 +22,8 @@ WARM_K = 10.0
 """Nearer than this to what its windings bear, a motor is tight."""
 _HALVINGS = 50
 """Halvings of that search: to 30 m/s ÷ 2⁵⁰, less than can be told apart."""
+_JUST = 1e-6
+"""So near, in proportion, to the speed at which help ends, it ends there."""
 _USUAL_C = 20.0
 """The air where its temperature is not said."""
 
@@ -66,8 +68,11 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     share = path_efficiency(setup.path).typical
     found, speed = _ridden_in(setup, table, job, share)
     helps = [(each, called_for(each, speed, table, job)) for each in found.driven]
-    needed = _needed_share(helps, speed, table, job, share)
-    draws = [drawn(each.motor, torque * needed, motor_rpm(each, speed, table)) for each, torque in helps]
+    torques = _needed(helps, speed, table, job, share)
+    draws = [
+        drawn(each.motor, torque, motor_rpm(each, speed, table))
+        for each, torque in zip(found.driven, torques, strict=True)
+    ]
     out, into = sum(each.out_w for each in draws), sum(each.in_w for each in draws)
     currents = [each.current_a for each in draws]
     seconds = job.steepest_m / speed if job.steepest_m is not None and speed > 0 else None
@@ -94,14 +99,26 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     )
 
 
-def _needed_share(
+def _needed(
     helps: list[tuple[Driven, float]], speed: float, table: GearTable, job: Conditions, share: float
-) -> float:
-    """The share of all the motors' help that is needed to stay at a speed."""
+) -> list[float]:
+    """The torque of each motor that is needed to stay at a speed.
+
+    Of those whose help ends just there as much as is missing; where none does, of all.
+    """
     assert job.steepest is not None
-    most = sum(_wheel_w(each, torque, speed, table) for each, torque in helps)
-    missing = job.resistance.power_w(speed, job.steepest) - job.power_w * share
-    return min(max(missing / most, 0.0), 1.0) if most > 0 else 0.0
+    brought = [_wheel_w(each, torque, speed, table) for each, torque in helps]
+    ending = [_ends_at(each.motor, speed) for each, _ in helps]
+    eased = ending if any(ending) else [True] * len(helps)
+    most = sum(power for power, eases in zip(brought, eased, strict=True) if eases)
+    missing = job.resistance.power_w(speed, job.steepest) - job.power_w * share - (sum(brought) - most)
+    part = min(max(missing / most, 0.0), 1.0) if most > 0 else 0.0
+    return [torque * (part if eases else 1.0) for (_, torque), eases in zip(helps, eased, strict=True)]
+
+
+def _ends_at(motor: Motor, speed: float) -> bool:
+    end = motor.assist.cutoff_kmh if motor.assist else None
+    return end is not None and abs(speed * 3.6 - end) < end * _JUST
 
 
 def _wheel_w(each: Driven, torque_nm: float, speed: float, table: GearTable) -> float:

@@ -20,7 +20,7 @@ from kettledrum.core.motors.range_result import LevelRange, SetupRange
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.physics.arrays import Floats
+from kettledrum.core.physics.arrays import Floats, Places
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
 from kettledrum.core.roads.profile import Profile, profile
 
@@ -31,6 +31,8 @@ _SLOWEST_MPS, _SPEEDS = 0.3, 300
 """Speeds looked at, from a crawl to where one brakes: enough to find a steady one to a percent between."""
 _GRADE_STEP = 0.002
 """All road of about one grade is ridden at one speed."""
+_JUST = 1e-6
+"""Two looked-at speeds so near to each other, in proportion, lie beside an end of help."""
 _SHARES = 30
 """Points of the curve of what comes back by braking."""
 
@@ -160,6 +162,29 @@ def _at(
     return wheel, idle, through, warming
 
 
+def _drawn(helped: _Helped, below: Places, over: Places, wheel_w: Floats) -> Floats:
+    """What is drawn for a power at the wheel between two of the looked-at speeds.
+
+    Where help ends between them, what goes on beyond is whole, and of the rest as much as is needed; else a
+    part of all.
+    """
+    ends = helped.speed_mps[over] < helped.speed_mps[below] * (1 + _JUST)
+    stays = np.where(ends, over, len(helped.speed_mps))
+    helps = np.where(helped.wheel_w[below] > 0, below, over)
+
+    def apart(all_w: Floats) -> tuple[Floats, Floats]:
+        kept = np.append(all_w, 0.0)[stays]
+        return kept, all_w[helps] - kept
+
+    kept_w, eased_w = apart(helped.wheel_w)
+    part = np.clip((wheel_w - kept_w) / np.maximum(eased_w, 1e-9), 0.0, 1.0)
+    drawn = np.zeros(len(wheel_w))
+    for all_w, power in ((helped.idle_w, 0), (helped.through_w, 1), (helped.warming_w, 2)):
+        kept, eased = apart(all_w)
+        drawn += kept + part**power * eased
+    return drawn
+
+
 def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
     energy_wh, rider_w, lengths, grades = moved.energy_wh, moved.rider_w, moved.length_m, moved.grade
     speeds = helped.speed_mps
@@ -188,10 +213,7 @@ def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
     pushed = moved.walker_w / np.maximum(slope, 1e-9)
     speed = np.where(walked, np.minimum(WALKING_KMH / 3.6, pushed), speed)
     wheel_w = np.where(walked, 0.0, wheel_w)
-    helps = np.where(helped.wheel_w[below] > 0, below, over)
-    part = wheel_w / np.maximum(helped.wheel_w[helps], 1e-9)
-    drawn_w = helped.idle_w[helps] + part * (helped.through_w[helps] + part * helped.warming_w[helps])
-    drawn_w = np.where(wheel_w > 0, drawn_w, 0.0)
+    drawn_w = np.where(wheel_w > 0, _drawn(helped, below, over, wheel_w), 0.0)
     seconds = lengths / speed
     work = float((wheel_w * seconds).sum())
     # Where nothing need be given, the fastest speed is held by braking.
