@@ -4245,16 +4245,12 @@ export interface components {
         /**
          * SetupRange
          * @description The ranges of a setup by level, least help first; none where it has no motor or no battery is known.
-         *
-         *     `assumed` says that an efficiency was taken for want of the motor's constants.
          */
         SetupRange: {
             /** Name */
             name: string;
             /** Levels */
             levels: components["schemas"]["LevelRange"][];
-            /** Assumed */
-            assumed: boolean;
         };
         /**
          * SetupRecord

@@ -102,7 +102,7 @@ def _grades(roads: list[tuple[Profile, float]]) -> tuple[Floats, Floats]:
 def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades: Floats) -> SetupRange:
     batteries = [motor.battery for motor in setup.motors or [] if motor.battery]
     if not batteries:
-        return SetupRange(name=setup.name, levels=[], assumed=False)
+        return SetupRange(name=setup.name, levels=[])
     cold = COLD_BELOW_C - (COLD_BELOW_C if job.temperature_c is None else job.temperature_c)
     left = max(1 - LOST_A_DEGREE * max(cold, 0.0), LEAST_LEFT)
     energy_wh = sum(each.energy_wh * each.usable for each in batteries) * left
@@ -114,7 +114,6 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
         levels=[
             _level(name, _helped(setup, table, job, share), moved) for name, share in assist_levels(setup)
         ],
-        assumed=any(motor.winding is None and motor.efficiency is None for motor in setup.motors or []),
     )
 
 

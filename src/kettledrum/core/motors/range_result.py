@@ -19,11 +19,7 @@ class LevelRange(BaseModel):
 
 
 class SetupRange(BaseModel):
-    """The ranges of a setup by level, least help first; none where it has no motor or no battery is known.
-
-    `assumed` says that an efficiency was taken for want of the motor's constants.
-    """
+    """The ranges of a setup by level, least help first; none where it has no motor or no battery is known."""
 
     name: str
     levels: list[LevelRange]
-    assumed: bool
