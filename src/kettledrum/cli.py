@@ -27,6 +27,9 @@ if TYPE_CHECKING:
 
 # What a command works with is imported when it runs: a gear table needs neither motors nor roads.
 
+TRACEBACK = "KETTLEDRUM_TRACEBACK"
+"""With this in the environment, what nobody foresaw is shown with the place where it arose."""
+
 app = typer.Typer(
     add_completion=False,
     pretty_exceptions_enable=False,
@@ -128,6 +131,10 @@ def list_pairings(
 def ride_road(
     file: File,
     road: Annotated[str, typer.Option(metavar="FILE", help="A GPX or TCX file, or a table of a road.")],
+    track: Annotated[
+        str | None,
+        typer.Option(metavar="NAME", help="Which of several roads in the file: its name, or its number."),
+    ] = None,
     json: Json = False,
 ) -> None:
     """Ride a road with the setups of a brief file."""
@@ -135,10 +142,13 @@ def ride_road(
     from kettledrum.core.roads.profile import profile
     from kettledrum.core.roads.ride import ride
     from kettledrum.formats.gpx import MOST_TRACK_BYTES
-    from kettledrum.formats.tracks import one_road
+    from kettledrum.formats.tracks import SeveralRoads, one_road
 
     brief = _brief_in(file)
-    route = one_road(content_of(road, MOST_TRACK_BYTES), Path(road).stem)
+    try:
+        route = one_road(content_of(road, MOST_TRACK_BYTES), Path(road).stem, track)
+    except SeveralRoads as error:
+        raise InvalidInput([Problem("--track", f"must say which: {road} {error.holds}")]) from error
     result = ride(brief, profile(route))
     _print_json(result) if json else command_tables.rides(route, result)
 
@@ -210,5 +220,11 @@ def main() -> None:
     except (KettledrumError, typer.TyperException) as error:
         message = error.format_message() if isinstance(error, typer.TyperException) else str(error)
         print(message.replace("\n", " ") or "see kettledrum --help", file=sys.stderr)
+        status = 2
+    except Exception as error:
+        if os.environ.get(TRACEBACK):
+            raise
+        said = " ".join(f"{type(error).__name__}: {error}".split())[:300]
+        print(f"Kettledrum made a mistake ({said}); {TRACEBACK}=1 shows where", file=sys.stderr)
         status = 2
     sys.exit(status if isinstance(status, int) else 0)

@@ -84,7 +84,9 @@ def test_a_drawn_road_is_changed_named_deleted_and_brought_back(client, job):
     assert client.get(f"{where}/file").status_code == 404
     assert client.post(f"{where}/restore").json()["name"] == "Over the top"
     assert client.get(f"/api/jobs/{job}").json()["undo"] == "return of the road “Over the top”"
-    assert client.get(f"{where}/file?form=csv").text.startswith("distance m,elevation m\n0.00,0.000\n")
+    assert client.get(f"{where}/file?form=csv").text.startswith(
+        "distance m,elevation m,cleaned\n0.0,0.0,yes\n"
+    )
     assert "where it lies is not known" in client.get(f"{where}/file").json()["detail"]
 
 

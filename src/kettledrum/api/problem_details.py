@@ -15,6 +15,7 @@ from kettledrum.devices import NotOnTheBench
 from kettledrum.store import NotFound, StaleWrite, StoreUnusable
 
 MEDIA_TYPE = "application/problem+json"
+MISTAKE = "Kettledrum made a mistake; nothing was written. What happened is in its log."
 _log = logging.getLogger(__name__)
 
 
@@ -118,7 +119,7 @@ def _on_unusable(_request: Request, error: Exception) -> JSONResponse:
 
 def _on_anything(_request: Request, error: Exception) -> JSONResponse:
     _log.error("an answer failed", exc_info=error)
-    return answer(500, "Kettledrum made a mistake; nothing was written. What happened is in its log.")
+    return answer(500, MISTAKE)
 
 
 def install(app: FastAPI) -> None:

@@ -7,75 +7,135 @@ import re
 from collections.abc import Iterator
 
 from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.formats.decimals import Decimals
+from kettledrum.formats.plain_text import plain_text, table_of
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
 
-_METRES = {"m": 1.0, "km": 1000.0, "ft": 0.3048, "mi": 1609.344, "": 1.0}
-_COLUMNS = {
-    "distance": "distance",
-    "dist": "distance",
-    "elevation": "elevation",
-    "altitude": "elevation",
-    "ele": "elevation",
-    "height": "elevation",
+CLEANED = "cleaned"
+"""The column by which a table of our own says that its road is to be taken as it stands."""
+_UNITS = {
+    **dict.fromkeys(("m", "meter", "meters", "metre", "metres", "metros", "metri", "mètres"), 1.0),
+    **dict.fromkeys(("km", "kilometer", "kilometers", "kilometre", "kilometres"), 1000.0),
+    **dict.fromkeys(("ft", "foot", "feet"), 0.3048),
+    **dict.fromkeys(("mi", "mile", "miles"), 1609.344),
 }
-_TITLES = (
-    "the first line must name the columns: distance and elevation, each with its unit, such as “distance km”"
-)
+_WORDS = {
+    "distance": """distance dist distanz strecke entfernung distancia distância distanza afstand avstånd
+        sträcka avstand dystans odległość vzdálenost matka""",
+    "elevation": """elevation altitude ele elev alt height höhe hoehe altitud altitudine quota élévation
+        elevación elevação elevazione hoogte höjd høyde højde wysokość výška korkeus""",
+}
+_COLUMNS = {word: column for column, words in _WORDS.items() for word in words.split()}
+_BESIDE = {
+    "from",
+    "start",
+    "total",
+    "cumulative",
+    "above",
+    "sea",
+    "level",
+    "über",
+    "ueber",
+    "nn",
+    "in",
+    "the",
+}
+"""Words of a title that change nothing in it."""
+_MOST_COLUMNS = 200
+_SHOWN = 8
+_LOOKED_AT = 2000
 
 
-def _delimiter(first: str) -> str:
-    return max(";\t,", key=first.count)
+def titles_of(text: str) -> list[str]:
+    """The titles in the first row of a table; none where that is no row."""
+    delimiter, body = table_of(text)
+    try:
+        return next(csv.reader(io.StringIO(body[:20_000], newline=""), delimiter=delimiter), [])
+    except csv.Error:
+        return []
+
+
+def has_road_columns(titles: list[str]) -> bool:
+    """Whether a table's titles name a distance and an elevation."""
+    return len(_columns(titles)) == 2
 
 
 def _columns(titles: list[str]) -> dict[str, tuple[int, float]]:
     """Where distance and elevation stand, and how many metres one of their units is."""
     found = {}
-    for place, title in enumerate(titles):
-        word, *unit = re.findall(r"[a-z]+", title.lower()) or [""]
-        metres = _METRES.get(unit[0] if unit else "")
-        if word in _COLUMNS and metres is not None and _COLUMNS[word] not in found:
-            found[_COLUMNS[word]] = (place, metres)
+    for place, title in enumerate(titles[:_MOST_COLUMNS]):
+        words = re.findall(r"[^\W\d_]+", title.lower())
+        columns = [_COLUMNS[word] for word in words if word in _COLUMNS]
+        units = [_UNITS[word] for word in words if word in _UNITS]
+        known = len(columns) + len(units) + sum(word in _BESIDE for word in words)
+        if len(columns) == 1 and len(units) <= 1 and known == len(words) and columns[0] not in found:
+            found[columns[0]] = (place, units[0] if units else 1.0)
     return found
 
 
 def table_line(data: bytes) -> Iterator[float | list[TrackLine]]:
     """How much of a table is read, time and again; and at last its one line. Raises InvalidInput."""
     try:
-        text = data.decode("utf-8-sig")
-    except UnicodeDecodeError as error:
-        raise refused("is neither GPX, TCX nor a table in UTF-8") from error
-    delimiter = _delimiter(text.partition("\n")[0])
-    rows = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)
+        text = plain_text(data).text
+    except InvalidInput as error:
+        raise refused("is neither GPX, TCX nor a table of distance and elevation") from error
+    delimiter, body = table_of(text)
+    rows = csv.reader(io.StringIO(body, newline=""), delimiter=delimiter)
+    before = text.count("\n") - body.count("\n")
     line = TrackLine()
     try:
-        columns = _columns(next(rows, []))
+        titles = next(rows, [])
+        columns = _columns(titles)
         if len(columns) != 2:
-            raise InvalidInput([Problem("line 1", _TITLES)])
+            raise InvalidInput([Problem(f"line {before + 1}", missing_columns(titles, columns))])
+        line.exact = CLEANED in (title.strip().lower() for title in titles)
+        decimals = _decimals(body, delimiter, columns)
         for row in rows:
             if not any(value.strip() for value in row):
                 continue
-            _add_row(line, row, columns, rows.line_num, delimiter)
+            _add_row(line, row, columns, before + rows.line_num, decimals)
             if len(line.distance) % 20_000 == 0:
                 yield min(len(line.distance) / MOST_TRACK_POINTS, 1.0)
     except csv.Error as error:
-        raise InvalidInput([Problem(f"line {rows.line_num}", f"cannot be read: {error}")]) from error
+        raise InvalidInput([Problem(f"line {before + rows.line_num}", f"cannot be read: {error}")]) from error
     if len(line.distance) < 2:
         raise refused("must hold at least two points")
     yield [line]
 
 
+def missing_columns(titles: list[str], found: dict[str, tuple[int, float]] | None = None) -> str:
+    """What is said of a table whose columns are not those of a road."""
+    named = [title.strip() for title in titles if title.strip().isprintable() and title.strip()]
+    shown = ", ".join(f"“{title[:30]}”" for title in named[:_SHOWN])
+    shown += f" and {len(named) - _SHOWN} more" if len(named) > _SHOWN else ""
+    wanted = [key for key in ("distance", "elevation") if key not in (found or {})]
+    return (
+        f"the first line names {shown or 'no columns'}; looked for: {' and '.join(wanted)}, "
+        "with the unit, such as “distance km”, “elevation m”"
+    )
+
+
+def _decimals(body: str, delimiter: str, columns: dict[str, tuple[int, float]]) -> Decimals:
+    """How the table's numbers are written, as its first rows tell."""
+    rows = csv.reader(io.StringIO(body, newline=""), delimiter=delimiter)
+    places = [place for place, _ in columns.values()]
+    cells = []
+    for number, row in enumerate(rows):
+        if number > _LOOKED_AT:
+            break
+        cells += [row[place] for place in places if place < len(row)] if number else []
+    return Decimals(cells)
+
+
 def _add_row(
-    line: TrackLine, row: list[str], columns: dict[str, tuple[int, float]], number: int, delimiter: str
+    line: TrackLine, row: list[str], columns: dict[str, tuple[int, float]], number: int, decimals: Decimals
 ) -> None:
     def value(key: str) -> float:
         place, metres = columns[key]
         text = row[place].strip() if place < len(row) else ""
         if not text:
             return math.nan
-        try:
-            found = float(text if delimiter == "," else text.replace(",", ".")) * metres
-        except ValueError:
-            found = math.inf
+        found = decimals.number(text) * metres
         if not math.isfinite(found):
             raise InvalidInput(
                 [Problem(f"line {number}", f"has the {key} “{text[:20]}”, which is no number")]

@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from kettledrum.core.roads.cleaning import Track
+from kettledrum.core.roads.track import Track
 from kettledrum.core.terms.errors import InvalidInput, Problem
 
 MOST_TRACK_POINTS = 400_000
@@ -12,7 +12,12 @@ MOST_TRACK_POINTS = 400_000
 
 @dataclass(slots=True)
 class TrackLine:
-    """One value a point in each list, NaN where none is given."""
+    """One value a point in each list, NaN where none is given.
+
+    `exact` says that a file of our own holds it, to be taken as it stands, with what was done to it once in
+    `cleaned`; `wrong`, why it cannot be taken. `unplaced` counts points without a place, `back` those whose
+    time is before that of the point before.
+    """
 
     name: str = ""
     latitude: list[float] = field(default_factory=list)
@@ -20,11 +25,17 @@ class TrackLine:
     elevation: list[float] = field(default_factory=list)
     distance: list[float] = field(default_factory=list)
     breaks: list[int] = field(default_factory=list)
+    exact: bool = False
+    cleaned: str = ""
+    wrong: InvalidInput | None = None
+    unplaced: int = 0
+    back: int = 0
 
     def track(self) -> Track:
         """The track. Its distances are those that are given where there are no places."""
+        given = self.distance if not self.latitude else []
         return Track(
-            np.array(self.distance), np.array(self.latitude), np.array(self.longitude),
+            np.array(given), np.array(self.latitude), np.array(self.longitude),
             np.array(self.elevation), self.breaks,
         )  # fmt: skip
 

@@ -7,8 +7,9 @@ import numpy as np
 import pytest
 
 from kettledrum.core.roads.ascent import ascent_m
-from kettledrum.core.roads.cleaning import EARTH_RADIUS_M, Track, clean
+from kettledrum.core.roads.cleaning import clean
 from kettledrum.core.roads.profile import Profile, steepest_pitches
+from kettledrum.core.roads.track import EARTH_RADIUS_M, Track
 from kettledrum.core.terms.errors import InvalidInput
 
 NONE = np.empty(0)

@@ -37,14 +37,23 @@ router = routed("roads", "/jobs/{job_id}", strict=False)
 strict = routed("roads", "/jobs/{job_id}")
 
 
+class LeftOutTrack(BaseModel):
+    """A track of a file that is no road, by its name, and why."""
+
+    name: str
+    why: str
+
+
 class RoadStep(BaseModel):
     """A line of the answer to an import: the share of the file that is read.
 
-    The last line has what was added, or what is wrong with the file, over which nothing was added.
+    The last line has what was added, and what of the file was left out; or what is wrong with it, over which
+    nothing was added.
     """
 
     done: float
     added: list[RoadRecord] | None = None
+    left_out: list[LeftOutTrack] | None = None
     problems: list[FieldProblem] | None = None
 
 
@@ -72,7 +81,10 @@ async def import_roads(
     Hanging up stops it: nothing is written before the whole file is read.
     """
     await run_in_threadpool(store.jobs.mark, job_id)
-    return in_lines(request, _steps(store, job_id, content, name))
+    steps = _steps(store, job_id, content, name)
+    return in_lines(
+        request, steps, lambda what: RoadStep(done=0, problems=[FieldProblem(where="", what=what)])
+    )
 
 
 def _steps(store: Store, job_id: str, content: bytes, name: str) -> Iterator[RoadStep]:
@@ -85,7 +97,12 @@ def _steps(store: Store, job_id: str, content: bytes, name: str) -> Iterator[Roa
                 done = found
                 yield RoadStep(done=done)
             else:
-                yield RoadStep(done=1, added=store.roads.add(job_id, found, rename=True))
+                added = store.roads.add(job_id, found.roads, rename=True)
+                yield RoadStep(
+                    done=1,
+                    added=added,
+                    left_out=[LeftOutTrack(name=each.name, why=each.why) for each in found.left_out],
+                )
     except InvalidInput as error:
         told = [FieldProblem.of(problem) for problem in error.problems]
         yield RoadStep(done=done, problems=told)

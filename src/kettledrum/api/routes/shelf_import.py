@@ -76,7 +76,8 @@ async def import_parts(
 ) -> StreamingResponse:
     """Adds every part of a shelf file or a table of parts, or none; what is on the shelf already is left."""
     parts = await run_in_threadpool(unread_parts, content)
-    return in_lines(request, _steps(store, parts, skip_bad=skip_bad))
+    steps = _steps(store, parts, skip_bad=skip_bad)
+    return in_lines(request, steps, lambda what: ImportStep(done=0, of=len(parts), failed=what))
 
 
 def _steps(store: Store, unread: Sequence[UnreadPart], *, skip_bad: bool) -> Iterator[ImportStep]:

@@ -5,12 +5,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from kettledrum.core.job.route import ELEVATION_M, LONGEST_M
+from kettledrum.core.job.route import ELEVATION_M, LONGEST_M, MOST_POINTS
 from kettledrum.core.physics.arrays import Flags, Floats
+from kettledrum.core.roads.slips import fallen_to_nought, without_slips
+from kettledrum.core.roads.track import EARTH_RADIUS_M, Track, counted, steps_m
 from kettledrum.core.terms.errors import InvalidInput, Problem
 
-EARTH_RADIUS_M = 6_371_008.8
-"""The mean radius of the ellipsoid WGS 84."""
 LEAST_STEP_M = 10.0
 """The grid that elevations are averaged on: about what a receiver places a point to. Ours."""
 MOST_STEPS = 10_000
@@ -18,7 +18,7 @@ MOST_STEPS = 10_000
 STANDSTILL_M = 2.0
 """Points nearer than this to the one before are one place: a device at rest wanders."""
 NARROWEST_M = 15.0
-"""The narrowest curve that elevations are smoothed with: a step and a half of the grid. Ours."""
+"""The narrowest curve that uncertain elevations are smoothed with: a step and a half of the grid. Ours."""
 WIDEST_M = 300.0
 """The widest: beyond, what is smoothed away would be hills. Ours."""
 GRADE_NOISE = 0.01
@@ -37,21 +37,10 @@ WIDENING = 1.5
 """Each curve tried is so many times as wide as the one before: fine enough, and few. Ours."""
 AGREES = 1.0
 """Two lines agree where they lie within so many standard errors of each other."""
-
-
-@dataclass(frozen=True, slots=True)
-class Track:
-    """A road as it was read: distances in m or places in degrees, elevations in m, NaN where there is none.
-
-    All of shape (points,); `distance_m` is empty where it must be worked out from the places, and these are
-    empty where they are not known. `breaks` are the points that begin another segment.
-    """
-
-    distance_m: Floats
-    latitude: Floats
-    longitude: Floats
-    elevation_m: Floats
-    breaks: list[int]
+ROUNDED_M = (1.0, 0.5, 0.3048, 0.2, 0.1, 0.05, 0.01)
+"""To what devices and maps round elevations, a foot among them."""
+QUIET_M = 2.0
+"""Curves narrower than this would smooth nothing: the points are taken as they stand. Ours."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,26 +67,26 @@ def clean(track: Track) -> CleanRoad:
     the curve of their neighbours.
     """
     report: list[str] = []
+    track = without_slips(track, report)
     along = _along(track, report)
-    length = float(along[-1])
-    if length < 2 * LEAST_STEP_M:
-        raise InvalidInput([Problem("", "all its points are in one place; a road has a length")])
-    if length > LONGEST_M:
-        raise InvalidInput(
-            [Problem("", f"it is longer than {LONGEST_M / 1000:.0f} km, the most that is read")]
-        )
-    known = _known(track.elevation_m, report)
+    length = _checked_length(along)
+    known = _known(along, track.elevation_m, report)
     steps = min(max(int(length / LEAST_STEP_M), 2), MOST_STEPS)
     grid = np.linspace(0.0, length, steps + 1)
     at, height = _averaged(along[known], track.elevation_m[known], length / steps)
     _tell_gaps(at, length, report)
     sound = ~_spikes(at, height)
     if not sound.all():
-        report.append(f"{_count(int((~sound).sum()), 'spike')} of elevation left out")
+        report.append(f"{counted(int((~sound).sum()), 'spike')} of elevation left out")
     at, height = at[sound], height[sound]
     spacing = float(np.median(np.diff(at))) if len(at) > 2 else length
-    noise = _noise(at, height)
-    smooth, width = _smoothed(np.interp(grid, at, height), length / steps, noise, spacing)
+    recorded = min(max((DRAWN_M - spacing) / (DRAWN_M - RECORDED_M), 0.0), 1.0)
+    noise = recorded * _noise(at, height)
+    rounding = _rounding(track.elevation_m[known]) / math.sqrt(12)
+    narrowest = _narrowest(math.hypot(noise, recorded * rounding), spacing)
+    if sound.all() and narrowest < QUIET_M and len(along) <= MOST_POINTS:
+        return _as_it_stands(track, along, known, report)
+    smooth, width = _smoothed(np.interp(grid, at, height), length / steps, noise, narrowest, spacing)
     report.append(_smoothing_words(width, noise))
     return CleanRoad(
         points=[(round(at, 2), round(z, 3)) for at, z in zip(grid.tolist(), smooth.tolist(), strict=True)],
@@ -107,13 +96,67 @@ def clean(track: Track) -> CleanRoad:
     )
 
 
+def _checked_length(along: Floats) -> float:
+    length = float(along[-1]) if len(along) else 0.0
+    wrong = None
+    if len(along) < 2:
+        wrong = f"it has {counted(len(along), 'point')}; a road has at least two"
+    elif length == 0:
+        wrong = "all its points are in one place; a road has a length"
+    elif length < 2 * LEAST_STEP_M:
+        wrong = f"it is {length:.0f} m long; a road has at least {2 * LEAST_STEP_M:.0f} m"
+    elif length > LONGEST_M:
+        wrong = f"it is longer than {LONGEST_M / 1000:.0f} km, the most that is read"
+    if wrong:
+        raise InvalidInput([Problem("", wrong)])
+    return length
+
+
+def _rounding(elevation: Floats) -> float:
+    """To what elevations are rounded, in m; 0 where to nothing that is usual."""
+    for unit in ROUNDED_M:
+        if np.all(np.abs(elevation - np.round(elevation / unit) * unit) < 0.002):
+            return unit
+    return 0.0
+
+
+def _narrowest(uncertain: float, spacing: float) -> float:
+    """The width of the curve, in m, that elevations of an uncertainty in m must be smoothed with.
+
+    Under normal weights of width h the slope of a line varies by σ²·Δ / (4·√π·h³), where points lie Δ apart.
+    """
+    needed: float = (uncertain**2 * spacing / (4 * math.sqrt(math.pi) * GRADE_NOISE**2)) ** (1 / 3)
+    from_point_to_point = math.sqrt(2) * uncertain / spacing
+    least = NARROWEST_M * min(from_point_to_point / GRADE_NOISE, 1.0)
+    return min(max(needed, least), WIDEST_M)
+
+
+def _as_it_stands(track: Track, along: Floats, known: Flags, report: list[str]) -> CleanRoad:
+    """The road through the very points of a track whose elevations have no noise."""
+    report.append("elevations taken as they stand: there is no noise in them")
+    at = np.round(along, 2)
+    moved = np.concatenate(([True], np.diff(at) > 0))
+    # Where a device stood, it has the mean of what was told there.
+    places, which, count = np.unique(along[known], return_inverse=True, return_counts=True)
+    means = np.bincount(which, weights=track.elevation_m[known]) / count
+    height = np.round(np.interp(along, places, means), 3)[moved]
+    return CleanRoad(
+        points=list(zip(at[moved].tolist(), height.tolist(), strict=True)),
+        places=_places(track, along, along[moved]),
+        report=report,
+        noise_m=0.0,
+    )
+
+
 def _along(track: Track, report: list[str]) -> Floats:
     """The distance of each point from the start, in m; a device at rest does not move on."""
     if len(track.distance_m):
         given: Floats = track.distance_m - track.distance_m[0]
         return given
-    steps = _haversine(track.latitude, track.longitude)
-    jumps = [place for place in track.breaks if steps[place - 1] > GAP_M]
+    steps = steps_m(track.latitude, track.longitude)
+    # A segment may be empty, at either end too.
+    begun = [place for place in sorted(set(track.breaks)) if 0 < place <= len(steps)]
+    jumps = [place for place in begun if steps[place - 1] > GAP_M]
     for place in jumps:
         report.append(
             f"a gap of {steps[place - 1] / 1000:.1f} km between segments bridged by a straight line"
@@ -137,27 +180,19 @@ def _distance(latitude: float, longitude: float, other_latitude: float, other_lo
     return EARTH_RADIUS_M * math.hypot(north, east)
 
 
-def _haversine(latitude: Floats, longitude: Floats) -> Floats:
-    """Distances in m from each place to the next, on a sphere: shape (points - 1,)."""
-    north, east = np.radians(latitude), np.radians(longitude)
-    half = (
-        np.sin(np.diff(north) / 2) ** 2
-        + np.cos(north[:-1]) * np.cos(north[1:]) * np.sin(np.diff(east) / 2) ** 2
-    )
-    metres: Floats = 2 * EARTH_RADIUS_M * np.arcsin(np.sqrt(np.clip(half, 0, 1)))
-    return metres
-
-
-def _known(elevation_m: Floats, report: list[str]) -> Flags:
+def _known(along: Floats, elevation_m: Floats, report: list[str]) -> Flags:
     low, high = ELEVATION_M
     missing = np.isnan(elevation_m)
     wrong = ~missing & ~((elevation_m >= low) & (elevation_m <= high))
+    fallen = fallen_to_nought(along, np.where(wrong, np.nan, elevation_m))
+    if fallen.any():
+        report.append(f"{counted(int(fallen.sum()), 'elevation')} that fell to 0 m bridged")
     if wrong.any():
         said = ", ".join(f"{value:g}" for value in np.unique(elevation_m[wrong])[:3])
-        report.append(f"{_count(int(wrong.sum()), 'elevation')} that cannot be ({said} m) bridged")
+        report.append(f"{counted(int(wrong.sum()), 'elevation')} that cannot be ({said} m) bridged")
     if missing.any():
-        report.append(f"{_count(int(missing.sum()), 'point')} without elevation bridged")
-    known = ~(missing | wrong)
+        report.append(f"{counted(int(missing.sum()), 'point')} without elevation bridged")
+    known = ~(missing | wrong | fallen)
     if known.sum() < 2:
         raise InvalidInput(
             [
@@ -184,7 +219,7 @@ def _tell_gaps(at: Floats, length: float, report: list[str]) -> None:
     wide = gaps[gaps > max(GAP_M, 5 * float(np.median(gaps)))]
     if len(wide):
         report.append(
-            f"{_count(len(wide), 'stretch', 'stretches')} of {wide.sum() / 1000:.1f} km in all "
+            f"{counted(len(wide), 'stretch', 'stretches')} of {wide.sum() / 1000:.1f} km in all "
             "without elevation taken as straight"
         )
 
@@ -205,15 +240,10 @@ def _noise(at: Floats, height: Floats) -> float:
 
     The curve is the polynomial through four points on each side (Lagrange): it follows a hill of any length
     over some five points, and leaves what goes up and down from point to point. The median holds against
-    edges of the road itself (Hampel, J. Am. Stat. Assoc. 69, 1974). What is recorded lies near together; the
-    farther apart points are, the more were they drawn, and from 60 m on none of it is noise.
+    edges of the road itself (Hampel, J. Am. Stat. Assoc. 69, 1974).
     """
     beside = min(_BESIDE, (len(at) - 1) // 2)
     if beside < 2:
-        return 0.0
-    spacing = float(np.median(np.diff(at)))
-    recorded = min(max((DRAWN_M - spacing) / (DRAWN_M - RECORDED_M), 0.0), 1.0)
-    if recorded == 0:
         return 0.0
     places = np.arange(beside, len(at) - beside)[:, None]
     offsets = np.array([offset for offset in range(-beside, beside + 1) if offset])
@@ -225,19 +255,19 @@ def _noise(at: Floats, height: Floats) -> float:
                 weights[:, of] *= away[:, other] / (away[:, other] - away[:, of])
     off = height[places[:, 0]] - (weights * heights).sum(axis=1)
     scaled = off / np.sqrt(1 + (weights**2).sum(axis=1))
-    return recorded * 1.4826 * float(np.median(np.abs(scaled)))
+    return 1.4826 * float(np.median(np.abs(scaled)))
 
 
-def _smoothed(filled: Floats, step: float, noise: float, spacing: float) -> tuple[Floats, Floats]:
+def _smoothed(
+    filled: Floats, step: float, noise: float, narrowest: float, spacing: float
+) -> tuple[Floats, Floats]:
     """The elevations smoothed, and how wide at each place: the standard deviation of the weights, in m.
 
     Of widths from the narrowest that will do upwards, the widest is taken at each place whose line still
     agrees with those of all narrower ones within their errors.
     """
-    # Under normal weights of width h the slope of a line varies by σ²·Δ / (4·√π·h³), its height by
-    # σ²·Δ / (2·√π·h).
-    needed = (noise**2 * spacing / (4 * math.sqrt(math.pi) * GRADE_NOISE**2)) ** (1 / 3)
-    width = min(max(needed, NARROWEST_M), WIDEST_M)
+    # Under normal weights of width h the height of a line varies by σ²·Δ / (2·√π·h).
+    width = max(narrowest, step / 2)
     widths, lines = [width], [_local_lines(filled, width / step)]
     low, high = np.full(len(filled), -np.inf), np.full(len(filled), np.inf)
     agrees, level = np.ones(len(filled), dtype=bool), np.zeros(len(filled))
@@ -304,7 +334,3 @@ def _places(track: Track, along: Floats, grid: Floats) -> list[tuple[float, floa
     east = (np.interp(grid, along[moved], longitude) + 180) % 360 - 180
     north = np.interp(grid, along[moved], track.latitude[moved])
     return [(round(a, 6), round(b, 6)) for a, b in zip(north.tolist(), east.tolist(), strict=True)]
-
-
-def _count(number: int, one: str, many: str = "") -> str:
-    return f"{number} {one if number == 1 else many or one + 's'}"

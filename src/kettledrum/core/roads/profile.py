@@ -65,19 +65,23 @@ class Profile:
         return float(self.distance_m[-1] - self.distance_m[0])
 
 
+def corners(route: Route) -> tuple[Floats, Floats]:
+    """The distances and elevations in m of a route's points, or of its legs' ends, in order."""
+    if route.points is not None:
+        points = np.array(route.points, dtype=float)
+        return points[:, 0], points[:, 1]
+    legs = route.legs or []
+    lengths = np.array([leg.length_m for leg in legs])
+    rises = np.array([rise_m(leg.length_m, leg.grade) for leg in legs])
+    distance = np.concatenate(([0.0], np.cumsum(lengths)))
+    return distance, (route.start_m or 0.0) + np.concatenate(([0.0], np.cumsum(rises)))
+
+
 def profile(route: Route) -> Profile:
     """The profile of a route from its points, or from its legs one after the other."""
-    if route.points is not None:
-        corners = np.array(route.points, dtype=float)
-        distance, elevation = corners[:, 0] - corners[0, 0], corners[:, 1]
-    else:
-        legs = route.legs or []
-        lengths = np.array([leg.length_m for leg in legs])
-        rises = np.array([rise_m(leg.length_m, leg.grade) for leg in legs])
-        distance = np.concatenate(([0.0], np.cumsum(lengths)))
-        elevation = (route.start_m or 0.0) + np.concatenate(([0.0], np.cumsum(rises)))
+    distance, elevation = corners(route)
     told = route.points is not None or route.start_m is not None
-    return _in_short_steps(distance, elevation, above_sea=told)
+    return _in_short_steps(distance - distance[0], elevation, above_sea=told)
 
 
 def _in_short_steps(distance: Floats, elevation: Floats, *, above_sea: bool) -> Profile:
