@@ -78,6 +78,18 @@ def test_a_file_that_is_no_road_is_named_and_leaves_nothing(roads):
     expect(told).to_be_hidden()
 
 
+def test_of_a_file_with_a_bad_track_the_good_ones_are_taken_and_the_other_is_named(roads):
+    good, bad = gpx(ramp(), name="Out").decode(), gpx([(40, -30, 5)], name="Gate").decode()
+    data = good.replace("</gpx>", bad[bad.index("<trk>") :]).encode()
+    add(roads, "two.gpx", data)
+    expect(roads.get_by_label("Name of the road")).to_have_value("Out")
+    told = roads.get_by_role("alert").filter(has_text="Of two.gpx, one track was left out")
+    expect(told).to_contain_text("“Gate”: it has 1 point; a road has at least two.")
+    expect(tabs(roads)).to_have_count(3)
+    told.get_by_role("button", name="Close").click()
+    expect(told).to_be_hidden()
+
+
 def test_a_long_import_shows_how_far_it_is_and_is_stopped(roads):
     segments = [ramp(2000, start=40 + number / 50) for number in range(900)]
     add(roads, "across.gpx", gpx(*segments, name="Across"))

@@ -11,6 +11,7 @@ from kettledrum.core.roads.profile import profile, steepest_pitches
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.formats.decimals import Decimals
 from kettledrum.formats.gpx import gpx_text, road_table_text
+from kettledrum.formats.imports import BEGINNING, kind_of, read_any
 from kettledrum.formats.plain_text import plain_text, table_of
 from kettledrum.formats.tracks import every_road, one_road
 from tracks import METRES_A_DEGREE, gpx, ramp
@@ -137,7 +138,7 @@ def test_one_bad_track_does_not_spoil_the_others():
     assert [road.name for road in found.roads] == ["Out", "Home"]
     assert [(each.name, each.why) for each in found.left_out] == [
         ("Torn", "point 2, line 1: has the latitude 91; it must be from −90 to 90"),
-        ("Gate", "“Gate”: it has 1 point; a road has at least two"),
+        ("Gate", "it has 1 point; a road has at least two"),
     ]
     with pytest.raises(InvalidInput) as refused:
         every_road(several(BAD, SHORT), "file")
@@ -276,3 +277,52 @@ def test_a_drawn_road_goes_out_and_comes_back_with_its_corners():
     road = one_road(table.encode(), "Lane")
     assert road.points == [(0.0, 5.0), (1000.0, 9.0), (1200.5, 30.25)]
     assert road_table_text(road) == table
+
+
+@pytest.mark.parametrize(
+    ("data", "kind"),
+    [
+        (gpx(ramp()), "roads"),
+        (b"\xef\xbb\xbf\n<kml/>", "roads"),
+        (gpx(ramp()).decode().encode("utf-16"), "roads"),
+        ("Strecke km;Höhe m\n0;1\n".encode(), "roads"),
+        ("Strecke km;Höhe m\n0;1\n".encode("utf-16"), "roads"),
+        ("Strecke km;Höhe m\n0;1\n".encode("windows-1252"), "roads"),
+        (b"sep=;\ndistance;elevation\n", "roads"),
+        (b"kind,name,price\n", "parts"),
+        (b'{"format": "kettledrum-shelf/1", "parts": []}', "parts"),
+        (b'{"format": "kettledrum-setup/1"}', "others"),
+        (b"time,speed\n1,2\n", "table"),
+        (b"only words\n", "others"),
+        (FIT, "others"),
+        (zipped(tour_dot_gpx=b"x"), "others"),
+        (b"", "others"),
+        (b"\x00\x01\x02", "others"),
+    ],
+)
+def test_a_file_is_told_by_how_it_begins(data, kind):
+    assert kind_of(data[:BEGINNING]) == kind
+    # Cut off anywhere behind the first line it is told all the same.
+    if kind == "roads" and len(data) < 100:
+        assert kind_of(data[:-1]) == kind
+
+
+@pytest.mark.parametrize(
+    ("data", "words"),
+    [
+        (FIT, "is a FIT file"),
+        (zipped(tour_dot_gpx=b"x"), "is a ZIP file with tour.gpx in it"),
+        (zipped(xl__workbook_dot_xml="x"), "save it as CSV"),
+        (gpx(ramp()), "roads go into a job: open it"),
+        (
+            b"time,speed\n1,2\n",
+            "is a table; the first line names “time”, “speed”; looked for: distance and elev",
+        ),
+        (b"time,speed\n1,2\n", "a table of parts has columns kind and name"),
+        (b"%PDF-1.7", "is a PDF document"),
+    ],
+)
+def test_what_cannot_come_in_is_told_by_its_name(data, words):
+    with pytest.raises(InvalidInput) as found:
+        read_any(data)
+    assert words in str(found.value)

@@ -9,6 +9,15 @@ _ROAD_ENDINGS = (".gpx", ".tcx", ".kml", ".fit")
 _MOST_NAMES = 200
 
 
+def foreign_archive(data: bytes) -> bool:
+    """Whether a ZIP file is certainly none of our archives: a spreadsheet, or roads that were packed."""
+    try:
+        names = _names(data)
+    except _BROKEN:
+        return False
+    return "archive.json" not in names and (_is_book(names) or any(n.endswith(_ROAD_ENDINGS) for n in names))
+
+
 def what_it_is(data: bytes) -> str | None:
     """What a file is that cannot be read, and what to do, to be said after “the file”; None for others."""
     if data[:4] == b"PK\x03\x04":
@@ -37,10 +46,18 @@ _STARTS: tuple[tuple[bytes, str], ...] = (
 )
 
 
+def _names(data: bytes) -> list[str]:
+    with zipfile.ZipFile(io.BytesIO(data)) as archive:
+        return [name.lower() for name in archive.namelist()[:_MOST_NAMES]]
+
+
+def _is_book(names: list[str]) -> bool:
+    return any(name.startswith(("xl/", "xl\\", "content.xml")) for name in names)
+
+
 def _zipped(data: bytes) -> str:
     try:
-        with zipfile.ZipFile(io.BytesIO(data)) as archive:
-            names = [name.lower() for name in archive.namelist()[:_MOST_NAMES]]
+        names = _names(data)
     except _BROKEN:
         return "is a ZIP file that is broken"
     if any(name.startswith(("xl/", "xl\\")) for name in names):

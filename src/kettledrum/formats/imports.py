@@ -1,17 +1,50 @@
 """A file of any kind that can be imported, told apart by what it holds and not by its name."""
 
+from typing import Literal
+
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.archive import Everything, unpack
+from kettledrum.formats.foreign import foreign_archive, what_it_is
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
 from kettledrum.formats.part_table import is_part_table
+from kettledrum.formats.plain_text import plain_text
+from kettledrum.formats.road_table import has_road_columns, missing_columns, titles_of
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf
+from kettledrum.formats.track_line import refused
+from kettledrum.formats.track_xml import is_xml
 
 _ZIP = b"PK"
 _SQLITE = b"SQLite format 3\0"
+_BLANK = b"\xef\xbb\xbf \r\n\t"
 _SHELF = b"kettledrum-shelf/1"
+
+
+Kind = Literal["parts", "roads", "table", "others"]
+BEGINNING = 8000
+"""So many bytes tell what a file holds."""
+
+
+def kind_of(beginning: bytes) -> Kind:
+    """What a file holds, by how it begins: parts, roads, a table of neither, or what `read_any` reads."""
+    if is_xml(beginning):
+        return "roads"
+    if _SHELF in beginning[:400]:
+        return "parts"
+    if what_it_is(beginning) or beginning.lstrip(_BLANK)[:1] in (b"{", b"[", b""):
+        return "others"
+    try:
+        text = plain_text(beginning, cut=True).text
+    except InvalidInput:
+        return "others"
+    titles = titles_of(text)
+    if has_road_columns(titles):
+        return "roads"
+    if is_part_table(beginning):
+        return "parts"
+    return "table" if len(titles) > 1 else "others"
 
 
 def read_any(data: bytes) -> Setup | Everything:
@@ -19,14 +52,21 @@ def read_any(data: bytes) -> Setup | Everything:
 
     Raises InvalidInput.
     """
-    if data.startswith(_ZIP):
+    if data.startswith(_ZIP) and not foreign_archive(data):
         return unpack(data)
+    if words := what_it_is(data):
+        raise refused(words)
+    if is_xml(data):
+        raise refused("holds a road or is a page; roads go into a job: open it, and bring the file in there")
     if data.startswith(_SQLITE):
         raise InvalidInput(
             [Problem("", "the file is a backup of a whole store; kettledrum restore puts it back")]
         )
     if is_part_table(data):
         return Everything([], read_shelf(data))
+    if data.lstrip(_BLANK)[:1] not in (b"{", b"[", b"") and kind_of(data[:BEGINNING]) == "table":
+        titles = titles_of(plain_text(data[:BEGINNING], cut=True).text)
+        raise refused(f"is a table; {missing_columns(titles)}; a table of parts has columns kind and name")
     # A shelf may be longer than any job; other files are not read so far.
     value = parse(data, MOST_SHELF_BYTES if _SHELF in data[:200] else MOST_BRIEF_BYTES)
     if isinstance(value, dict) and value.get("format") == "kettledrum-setup/1":

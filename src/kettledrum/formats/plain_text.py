@@ -1,5 +1,6 @@
 """Text of tables as other programs write it: UTF-8, UTF-16, or the usual code page of older spreadsheets."""
 
+import codecs
 from typing import NamedTuple
 
 from kettledrum.core.terms.errors import InvalidInput, Problem
@@ -16,11 +17,14 @@ class PlainText(NamedTuple):
     encoding: str
 
 
-def plain_text(data: bytes) -> PlainText:
-    """The text in some bytes. Raises InvalidInput for what is no text, as a picture or a program."""
+def plain_text(data: bytes, *, cut: bool = False) -> PlainText:
+    """The text in some bytes, which may be `cut` off within a letter.
+
+    Raises InvalidInput for what is no text, as a picture or a program.
+    """
     for encoding in _tried(data):
         try:
-            text = data.decode(encoding)
+            text = codecs.getincrementaldecoder(encoding)().decode(data, not cut)
         except UnicodeDecodeError:
             continue
         if "\x00" in text[:_LOOKED_AT]:

@@ -68,7 +68,7 @@ def read_roads(data: bytes, name: str) -> Iterator[float | ReadRoads]:
             roads.append(_road(line, shown))
         except InvalidInput as error:
             problems += error.problems
-            left_out.append(LeftOut(shown, str(error)))
+            left_out.append(LeftOut(shown, str(error).removeprefix(f"“{shown}”: ")))
         yield 0.9 + 0.1 * number / len(lines)
     if not roads:
         raise InvalidInput(problems)

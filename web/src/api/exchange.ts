@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, type Damaged, type Imported, type JobSummary } from "./client";
+import { api, dataOf, type Damaged, type FileKind, type Imported, type JobSummary } from "./client";
 
 /** Brings a file of any kind in; a setup goes into the job named. The server reads and judges it. */
 export function useImport() {
@@ -20,6 +20,20 @@ export function useImport() {
         jobId && client.invalidateQueries({ queryKey: ["job", jobId] }),
       ]),
   });
+}
+
+const BEGINNING = 8000;
+
+/** What a file holds, as the server tells by how it begins; one that cannot be asked about is tried as any. */
+export async function kindOf(file: File): Promise<FileKind> {
+  const { kind } = await dataOf<{ kind: FileKind }>(
+    api.POST("/api/import/kind", {
+      body: file.slice(0, BEGINNING) as never,
+      bodySerializer: (content: unknown) => content,
+      headers: { "Content-Type": "application/octet-stream" },
+    }),
+  ).catch(() => ({ kind: "others" as const }));
+  return kind;
 }
 
 const DAMAGED = ["damaged"];

@@ -604,6 +604,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/import/kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Kind
+         * @description What a file holds, by how it begins, so that the view that can do most with it takes it.
+         */
+        post: operations["tell_kind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/import": {
         parameters: {
             query?: never;
@@ -2829,6 +2849,17 @@ export interface components {
             saved_setup_ids: string[];
         };
         /**
+         * KindOfFile
+         * @description What a file holds: parts, roads, a table whose columns are those of neither, or anything else.
+         */
+        KindOfFile: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "parts" | "roads" | "table" | "others";
+        };
+        /**
          * KnownClimb
          * @description A climb ridden without a rest: the rider's mass and the bicycle's with all on it in kg, `rise_m` metres
          *     up in so many `minutes`, over `length_m` of road where that is known.
@@ -2863,6 +2894,16 @@ export interface components {
             all_day_w: number;
             /** Assumed Length */
             assumed_length: boolean;
+        };
+        /**
+         * LeftOutTrack
+         * @description A track of a file that is no road, by its name, and why.
+         */
+        LeftOutTrack: {
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
         };
         /**
          * Leg
@@ -4002,13 +4043,16 @@ export interface components {
          * RoadStep
          * @description A line of the answer to an import: the share of the file that is read.
          *
-         *     The last line has what was added, or what is wrong with the file, over which nothing was added.
+         *     The last line has what was added, and what of the file was left out; or what is wrong with it, over which
+         *     nothing was added.
          */
         RoadStep: {
             /** Done */
             done: number;
             /** Added */
             added?: components["schemas"]["RoadRecord"][] | null;
+            /** Left Out */
+            left_out?: components["schemas"]["LeftOutTrack"][] | null;
             /** Problems */
             problems?: components["schemas"]["FieldProblem"][] | null;
         };
@@ -7907,6 +7951,93 @@ export interface operations {
                 };
                 content: {
                     "application/zip": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tell_kind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindOfFile"];
                 };
             };
             /** @description Bad Request */

@@ -2,12 +2,13 @@ import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } 
 import Alert from "@mui/material/Alert";
 import { useMatch, useNavigate } from "react-router";
 import type { Imported } from "../api/client";
-import { useImport } from "../api/exchange";
+import { kindOf, useImport } from "../api/exchange";
 import { useJobActions, useKeepAnswer } from "../api/jobs";
 import { takeRoads } from "../api/roads";
 import { useShelfActions } from "../api/shelf";
 import { addedParts } from "../words/addedParts";
 import { capital } from "../words/format";
+import { leftOut } from "../words/leftOut";
 import { isTyping } from "../ui/isTyping";
 import { useNotify } from "../ui/Notices";
 import styles from "./BringIn.module.css";
@@ -30,13 +31,19 @@ export function BringInProvider({ children }: { children: ReactNode }) {
   const takeRoad = useTakeRoad(jobId);
   const files = async (given: Iterable<File>) => {
     const refused: string[] = [];
-    const { parts, roads, others } = await sorted([...given]);
+    // What a table of none of our columns lacks is said by the view that is open.
+    const tables = here.roads ? "roads" : here.parts ? "parts" : "others";
+    const { parts, roads, others } = await sorted([...given], tables);
     if (here.parts && parts.length > 0) here.parts(parts);
     else others.push(...parts);
     if (here.roads && roads.length > 0) here.roads(roads);
     else
       for (const file of roads)
-        await takeRoad(file).catch((error: Error) => refused.push(refusal(file, error)));
+        refused.push(
+          ...[await takeRoad(file).catch((error: Error) => refusal(file, error))].filter(
+            (told) => told !== undefined,
+          ),
+        );
     // One after the other: each is a step of its own, to be taken back by itself.
     for (const file of others) {
       await take(file).catch((error: Error) => refused.push(refusal(file, error)));
@@ -96,18 +103,12 @@ export function BringInProvider({ children }: { children: ReactNode }) {
 
 const refusal = (file: File, error: Error): string => `${file.name} was not added: ${error.message}`;
 
-const SHELF = "kettledrum-shelf/1";
-const ROAD_TABLE =
-  /^[^\n]*\bdist(ance)?\b[^\n]*\b(ele|elevation|altitude|height)\b|^[^\n]*\b(ele|elevation|altitude|height)\b[^\n]*\bdist(ance)?\b/i;
-
-/** Files that hold roads, those that hold parts, and all others, told by how they begin. */
-async function sorted(files: File[]) {
+/** Files that hold roads, those that hold parts, and all others, as the server tells by how they begin. */
+async function sorted(files: File[], tables: "parts" | "roads" | "others") {
   const kinds: Record<"parts" | "roads" | "others", File[]> = { parts: [], roads: [], others: [] };
   for (const file of files) {
-    const begins = await file.slice(0, 400).text();
-    const isRoad = /^\s*</.test(begins) || ROAD_TABLE.test(begins);
-    const isParts = begins.includes(SHELF) || /[.](csv|tsv)$/i.test(file.name);
-    kinds[isRoad ? "roads" : isParts ? "parts" : "others"].push(file);
+    const kind = await kindOf(file);
+    kinds[kind === "table" ? tables : kind].push(file);
   }
   return kinds;
 }
@@ -152,23 +153,25 @@ function useShowImported(openJob: string | undefined) {
   };
 }
 
-/** Adds the roads of a file to the open job, and shows the first. */
+/** Adds the roads of a file to the open job, and shows the first; says what of it was left out. */
 function useTakeRoad(jobId: string | undefined) {
   const navigate = useNavigate();
   const notify = useNotify();
   const keep = useKeepAnswer();
-  return async (file: File) => {
+  return async (file: File): Promise<string | undefined> => {
     if (!jobId || jobId === "new")
       throw new Error("the file holds a road; open the job that it is to go into first");
     const { signal } = new AbortController();
-    const { added = [], problems } = await takeRoads(jobId, file, { signal, onStep: () => undefined });
+    const steps = { signal, onStep: () => undefined };
+    const { added = [], problems, left_out } = await takeRoads(jobId, file, steps);
     if (problems)
       throw new Error(problems.map(({ where, what }) => (where ? `${where}: ${what}` : what)).join("; "));
     await keep.reload(jobId);
     const [first] = added ?? [];
-    if (!first) return;
+    if (!first) return undefined;
     notify({ text: `“${first.name}” was added.` });
     void navigate(`/jobs/${jobId}/road/${first.id}`);
+    return left_out?.length ? leftOut(file.name, left_out) : undefined;
   };
 }
 

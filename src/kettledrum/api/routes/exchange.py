@@ -12,13 +12,19 @@ from kettledrum.api.the_store import TheStore
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, pack
-from kettledrum.formats.imports import read_any
+from kettledrum.formats.imports import Kind, kind_of, read_any
 from kettledrum.formats.schemas import FORMATS, schema_text
 from kettledrum.store import BroughtIn, JobSummary, NotFound, SetupRecord
 
 router = routed("exchange", strict=False)
 
 _JSON_SCHEMA = "application/schema+json"
+
+
+class KindOfFile(BaseModel):
+    """What a file holds: parts, roads, a table whose columns are those of neither, or anything else."""
+
+    kind: Kind
 
 
 class Imported(BaseModel):
@@ -36,6 +42,12 @@ def read_archive(store: TheStore) -> Response:
     headers = {"Content-Disposition": f'attachment; filename="kettledrum-{now:%Y-%m-%d}.zip"'}
     content = pack(store.everything(), now.isoformat(timespec="seconds"))
     return Response(content, media_type="application/zip", headers=headers)
+
+
+@router.post("/import/kind", openapi_extra=FILE_BODY)
+def tell_kind(beginning: Annotated[bytes, Depends(file_of_at_most(64_000))]) -> KindOfFile:
+    """What a file holds, by how it begins, so that the view that can do most with it takes it."""
+    return KindOfFile(kind=kind_of(beginning))
 
 
 @router.post(

@@ -2,6 +2,7 @@ import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import styles from "./Road.module.css";
+import { leftOut } from "../../words/leftOut";
 import type { RoadImport } from "./useRoadImport";
 
 interface Props {
@@ -10,13 +11,19 @@ interface Props {
   onLeave: () => void;
 }
 
-/** How far a file of roads is read, with a way to stop it; or what is wrong with it. */
+/** How far a file of roads is read, with a way to stop it; what is wrong with it, or what was left out. */
 export function RoadImportState({ current, onStop, onLeave }: Props) {
   if (current.state === "refused")
     return (
       <Alert severity="error" onClose={onLeave}>
         {current.name} was not added:{" "}
         {current.problems.map(({ where, what }) => (where ? `${where}: ${what}` : what)).join("; ")}.
+      </Alert>
+    );
+  if (current.state === "partly")
+    return (
+      <Alert severity="warning" onClose={onLeave}>
+        {leftOut(current.name, current.leftOut)}
       </Alert>
     );
   return (

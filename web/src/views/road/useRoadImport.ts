@@ -1,13 +1,14 @@
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import type { FieldProblem, RoadRecord } from "../../api/client";
+import type { FieldProblem, LeftOutTrack, RoadRecord } from "../../api/client";
 import { takeRoads, useRoadActions } from "../../api/roads";
 import { useNotify } from "../../ui/Notices";
 
 /** A file of roads on its way into the job, or what stands in its way. */
 export type RoadImport =
   | { state: "taking"; name: string; done: number }
-  | { state: "refused"; name: string; problems: FieldProblem[] };
+  | { state: "refused"; name: string; problems: FieldProblem[] }
+  | { state: "partly"; name: string; leftOut: LeftOutTrack[] };
 
 /** Takes roads in from files, one after the other; the first that cannot be taken ends that. */
 export function useRoadImport(jobId: string) {
@@ -41,8 +42,9 @@ export function useRoadImport(jobId: string) {
     setCurrent({ state: "taking", name, done: 0 });
     try {
       const onStep = ({ done }: { done: number }) => setCurrent({ state: "taking", name, done });
-      const { added, problems } = await takeRoads(jobId, file, { signal, onStep });
-      setCurrent(added ? null : { state: "refused", name, problems: problems ?? [] });
+      const { added, problems, left_out } = await takeRoads(jobId, file, { signal, onStep });
+      if (!added) setCurrent({ state: "refused", name, problems: problems ?? [] });
+      else setCurrent(left_out?.length ? { state: "partly", name, leftOut: left_out } : null);
       return added ?? null;
     } catch (error) {
       const { message } = error as Error;
