@@ -108,6 +108,37 @@ def test_one_bad_part_of_many_is_named_and_skipped_only_when_that_is_asked_for(c
     assert "hub 17" not in names(client)
 
 
+def test_parts_that_are_wrong_in_the_same_way_are_told_once(client):
+    rows = [f"cassette,c{n},{'11-Dec' if n % 2 else '11 13'},{-1 if n % 10 == 0 else 1}" for n in range(40)]
+    text = "kind,name,teeth,price\n" + "\n".join(rows)
+    bad = brought_in(client, text)[-1]["bad"]
+    assert (bad["count"], bad["others"], bad["sound"]) == (24, 0, 16)
+    assert [each["where"] for each in bad["first"]] == [
+        "rows 2, 12, 22 and 32",
+        "rows 3, 5, 7, 9 and 16 more",
+    ]
+    assert bad["first"][1]["problems"][0]["what"].startswith("is a date")
+    many = "".join(f"cassette,c{n},{n}\n" for n in range(300, 330))
+    bad = brought_in(client, "kind,name,price\n" + many.replace(",3", ",x3"))[-1]["bad"]
+    assert bad["others"] == 0
+    parts = [{**HUB, "name": f"h{n}", f"odd{n}": 1} for n in range(25)]
+    bad = brought_in(client, json.dumps({"format": "kettledrum-shelf/1", "parts": parts}))[-1]["bad"]
+    assert (len(bad["first"]), bad["others"], bad["count"]) == (20, 5, 25)
+
+
+def test_a_cassette_is_found_by_its_two_ends(client):
+    for name, teeth in (("of 3", [36, 11, 20]), ("other", [11, 34]), ("of 4", [11, 15, 24, 36])):
+        client.post("/api/shelf", json={"kind": "cassette", "name": name, "teeth": teeth})
+    found = client.get("/api/shelf/cassettes?smallest=11&largest=36").json()
+    assert found == {
+        "known": [{"name": "of 3", "teeth": [11, 20, 36]}, {"name": "of 4", "teeth": [11, 15, 24, 36]}],
+        "even": None,
+    }
+    even = client.get("/api/shelf/cassettes?smallest=11&largest=36&count=3").json()["even"]
+    assert even == [11, 20, 36]
+    assert client.get("/api/shelf/cassettes?smallest=11&largest=36&count=1").status_code == 422
+
+
 def test_a_file_that_is_no_shelf_is_refused_before_anything_is_read(client):
     for content in (json.dumps(NINE_SPEED_HUB), "kind,colour\nhub,red", "", "[]", '{"format": "'):
         assert client.post("/api/shelf/import", content=content).status_code == 422

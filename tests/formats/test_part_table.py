@@ -2,6 +2,7 @@
 
 import csv
 import io
+import zipfile
 
 import pytest
 from hypothesis import given
@@ -13,7 +14,7 @@ from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import stock
 from kettledrum.formats.part_table import part_table_text
-from kettledrum.formats.shelf import read_shelf, unread_parts
+from kettledrum.formats.shelf import UnreadPart, places_of, read_shelf, unread_parts
 
 HUB = {"kind": "hub", "name": "5-speed hub", "gears": {"ratios": [0.5, 0.6, 0.75, 1, 1.5]}, "mass_kg": 1.55}
 
@@ -75,7 +76,10 @@ def test_teeth_and_words_in_a_row():
     ("text", "words"),
     [
         ("name,mass_kg\nhub,1", "row 1: must have a column titled “kind”"),
-        ("kind,name,colour\nhub,h,red", "row 1: has a column “colour” that is not known; allowed are kind, "),
+        (
+            "kind,name,colour\nhub,h,red",
+            "row 1: has the column “colour”, not known here; known are kind, name",
+        ),
         ("kind,name,name\nhub,h,h", "row 1: has the column “name” twice"),
         ('kind,name\nhub,"open', "the table cannot be read"),
         ("kind,name,teeth\ncassette,c,11\nhub,h,", "row 3, gears: is missing"),
@@ -92,8 +96,87 @@ def test_what_is_wrong_is_said_of_its_row_and_column(text, words):
 
 
 def test_text_in_another_encoding_is_refused_rather_than_misread():
-    with pytest.raises(InvalidInput, match="UTF-8"):
+    with pytest.raises(
+        InvalidInput, match="in an old code page, such as Windows-1252; save it as “CSV UTF-8”"
+    ):
         unread_parts("kind,name\nhub,für Süd\n".encode("cp1252"))
+    for encoding in ("utf-8", "utf-16", "utf-16-le", "utf-16-be", "utf-8-sig"):
+        [part] = unread_parts("kind,name\nhub,für Süd\n".encode(encoding))
+        assert part.name == "für Süd"
+
+
+HEADED = {"kind": "cassette", "name": "Wide", "teeth": [11, 20, 36], "mass_kg": 0.38, "price": 45}
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Type,Name,Teeth,Weight (g),Price\nCassette,Wide,11-20-36,380,45\n",
+        "Art;Bezeichnung;Zähne;Gewicht kg;Preis (€)\nKassette;Wide;11-20-36;0,38;45,00\n",
+        "sep=;\ngenre;nom;dents;poids [g];prix\ncassette;Wide;11 20 36;380;45\n",
+        "tipo\tnombre\tdientes\tpeso\tprecio EUR\nCASSETTE\tWide\t11/20/36\t0,38\t45\n",
+        "kind,name,teeth,mass_kg,price,,\ncassette,Wide,11-20-36,0.38,45,,\n,,,,,,\n",
+        "kind,name,,teeth,mass_kg,price\n cassette ,Wide,,11-20-36,0.38,45\n",
+        'kind,name,teeth,mass_kg,price\ncassette,Wide,11-20-36,"0,38",45.0\n',
+    ],
+)
+def test_columns_are_known_by_the_words_of_several_languages(text):
+    assert read(text) == [HEADED]
+
+
+def test_thousands_are_told_from_decimals_by_the_whole_table():
+    rows = "motor;a;1.250,00;{}\nhub;b;900,50;{}\n"
+    prices = [part["price"] for part in read(f"kind;name;price;motor\n{rows}".replace("hub;b", "motor;b"))]
+    assert prices == [1250, 900.5]
+    assert [part["price"] for part in read("kind;name;price;motor\nmotor;a;1.250;{}\n")] == [1.25]
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        (
+            "kind,name,teeth\ncassette,c,11-Dec",
+            "row 2, teeth: is a date: a spreadsheet made it of teeth such",
+        ),
+        ("kind,name,teeth\ncassette,c,12. Nov 2026", "teeth: is a date"),
+        ("kind,name,teeth\ncassette,c,Dez 11", "teeth: is a date"),
+        ("kind,name,teeth\ncassette,c,2026-11-12", "teeth: is a date"),
+        ("kind,name,teeth\ncassette,c,11.12.2026", "teeth: is a date"),
+        ("kind,name,gears.ratios\nhub,h,11-Dec", "gears.ratios: is a date"),
+        ("kind,name,\nhub,h,loose", "row 1: has the column one without a title, not known here"),
+        ("kind,name,x,y\nhub,h,1,2", "row 1: has the columns “x”, “y”, not known here"),
+        ("kind,name" + ",x" * 199 + "\nhub,h\n", "row 1: has 201 columns; at most 200 are read"),
+        ("kind,name,weight,weight kg\nhub,h,1,1", "row 1: has the column “weight kg” twice"),
+        ("kind,name,fork weight\nhub,h,1", "row 1: has the column “fork weight”, not known"),
+        ("kind,name,weight years\nhub,h,1", "row 1: has the column “weight years”, not known"),
+    ],
+)
+def test_what_spreadsheets_do_to_tables_is_explained(text, words):
+    with pytest.raises(InvalidInput) as found:
+        read(text)
+    assert words in str(found.value)
+
+
+def test_a_spreadsheet_itself_is_told_to_be_saved_as_a_table():
+    held = io.BytesIO()
+    with zipfile.ZipFile(held, "w") as archive:
+        archive.writestr("xl/workbook.xml", "x")
+    with pytest.raises(InvalidInput, match="save it as CSV"):
+        read_shelf(held.getvalue())
+
+
+@pytest.mark.parametrize(
+    ("places", "words"),
+    [
+        (["row 2"], "row 2"),
+        (["row 2", "row 9"], "rows 2 and 9"),
+        (["row 2", "row 3", "row 4", "row 5", "row 9"], "rows 2, 3, 4, 5 and 9"),
+        ([f"row {number}" for number in range(2, 9)], "rows 2, 3, 4, 5 and 3 more"),
+        (["parts[0]", "parts[7]"], "parts[0] and parts[7]"),
+    ],
+)
+def test_places_are_listed_once_for_one_problem(places, words):
+    assert places_of([UnreadPart(place, {}) for place in places]) == words
 
 
 def test_parts_are_judged_one_by_one():

@@ -23,14 +23,17 @@ class Decimals:
                 self.by_comma = True
                 break
 
-    def number(self, text: str) -> float:
-        """The number that a cell holds; NaN for none."""
+    def plain(self, text: str) -> str:
+        """A cell with a number in it as digits and a decimal point; any other as it stands."""
         plain = _SPACES.sub("", text.strip()).replace("−", "-")
         if self.by_comma and _BY_POINTS.fullmatch(plain):
             plain = plain.replace(".", "")
         elif not self.by_comma and _BY_COMMAS.fullmatch(plain) and ("." in plain or plain.count(",") > 1):
             plain = plain.replace(",", "")
         plain = plain.replace(",", ".") if plain.count(",") == 1 else plain
-        if not _PLAIN.fullmatch(plain):
-            return math.nan
-        return float(plain)
+        return plain if _PLAIN.fullmatch(plain) else text
+
+    def number(self, text: str) -> float:
+        """The number that a cell holds; NaN for none."""
+        plain = self.plain(text)
+        return float(plain) if _PLAIN.fullmatch(plain) else math.nan

@@ -14,14 +14,17 @@ from kettledrum.core.parts.figures import part_figures
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.formats.cells import cell, text_of
+from kettledrum.formats.decimals import Decimals
+from kettledrum.formats.foreign import what_it_is
 from kettledrum.formats.json_text import parse
+from kettledrum.formats.part_words import DATE_WORDS, Heading, heading, is_date, kind_named
+from kettledrum.formats.plain_text import OLD, plain_text, table_of
 
 BYTE_ORDER_MARK = "\ufeff"
 """With it, spreadsheets read names with more than plain letters rightly."""
 _NUMBER = re.compile(r"[+-]?(\d+([.,]\d*)?|[.,]\d+)(e[+-]?\d+)?", re.IGNORECASE)
 _FLAGS = {"yes": True, "true": True, "no": False, "false": False}
-_UTF_16 = (b"\xff\xfe", b"\xfe\xff")
-_DELIMITERS = (",", ";", "\t")
+MOST_COLUMNS = 200
 
 
 def _number(text: str) -> object:
@@ -33,10 +36,14 @@ def _number(text: str) -> object:
 
 
 def _ratios(text: str) -> object:
+    if is_date(text):
+        raise InvalidInput([Problem("", DATE_WORDS)])
     return [_number(word.rstrip(",")) for word in text.replace(";", " ").split()]
 
 
 def _teeth(text: str) -> object:
+    if is_date(text):
+        raise InvalidInput([Problem("", DATE_WORDS)])
     return [_number(word) for word in re.split(r"[\s,;/|–-]+", text) if word]
 
 
@@ -88,7 +95,8 @@ def _columns(keys: str, read: Callable[[str], object], write: Callable[[Any], st
 
 
 _COLUMNS = [
-    *_columns("kind name", str, cell),
+    *_columns("kind", kind_named, cell),
+    *_columns("name", str, cell),
     *_columns("gears.ratios", _ratios, _row_of),
     *_columns("teeth", _teeth, _row_of),
     *_columns("gears.names", _words, _listed),
@@ -143,11 +151,21 @@ def part_table_text(parts: Sequence[Part], *, tabs: bool = False) -> str:
     return text.getvalue()
 
 
+class _Table(NamedTuple):
+    """The columns of a table, None where one is passed over; and how its numbers are written."""
+
+    columns: list[Heading | None]
+    decimals: Decimals
+
+
 def is_part_table(data: bytes) -> bool:
     """Whether the first row has the titles without which there is no table of parts."""
-    first = data[:4000].decode("utf-16" if data.startswith(_UTF_16) else "utf-8-sig", errors="ignore")
-    first = first.partition("\n")[0].lower()
-    return {"kind", "name"} <= {title.strip() for title in re.split("[,;\t]", first.replace('"', ""))}
+    try:
+        delimiter, body = table_of(plain_text(data[:8000], cut=True).text)
+        titles = next(csv.reader(io.StringIO(body, newline=""), delimiter=delimiter), [])
+    except (InvalidInput, csv.Error):
+        return False
+    return {"kind", "name"} <= {found.key for found in map(_heading, titles[:MOST_COLUMNS]) if found}
 
 
 def part_rows(data: bytes) -> list[tuple[str, object]]:
@@ -156,66 +174,94 @@ def part_rows(data: bytes) -> list[tuple[str, object]]:
     Commas, semicolons or tabs part the cells. Nothing is judged here but the table itself: raises
     InvalidInput for what is no table of parts, or has a column that is not known.
     """
-    text = _decoded(data)
+    if words := what_it_is(data):
+        raise InvalidInput([Problem("", f"the file {words}")])
+    text, encoding = plain_text(data)
+    if encoding == OLD:
+        # Which of the old code pages it is cannot be told, and names would be misread.
+        raise InvalidInput(
+            [
+                Problem(
+                    "",
+                    "the file is written in an old code page, such as Windows-1252; "
+                    "save it as “CSV UTF-8” in the spreadsheet",
+                )
+            ]
+        )
+    delimiter, body = table_of(text)
+    before = text.count("\n") - body.count("\n")
     try:
-        rows = list(csv.reader(io.StringIO(text, newline=""), delimiter=_delimiter(text), strict=True))
+        rows = list(csv.reader(io.StringIO(body, newline=""), delimiter=delimiter, strict=True))
     except csv.Error as error:
         raise InvalidInput([Problem("", f"the table cannot be read: {error}")]) from error
-    titles = [title.strip().lower() for title in rows[0]] if rows else []
-    _check(titles)
+    titles = [title.strip() for title in rows[0]] if rows else []
+    if len(titles) > MOST_COLUMNS:
+        raise InvalidInput([Problem("row 1", f"has {len(titles)} columns; at most {MOST_COLUMNS} are read")])
+    columns = [_heading(title) for title in titles]
+    _check(titles, columns, rows)
+    numeric = [
+        place for place, column in enumerate(columns) if column and _BY_KEY[column.key].read is _number
+    ]
+    cells = (row[place] for row in rows[1:] for place in numeric if place < len(row))
+    table = _Table(columns, Decimals(cells))
     return [
-        (f"row {number}", _part(titles, row))
-        for number, row in enumerate(rows[1:], start=2)
+        (f"row {number}", _part(table, row))
+        for number, row in enumerate(rows[1:], start=before + 2)
         if any(value.strip() for value in row)
     ]
 
 
-def _decoded(data: bytes) -> str:
-    try:
-        return data.decode("utf-16" if data.startswith(_UTF_16) else "utf-8-sig")
-    except UnicodeDecodeError as error:
-        raise InvalidInput(
-            [Problem("", "the file is not text in UTF-8; save it as “CSV UTF-8” in the spreadsheet")]
-        ) from error
+def _heading(title: str) -> Heading | None:
+    plain = title.strip().lower()
+    return Heading(plain) if plain in _BY_KEY else heading(plain)
 
 
-def _delimiter(text: str) -> str:
-    """What parts the titles of the first row."""
-    first = text.partition("\n")[0]
-    return max(_DELIMITERS, key=first.count)
-
-
-def _check(titles: list[str]) -> None:
+def _check(titles: list[str], columns: list[Heading | None], rows: list[list[str]]) -> None:
+    found = [column.key for column in columns if column]
     problems = [
-        Problem("row 1", f"must have a column titled “{key}”")
-        for key in ("kind", "name")
-        if key not in titles
+        Problem("row 1", f"must have a column titled “{key}”") for key in ("kind", "name") if key not in found
     ]
-    for place, title in enumerate(titles):
-        if title not in _BY_KEY and title not in _FIGURES:
-            allowed = ", ".join(_BY_KEY)
-            shown = title[:60] if title.isprintable() else ascii(title)[:60]
-            problems.append(
-                Problem("row 1", f"has a column “{shown}” that is not known; allowed are {allowed}")
-            )
-        if title in titles[:place]:
+    unknown = []
+    for place, (title, column) in enumerate(zip(titles, columns, strict=True)):
+        if column is None and title.lower() not in _FIGURES:
+            if any(place < len(row) and row[place].strip() for row in rows[1:]) or title:
+                unknown.append(title)
+        elif column and column.key in [each.key for each in columns[:place] if each]:
             problems.append(Problem("row 1", f"has the column “{title[:60]}” twice"))
+    if unknown:
+        shown = ", ".join(f"“{_shown(title)}”" if title else "one without a title" for title in unknown[:8])
+        shown += f" and {len(unknown) - 8} more" if len(unknown) > 8 else ""
+        have = "column" if len(unknown) == 1 else "columns"
+        problems.append(
+            Problem("row 1", f"has the {have} {shown}, not known here; known are {', '.join(_BY_KEY)}")
+        )
     if problems:
         raise InvalidInput(problems)
 
 
-def _part(titles: list[str], row: list[str]) -> object:
+def _shown(title: str) -> str:
+    return title[:60] if title.isprintable() else ascii(title)[:60]
+
+
+def _part(table: _Table, row: list[str]) -> object:
     """The part that a row says; or the problem with its cells, where they say none."""
     part: dict[str, Any] = {}
-    for title, value in zip(titles, row, strict=False):
+    for column, value in zip(table.columns, row, strict=False):
         text = text_of(value.strip())
-        if text and title in _BY_KEY:
-            try:
-                _put(part, title.split("."), _BY_KEY[title].read(text))
-            except InvalidInput:
-                return InvalidInput([Problem(title, "must be an object as in a shelf file")])
-    if any(value.strip() for value in row[len(titles) :]):
-        return InvalidInput([Problem("", f"has more cells than the {len(titles)} columns that have a title")])
+        if not text or column is None:
+            continue
+        read = _BY_KEY[column.key].read
+        try:
+            found = read(table.decimals.plain(text) if read is _number else text)
+        except InvalidInput as error:
+            told = error.problems[0].what if read in (_teeth, _ratios) else None
+            return InvalidInput([Problem(column.key, told or "must be an object as in a shelf file")])
+        if column.factor != 1 and isinstance(found, int | float):
+            found = round(found * column.factor, 9)
+        _put(part, column.key.split("."), found)
+    if any(value.strip() for value in row[len(table.columns) :]):
+        count = len(table.columns)
+        return InvalidInput([Problem("", f"has more cells than the {count} columns that have a title")])
     return part
 
 

@@ -56,6 +56,19 @@ class UnreadPart:
         return f"{self.where}{joint}{inside}" if inside else self.where
 
 
+_MOST_PLACES = 5
+
+
+def places_of(parts: Sequence[UnreadPart]) -> str:
+    """Where some parts stand in their file: "rows 2, 3 and 7", or "parts[1], parts[4] and 30 more"."""
+    rows = len(parts) > 1 and all(part.where.startswith("row ") for part in parts)
+    places = [part.where.removeprefix("row ") if rows else part.where for part in parts]
+    if len(places) > _MOST_PLACES:
+        places = [*places[: _MOST_PLACES - 1], f"{len(places) - _MOST_PLACES + 1} more"]
+    listed = " and ".join(filter(None, (", ".join(places[:-1]), places[-1])))
+    return f"rows {listed}" if rows else listed
+
+
 def unread_parts(data: bytes) -> list[UnreadPart]:
     """The parts of a shelf file, or of a table of them, each still to be judged by itself.
 

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from sqlalchemy import func, insert, update
 from sqlmodel import Session, col, select
 
+from kettledrum.core.parts.cassette_range import KnownCassette
 from kettledrum.core.parts.figures import PartFigures, part_figures
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.errors import InvalidInput, Problem
@@ -60,6 +61,14 @@ class Shelf:
             return [
                 json.loads(document)["teeth"] for document in session.exec(ask.order_by(col(PartRow.number)))
             ]
+
+    def cassettes(self) -> list[KnownCassette]:
+        """Every cassette on the shelf, in the order in which they came."""
+        return [
+            KnownCassette(name=record.part.name, teeth=record.part.teeth)
+            for record in self.parts()
+            if record.part.kind == "cassette" and record.part.teeth
+        ]
 
     def part(self, part_id: str) -> Part:
         """One part. Raises NotFound."""

@@ -90,7 +90,7 @@ def test_a_usual_hub_gives_no_remark():
     [
         ({"way": "list", "text": "none at all"}, "text: holds no number"),
         ({"way": "list", "text": ""}, "text: holds no number"),
-        ({"way": "list", "text": "0 1"}, "text: makes a gear 1 of 0; above 0 and at most 20 is allowed"),
+        ({"way": "list", "text": "0 1"}, "text: makes a gear 1 of 0; from 0.001 to 20 is allowed"),
         ({"way": "list", "text": "1 " * 401}, "text: holds 401 gears; at most 400 are taken"),
         ({"way": "steps", "text": "500 " * 9}, "text: makes a gear 3 of 36"),
         ({"way": "ends", "lowest": 0.5, "count": 9}, "range: is missing"),

@@ -828,6 +828,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/cassettes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Cassettes
+         * @description What a cassette from one sprocket to another may be: those on the shelf, or one in even steps.
+         */
+        get: operations["find_cassettes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/file": {
         parameters: {
             query?: never;
@@ -1496,7 +1516,8 @@ export interface components {
         };
         /**
          * BadPart
-         * @description A part of a file that cannot be taken: where it stands, its name there, and what is wrong with it.
+         * @description Parts of a file that cannot be taken for one reason: where they stand, the name of a single one, and
+         *     what is wrong.
          */
         BadPart: {
             /** Where */
@@ -1508,13 +1529,15 @@ export interface components {
         };
         /**
          * BadParts
-         * @description The parts that cannot be taken, the first of them in full, and how many can.
+         * @description How many parts cannot be taken, the first reasons why not, how many have others, and how many can.
          */
         BadParts: {
             /** Count */
             count: number;
             /** First */
             first: components["schemas"]["BadPart"][];
+            /** Others */
+            others: number;
             /** Sound */
             sound: number;
         };
@@ -1764,6 +1787,16 @@ export interface components {
             lost: ("below" | "above" | "between") | null;
         };
         /**
+         * CassetteRange
+         * @description What a cassette from one end to another may be: those that are known, and one of even steps.
+         */
+        CassetteRange: {
+            /** Known */
+            known: components["schemas"]["KnownCassette"][];
+            /** Even */
+            even: number[] | null;
+        };
+        /**
          * ChainCheck
          * @description The chain of a stage: its steady pull in N, by how much its breaking load exceeds it, and should.
          */
@@ -1850,6 +1883,8 @@ export interface components {
         /**
          * Check
          * @description One thing looked at: `where` in the file, its `state`, and in `what` why.
+         *
+         *     A `code` tells a check that a view acts on from others.
          */
         Check: {
             /** Where */
@@ -1861,6 +1896,8 @@ export interface components {
             state: "holds" | "tight" | "fails" | "not known";
             /** What */
             what: string;
+            /** Code */
+            code?: string | null;
         };
         /**
          * Choice
@@ -2457,7 +2494,8 @@ export interface components {
          * @description Gears to be understood, in one of four ways.
          *
          *     - "list": `text` holds ratios, one after the other or as a table with labels and other columns, in
-         *       decimals or percent;
+         *       decimals, percents, thousandths, teeth or fractions; or gear inches or metres a turn, which need the
+         *       teeth, `front` and `rear`, and the circumference of the wheel, `wheel_m`, that they were given with;
          *     - "steps": `text` holds the steps in percent from the `lowest` gear up;
          *     - "ends": `count` gears evenly spaced from the `lowest` over a `range` (5.26, or 526 for percent);
          *     - "bench": `text` holds the turns of the wheel for `crank_turns` of the cranks in each gear, read to
@@ -2498,6 +2536,8 @@ export interface components {
             front?: number | null;
             /** Rear */
             rear?: number | null;
+            /** Wheel M */
+            wheel_m?: number | null;
         };
         /**
          * GearTable
@@ -2858,6 +2898,16 @@ export interface components {
              * @enum {string}
              */
             kind: "parts" | "roads" | "table" | "others";
+        };
+        /**
+         * KnownCassette
+         * @description A cassette on the shelf, by its name and its teeth, the smallest first.
+         */
+        KnownCassette: {
+            /** Name */
+            name: string;
+            /** Teeth */
+            teeth: number[];
         };
         /**
          * KnownClimb
@@ -3863,11 +3913,11 @@ export interface components {
         };
         /**
          * Remark
-         * @description Something odd about a gear, given by its place from 0 in the order it was entered in.
+         * @description Something odd about a gear, given by its place from 0 in the order it was entered in; or about all.
          */
         Remark: {
             /** Gear */
-            gear: number;
+            gear: number | null;
             /** What */
             what: string;
         };
@@ -8977,6 +9027,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Familiar"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_cassettes: {
+        parameters: {
+            query: {
+                smallest: number;
+                largest: number;
+                /** @description How many sprockets there are. */
+                count?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CassetteRange"];
                 };
             };
             /** @description Bad Request */

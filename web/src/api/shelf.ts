@@ -3,6 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import {
   api,
   dataOf,
+  type CassetteRange,
   type ComparedSetup,
   type Familiar,
   type Part,
@@ -29,6 +30,18 @@ export function useFamiliar(tables: ComparedSetup[]): (Familiar | undefined)[] {
     gcTime: 10_000,
   });
   return data ?? [];
+}
+
+/** What a cassette between two sprockets may be; with a count that is typed, also one in even steps. */
+export function useCassettes(smallest: number, largest: number, count: number | string | undefined) {
+  const query = { smallest, largest, ...(count !== undefined && { count: count as number }) };
+  return useQuery({
+    queryKey: [...SHELF, "cassettes", query],
+    queryFn: ({ signal }) =>
+      dataOf<CassetteRange>(api.GET("/api/shelf/cassettes", { params: { query }, signal })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
 }
 
 /** What can be done with the parts on the shelf; the list follows. */

@@ -13,6 +13,7 @@ import {
   type SetupRecord,
 } from "../api/client";
 import { useNeedEditing, useSetupEntries } from "./DraftsProvider";
+import type { Entry } from "./autosave";
 import type { Held } from "./held";
 
 /** A setup with its figures, as they are while typing; those of its last valid state while an entry is refused. */
@@ -80,15 +81,19 @@ async function judged(job: JobRecord, drafted: Drafted, place: number, signal: A
   };
 }
 
+/** Whether what is typed is newer than the record: not saved yet, or saved but not read back. */
+const isAhead = (entry: Entry<Held> | undefined, version: number): entry is Entry<Held> =>
+  entry !== undefined && (entry.state !== "saved" || entry.basedOn > version);
+
 /** The job's setups side by side with every figure, following what is typed. */
 export function useWorkbench(job: JobRecord) {
   const entries = useSetupEntries(job);
   const needEntry = useNeedEditing(job).entry;
   const drafted: Drafted = {
-    need: needEntry && needEntry.state !== "saved" ? needEntry.draft : (job.need as unknown as Held),
+    need: isAhead(needEntry, job.version) ? needEntry.draft : (job.need as unknown as Held),
     setups: job.setups.map((record) => {
       const entry = entries.get(record.id);
-      return entry && entry.state !== "saved" ? entry.draft : (record.setup as Held);
+      return isAhead(entry, record.version) ? entry.draft : (record.setup as Held);
     }),
   };
   const place = job.setups.findIndex((record) => record.id === job.reference_id);

@@ -7,7 +7,7 @@ import { useUnderstoodGears } from "../api/gearEntry";
 import { numberOf } from "../words/entry";
 import { boundFields } from "../ui/boundFields";
 import { FieldText } from "../ui/FieldText";
-import { percent } from "../words/format";
+import { capital, percent } from "../words/format";
 import tables from "../ui/table.module.css";
 import styles from "./QuickEntry.module.css";
 
@@ -28,6 +28,7 @@ const EMPTY = {
   readTo: "0,05",
   front: "",
   rear: "",
+  wheel: "",
 };
 
 interface Props {
@@ -43,8 +44,11 @@ export function QuickEntry({ front, rear, onTake, onClose }: Props) {
   const [way, setWay] = useState<Way>("list");
   const [draft, setDraft] = useState({ ...EMPTY, front, rear });
   const begun = way === "ends" ? draft.range !== "" && draft.count !== "" : draft.text.trim() !== "";
-  const { data, error } = useUnderstoodGears(entryOf(way, draft), begun);
+  const [measured, setMeasured] = useState(false);
+  const { data, error } = useUnderstoodGears(entryOf(way, draft, measured), begun);
   const problems = error instanceof Refused ? error.details.problems : [];
+  // Once gear inches or metres were seen, what they were measured with can be said.
+  if (!measured && problems.some(({ code }) => code === "needs the wheel")) setMeasured(true);
   const field = boundFields(draft, (patch) => setDraft((before) => ({ ...before, ...patch })), problems);
   const understood = begun && !error ? data : undefined;
   return (
@@ -85,6 +89,13 @@ export function QuickEntry({ front, rear, onTake, onClose }: Props) {
       {way !== "ends" && (
         <FieldText label={TEXTS[way].label} hint={TEXTS[way].hint} multiline {...field("text", "text")} />
       )}
+      {way === "list" && measured && (
+        <div className={styles.row} role="group" aria-label="What they were measured with">
+          <FieldText label="Front teeth" numeric {...field("front", "front")} />
+          <FieldText label="Rear teeth" numeric {...field("rear", "rear")} />
+          <FieldText label="Wheel round, m" numeric {...field("wheel", "wheel_m")} />
+        </div>
+      )}
       {error && !(error instanceof Refused) && <p role="alert">{error.message}</p>}
       {understood && <Understood gears={understood} />}
       <div className={styles.actions}>
@@ -102,7 +113,10 @@ export function QuickEntry({ front, rear, onTake, onClose }: Props) {
 }
 
 const TEXTS = {
-  list: { label: "Ratios", hint: "As they come: 0.53 0.64, 53 %, “gear 1: 0,53”, or a table pasted in" },
+  list: {
+    label: "Ratios",
+    hint: "As they come: 0.53 0.64, 53 %, 527 644, 44×19, “gear 1: 0,53”, or a table pasted in",
+  },
   steps: { label: "Steps in percent, from the lowest gear up", hint: "Such as 13.6 14 13.2" },
   bench: { label: "Turns of the wheel in each gear", hint: "One figure a gear, the lowest first" },
 };
@@ -110,11 +124,18 @@ const TEXTS = {
 const optional = (text: string) => numberOf(text) ?? null;
 
 /** The entry as the server takes it; what is no number goes as it stands, to be refused in words. */
-function entryOf(way: Way, draft: typeof EMPTY): object {
+function entryOf(way: Way, draft: typeof EMPTY, measured: boolean): object {
   const entry = { way, text: draft.text };
   switch (way) {
     case "list":
-      return entry;
+      return measured
+        ? {
+            ...entry,
+            front: optional(draft.front),
+            rear: optional(draft.rear),
+            wheel_m: optional(draft.wheel),
+          }
+        : entry;
     case "steps":
       return { ...entry, lowest: numberOf(draft.lowest) ?? "" };
     case "ends":
@@ -138,6 +159,13 @@ function entryOf(way: Way, draft: typeof EMPTY): object {
 function Understood({ gears: { ratios, uncertainty, remarks } }: { gears: UnderstoodGears }) {
   return (
     <div className={tables.scroll}>
+      {remarks
+        .filter(({ gear }) => gear === null)
+        .map(({ what }) => (
+          <p key={what} className={styles.told}>
+            {capital(what)}.
+          </p>
+        ))}
       <table className={tables.table}>
         <caption className={styles.caption}>
           Understood: {ratios.length === 1 ? "1 gear" : `${ratios.length} gears`}

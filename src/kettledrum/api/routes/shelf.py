@@ -3,7 +3,7 @@
 from datetime import UTC, datetime
 from typing import Annotated
 
-from fastapi import Body, Response
+from fastapi import Body, Query, Response
 
 from kettledrum.api.asked import BasedOn
 from kettledrum.api.routes.gear_tables import TABLE, Tabs
@@ -11,11 +11,15 @@ from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import MOST_SETUPS
 from kettledrum.core.lineup.familiar import Ends, Familiar, familiar
+from kettledrum.core.parts.cassette_range import CassetteRange, cassette_range
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.use import part_from, with_part
 from kettledrum.formats.part_table import BYTE_ORDER_MARK, part_table_text
 from kettledrum.formats.shelf import MOST_PARTS, shelf_text
 from kettledrum.store import PartRecord, SavedSetup
+
+TeethAsked = Annotated[int, Query(ge=5, le=200)]
+CountAsked = Annotated[int | None, Query(ge=2, le=30, description="How many sprockets there are.")]
 
 router = routed("shelf", "/shelf")
 
@@ -40,6 +44,14 @@ def liken(setups: Setups, store: TheStore) -> list[Familiar]:
     """What setups are like, among the derailleur drives that the shelf's parts can make."""
     cranksets, cassettes = store.shelf.teeth("crankset"), store.shelf.teeth("cassette")
     return [familiar(ends, cranksets, cassettes) for ends in setups]
+
+
+@router.get("/cassettes")
+def find_cassettes(
+    smallest: TeethAsked, largest: TeethAsked, store: TheStore, count: CountAsked = None
+) -> CassetteRange:
+    """What a cassette from one sprocket to another may be: those on the shelf, or one in even steps."""
+    return cassette_range(smallest, largest, count, store.shelf.cassettes())
 
 
 @router.get("/file")

@@ -17,8 +17,8 @@ from kettledrum.api.routing import routed
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.parts.part import Part
-from kettledrum.core.terms.errors import InvalidInput
-from kettledrum.formats.shelf import MOST_SHELF_BYTES, UnreadPart, unread_parts
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.formats.shelf import MOST_SHELF_BYTES, UnreadPart, places_of, unread_parts
 from kettledrum.store import BroughtIn, Store, StoreUnusable
 
 router = routed("shelf", "/shelf", strict=False)
@@ -29,7 +29,9 @@ MOST_BAD_TOLD = 20
 
 
 class BadPart(BaseModel):
-    """A part of a file that cannot be taken: where it stands, its name there, and what is wrong with it."""
+    """Parts of a file that cannot be taken for one reason: where they stand, the name of a single one, and
+    what is wrong.
+    """
 
     where: str
     name: str
@@ -37,10 +39,11 @@ class BadPart(BaseModel):
 
 
 class BadParts(BaseModel):
-    """The parts that cannot be taken, the first of them in full, and how many can."""
+    """How many parts cannot be taken, the first reasons why not, how many have others, and how many can."""
 
     count: int
     first: list[BadPart]
+    others: int
     sound: int
 
 
@@ -82,7 +85,7 @@ async def import_parts(
 
 def _steps(store: Store, unread: Sequence[UnreadPart], *, skip_bad: bool) -> Iterator[ImportStep]:
     parts: list[Part] = []
-    bad: list[BadPart] = []
+    bad: dict[tuple[Problem, ...], list[UnreadPart]] = {}
     wrong = 0
     for start in range(0, len(unread), _AT_ONCE):
         for each in unread[start : start + _AT_ONCE]:
@@ -90,12 +93,15 @@ def _steps(store: Store, unread: Sequence[UnreadPart], *, skip_bad: bool) -> Ite
                 parts.append(each.part())
             except InvalidInput as error:
                 wrong += 1
-                if len(bad) < MOST_BAD_TOLD:
-                    bad.append(_bad(each, error))
+                bad.setdefault(tuple(error.problems), []).append(each)
         yield ImportStep(done=len(parts) + wrong, of=len(unread))
     last = ImportStep(done=len(unread), of=len(unread))
     if wrong and not skip_bad:
-        last.bad = BadParts(count=wrong, first=bad, sound=len(parts))
+        first = list(bad.items())[:MOST_BAD_TOLD]
+        told = sum(len(those) for _, those in first)
+        last.bad = BadParts(
+            count=wrong, first=[_bad(*each) for each in first], others=wrong - told, sound=len(parts)
+        )
     else:
         try:
             last.added = store.shelf.bring_in(parts)
@@ -104,6 +110,7 @@ def _steps(store: Store, unread: Sequence[UnreadPart], *, skip_bad: bool) -> Ite
     yield last
 
 
-def _bad(unread: UnreadPart, error: InvalidInput) -> BadPart:
-    told = [FieldProblem.of(problem) for problem in error.problems]
-    return BadPart(where=unread.where, name=unread.name, problems=told)
+def _bad(problems: tuple[Problem, ...], those: list[UnreadPart]) -> BadPart:
+    told = [FieldProblem.of(problem) for problem in problems]
+    name = those[0].name if len(those) == 1 else ""
+    return BadPart(where=places_of(those), name=name, problems=told)

@@ -16,6 +16,7 @@ from kettledrum.core.gearing.shift_order import (
     usual_order,
 )
 from kettledrum.core.inside.checks import inside_checks
+from kettledrum.core.parts.cassette_range import ends_check
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage
 from kettledrum.core.terms.check import Check
@@ -225,7 +226,12 @@ def _checks(setup: Setup, stages: list[StageOptions]) -> list[Check]:
         for check in inside_checks(stage.gears, f"path[{place}].gears")
         if check.state != "holds"
     ]
-    return [*inside, *backwards_checks(stages)]
+    ends = [
+        ends_check(stage.rear, f"path[{place}].rear")
+        for place, stage in enumerate(setup.path)
+        if isinstance(stage, SprocketsStage) and stage.rear
+    ]
+    return [*inside, *backwards_checks(stages), *filter(None, ends)]
 
 
 def _wear(setup: Setup) -> Wear | None:

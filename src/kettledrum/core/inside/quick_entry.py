@@ -2,7 +2,6 @@
 wheel."""
 
 import re
-from collections.abc import Sequence
 from itertools import pairwise
 from math import exp, log
 from statistics import median
@@ -11,10 +10,13 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from kettledrum.core.inside.gears import HIGHEST_RATIO, MOST_GEARS
+from kettledrum.core.inside.listed_gears import ListedGears, listed_gears
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.quantities import Model, StageRatio, Teeth, Turns, Within
 
 LONGEST_TEXT = 20_000
+LOWEST_RATIO = 0.001
+"""As low as a setup's gears may be altogether."""
 Way = Literal["list", "steps", "ends", "bench"]
 GearCount = Annotated[int, Within(2, 100, whole=True)]
 ReadTo = Annotated[float, Within(0.001, 1)]
@@ -28,7 +30,8 @@ class GearEntry(Model):
     """Gears to be understood, in one of four ways.
 
     - "list": `text` holds ratios, one after the other or as a table with labels and other columns, in
-      decimals or percent;
+      decimals, percents, thousandths, teeth or fractions; or gear inches or metres a turn, which need the
+      teeth, `front` and `rear`, and the circumference of the wheel, `wheel_m`, that they were given with;
     - "steps": `text` holds the steps in percent from the `lowest` gear up;
     - "ends": `count` gears evenly spaced from the `lowest` over a `range` (5.26, or 526 for percent);
     - "bench": `text` holds the turns of the wheel for `crank_turns` of the cranks in each gear, read to
@@ -45,12 +48,13 @@ class GearEntry(Model):
     read_to: ReadTo = 0.05
     front: Teeth | None = None
     rear: Teeth | None = None
+    wheel_m: Annotated[float, Within(0.3, 4, unit="m")] | None = None
 
 
 class Remark(BaseModel):
-    """Something odd about a gear, given by its place from 0 in the order it was entered in."""
+    """Something odd about a gear, given by its place from 0 in the order it was entered in; or about all."""
 
-    gear: int
+    gear: int | None
     what: str
 
 
@@ -70,45 +74,32 @@ def understand(entry: GearEntry) -> UnderstoodGears:
 
     Raises InvalidInput where it holds no number, too many, or one that no gear can have.
     """
-    ways = {"list": _listed, "steps": _stepped, "ends": _spaced, "bench": _counted}
-    ratios = ways[entry.way](entry)
+    told: list[str] = []
+    if entry.way == "list":
+        listed = _listed(entry)
+        ratios, told = listed.ratios, listed.told
+    else:
+        ways = {"steps": _stepped, "ends": _spaced, "bench": _counted}
+        ratios = ways[entry.way](entry)
     if len(ratios) > MOST_GEARS:
         raise _refused("text", f"holds {len(ratios)} gears; at most {MOST_GEARS} are taken")
     for place, ratio in enumerate(ratios, start=1):
-        if not 0 < ratio <= HIGHEST_RATIO:
+        if not LOWEST_RATIO <= ratio <= HIGHEST_RATIO:
             raise _refused(
-                "text", f"makes a gear {place} of {ratio:.4g}; above 0 and at most {HIGHEST_RATIO} is allowed"
+                "lowest" if entry.way in ("steps", "ends") and place == 1 else "text",
+                f"makes a gear {place} of {ratio:.4g}; from {LOWEST_RATIO} to {HIGHEST_RATIO} is allowed",
             )
     uncertainty = None
     if entry.way == "bench":
         uncertainty = [entry.read_to / turns for turns in _numbers(entry.text)]
     rounded = [round(ratio, 4) for ratio in ratios]
-    return UnderstoodGears(ratios=rounded, uncertainty=uncertainty, remarks=_remarks(rounded))
+    remarks = [Remark(gear=None, what=what) for what in told] + _remarks(rounded)
+    return UnderstoodGears(ratios=rounded, uncertainty=uncertainty, remarks=remarks)
 
 
-def _listed(entry: GearEntry) -> list[float]:
-    lines = [line for line in entry.text.splitlines() if re.search(r"\d", line)]
-    if len(lines) < 2:
-        return _as_ratios(_numbers(entry.text, labelled=True), entry.text)
-    rows = [_numbers(line, labelled=True) for line in lines]
-    if all(len(row) == 1 for row in rows):
-        return _as_ratios([row[0] for row in rows], entry.text)
-    # A table: the column that keeps to what ratios are and runs one way is the one; the first if several do.
-    for column in zip(*rows, strict=False):
-        values = _as_ratios(list(column), entry.text)
-        if not _counts(column) and _runs_one_way(values) and max(values) <= HIGHEST_RATIO:
-            return values
-    return _as_ratios([number for row in rows for number in row], entry.text)
-
-
-def _counts(numbers: Sequence[float]) -> bool:
-    """Whether numbers go up or down by one, as those of gears do."""
-    return {after - before for before, after in pairwise(numbers)} in ({1.0}, {-1.0})
-
-
-def _runs_one_way(values: Sequence[float]) -> bool:
-    steps = [after - before for before, after in pairwise(values)]
-    return all(step > 0 for step in steps) or all(step < 0 for step in steps)
+def _listed(entry: GearEntry) -> ListedGears:
+    primary = None if entry.front is None or entry.rear is None else entry.front / entry.rear
+    return listed_gears(entry.text, entry.wheel_m, primary)
 
 
 def _stepped(entry: GearEntry) -> list[float]:
@@ -140,14 +131,8 @@ def _counted(entry: GearEntry) -> list[float]:
     return [turns / entry.crank_turns / primary for turns in _numbers(entry.text)]
 
 
-def _numbers(text: str, *, labelled: bool = False) -> list[float]:
-    """The numbers in a text. A comma is a decimal one unless the text has decimal points or parts with it.
-
-    With `labelled`, the number in "gear 3:" or "3." or "3)" at the start of a line is its label and left out.
-    """
-    if labelled:
-        text = re.sub(r"(?im)^\s*(?:gear|speed|no\.?)\s*\d+\s*[:=.)-]?", " ", text)
-        text = re.sub(r"(?m)^\s*\d+\s*[:)=](?=\s*\D*\d)|^\s*\d+\.(?=\s+\D*\d)", " ", text)
+def _numbers(text: str) -> list[float]:
+    """The numbers in a text. A comma is a decimal one unless the text has decimal points or parts with it."""
     if re.search(r"\d\.\d", text):
         text = text.replace(",", " ")
     # 0,53,0,64 cannot be told apart from thousands: commas with a space after them part numbers.
@@ -156,12 +141,6 @@ def _numbers(text: str, *, labelled: bool = False) -> list[float]:
     if not found:
         raise _refused("text", "holds no number; type or paste the gears, such as 0.53 0.64 0.76")
     return found
-
-
-def _as_ratios(numbers: list[float], text: str) -> list[float]:
-    """Numbers given in percent of direct drive, as their sign or their size tells, as ratios."""
-    percent = "%" in text or min(numbers) > HIGHEST_RATIO
-    return [number / 100 for number in numbers] if percent else numbers
 
 
 def _remarks(ratios: list[float]) -> list[Remark]:

@@ -10,8 +10,12 @@ RANK: dict[State, int] = {"holds": 0, "tight": 1, "not known": 2, "fails": 3}
 
 
 class Check(BaseModel):
-    """One thing looked at: `where` in the file, its `state`, and in `what` why."""
+    """One thing looked at: `where` in the file, its `state`, and in `what` why.
+
+    A `code` tells a check that a view acts on from others.
+    """
 
     where: str
     state: State
     what: str
+    code: str | None = None

@@ -1,4 +1,4 @@
-import type { FieldProblem } from "../../api/client";
+import type { Check, FieldProblem } from "../../api/client";
 import type { Editing } from "../../drafts/DraftsProvider";
 import { listAt, withValue } from "../../drafts/held";
 import { FigureField } from "../../figures/FigureField";
@@ -12,6 +12,7 @@ import { WheelPart } from "./WheelPart";
 interface Props {
   editing: Editing;
   problems: FieldProblem[];
+  asked: Check[];
   selected: string | null;
   onSelect: (place: string) => void;
   /** Saves the part at a place, a stage by its number or "wheel", to the shelf. */
@@ -21,7 +22,7 @@ interface Props {
 const CRANKS: Figure = { at: "cranks.length_mm", label: "Length", kind: "mm" };
 
 /** Every part of the setup to be changed, in the order of the drawing above. */
-export function Parts({ editing, problems, selected, onSelect, onSave }: Props) {
+export function Parts({ editing, problems, asked, selected, onSelect, onSave }: Props) {
   const { document, change } = editing;
   const stages = listAt(document, "path");
   return (
@@ -42,7 +43,7 @@ export function Parts({ editing, problems, selected, onSelect, onSave }: Props) 
           index={index}
           onChange={(next) => change(withValue(document, "path", next))}
           onSave={() => onSave(String(index))}
-          {...{ problems, selected, onSelect }}
+          {...{ problems, asked, selected, onSelect }}
         />
       ))}
       <WheelPart editing={editing} onSave={() => onSave("wheel")} {...{ problems, selected, onSelect }} />

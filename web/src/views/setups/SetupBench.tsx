@@ -60,6 +60,7 @@ export function SetupBench({ job, shown, bench }: Props) {
         <Parts
           editing={editing}
           problems={problems}
+          asked={table.checks.filter(({ code }) => code)}
           selected={part}
           onSelect={setPart}
           onSave={(place) => void save(place)}

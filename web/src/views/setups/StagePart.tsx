@@ -6,7 +6,7 @@ import Divider from "@mui/material/Divider";
 import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import type { FieldProblem } from "../../api/client";
+import type { Check, FieldProblem } from "../../api/client";
 import { useStartingPoints } from "../../api/starting";
 import { heldAt, withValue, without, type Held } from "../../drafts/held";
 import {
@@ -29,6 +29,7 @@ import {
   type Inside,
   type StageKind,
 } from "../../setup/stages";
+import { CassetteEnds } from "../../setup/CassetteEnds";
 import { PartPanel } from "./PartPanel";
 import { stageFields } from "./places";
 import { GearFields, isLong, SprocketFields } from "../../setup/StageFields";
@@ -39,6 +40,9 @@ const KINDS: Record<StageKind, string> = {
   hub: "Hub",
 };
 
+/** The code of the check that asks for the sprockets between two ends. */
+const CASSETTE = "ends of a cassette";
+
 interface Props {
   stages: Held[];
   index: number;
@@ -47,15 +51,18 @@ interface Props {
   onSelect: (place: string) => void;
   onChange: (stages: Held[]) => void;
   onSave: () => void;
+  /** The checks of the setup that ask for something. */
+  asked: Check[];
 }
 
-export function StagePart({ stages, index, problems, selected, onSelect, onChange, onSave }: Props) {
+export function StagePart({ stages, index, problems, selected, asked, onSelect, onChange, onSave }: Props) {
   const [aside, setAside] = useState<Aside>({});
   const stage = stages[index];
   if (!stage) return null;
   const path = `path[${index}]`;
   const change = (next: Held) =>
     onChange(stages.map((each, at) => (at === index ? inPlaceOf(each, next) : each)));
+  const asksForCassette = asked.some(({ code, where }) => code === CASSETTE && where === `${path}.rear`);
   const fields = { document: stage, place: path, problems, onChange: change };
   return (
     <PartPanel
@@ -78,7 +85,15 @@ export function StagePart({ stages, index, problems, selected, onSelect, onChang
       }
     >
       {stage.kind === "sprockets" ? (
-        <SprocketFields {...fields} />
+        <>
+          <SprocketFields {...fields} />
+          {asksForCassette && (
+            <CassetteEnds
+              rear={rearsOf(stage).map(Number)}
+              onTake={(teeth) => change(withValue(stage, "rear", teeth))}
+            />
+          )}
+        </>
       ) : (
         <GearFields {...fields} teeth={pairingOf(stages)} />
       )}

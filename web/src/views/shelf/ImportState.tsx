@@ -57,7 +57,7 @@ interface BadProps {
   onSkip: () => void;
 }
 
-function Bad({ name, bad: { count, first, sound }, onLeave, onSkip }: BadProps) {
+function Bad({ name, bad: { count, first, others, sound }, onLeave, onSkip }: BadProps) {
   const these = count === 1 ? "1 part" : `${count} parts`;
   return (
     <Alert severity="error">
@@ -72,7 +72,7 @@ function Bad({ name, bad: { count, first, sound }, onLeave, onSkip }: BadProps) 
             {part.problems.map(({ where, what }) => (where ? `${where}: ${what}` : what)).join("; ")}
           </li>
         ))}
-        {count > first.length && <li>and {count - first.length} more</li>}
+        {others > 0 && <li>and {others} more for other reasons</li>}
       </ul>
       <div className={styles.choices}>
         {sound > 0 && (
