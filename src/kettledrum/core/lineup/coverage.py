@@ -121,8 +121,8 @@ def _missed(name: str, road: Profile, state: Places) -> list[Missed]:
         if code == 0:
             continue
         start, stop = float(road.distance_m[begin]), float(road.distance_m[end])
-        last = stretches[-1] if stretches else None
-        if last and last.state == STATES[code] and start - last.to_m <= JOINED_M:
+        last = next((each for each in reversed(stretches) if each.state == STATES[code]), None)
+        if last and start - last.to_m <= JOINED_M:
             last.to_m = stop
         else:
             stretches.append(Missed(road=name, from_m=start, to_m=stop, state=STATES[code]))

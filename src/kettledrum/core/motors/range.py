@@ -24,9 +24,9 @@ from kettledrum.core.physics.arrays import Floats, Places
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
 from kettledrum.core.roads.profile import Profile, profile
 
-COLD_BELOW_C, LOST_A_DEGREE, LEAST_LEFT = 20.0, 0.006, 0.5
-"""A lithium battery gives less in the cold: about so much of its energy for a degree, never under a half. An
-assumption of ours, of the order that makers state."""
+COLD_BELOW_C, LOST_A_DEGREE = 20.0, 0.006
+"""A lithium battery gives less in the cold: about so much of its energy for a degree. An assumption of ours,
+of the order that makers state."""
 _SLOWEST_MPS, _SPEEDS = 0.3, 300
 """Speeds looked at, from a crawl to where one brakes: enough to find a steady one to a percent between."""
 _GRADE_STEP = 0.002
@@ -104,7 +104,7 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
     if not batteries:
         return SetupRange(name=setup.name, levels=[])
     cold = COLD_BELOW_C - (COLD_BELOW_C if job.temperature_c is None else job.temperature_c)
-    left = max(1 - LOST_A_DEGREE * max(cold, 0.0), LEAST_LEFT)
+    left = 1 - LOST_A_DEGREE * max(cold, 0.0)
     energy_wh = sum(each.energy_wh * each.usable for each in batteries) * left
     table = gear_table(setup, brief.rider.cadence_rpm)
     rider_w = job.power_w * path_efficiency(setup.path).typical
