@@ -97,12 +97,12 @@ def import_(file: File, job: JobName = None, data: Data = None) -> None:
             return
         if job is not None:
             raise InvalidInput([Problem("--job", "goes with a setup file; this file holds none")])
-        jobs, parts = store.take_in(found)
-        for made in jobs:
-            _say(f"“{made.need.name}” was added, with {_count(len(made.setups), 'setup')}")
+        taken = store.take_in(found)
+        for made in taken.jobs:
+            _say(f"“{made.name}” was added, with {_count(made.setup_count, 'setup')}")
         if found.parts:
-            known = f"; the shelf held {parts.known} already" if parts.known else ""
-            _say(f"{_count(len(parts.added), 'part')} added to the shelf{known}")
+            known = f"; the shelf held {taken.parts.known} already" if taken.parts.known else ""
+            _say(f"{_count(len(taken.parts.added), 'part')} added to the shelf{known}")
 
 
 @contextmanager

@@ -12,6 +12,7 @@ from kettledrum.cli import main
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.validation import validate
+from kettledrum.formats.archive import Everything
 from kettledrum.store import Store
 
 
@@ -67,7 +68,7 @@ def test_a_backup_is_named_by_the_day_and_writes_over_nothing(run, store):
 
 
 def test_all_jobs_or_one_go_out_and_in(run, store, tmp_path):
-    store.jobs.add_all([a_brief("Round"), a_brief("Market")])
+    store.take_in(Everything([a_brief("Round"), a_brief("Market")], []))
     store.shelf.add(validate(Part, {"kind": "cassette", "name": "wide", "teeth": [11, 40]}))
     assert b"2 jobs and 1 part written to all.zip" in run("export", "all.zip")[1]
     assert "Market" in run("export", "one.json", "--job", "Market")[1].decode()
@@ -82,7 +83,7 @@ def test_all_jobs_or_one_go_out_and_in(run, store, tmp_path):
 
 
 def test_a_setup_goes_into_a_named_job(run, store, tmp_path):
-    store.jobs.add_all([a_brief("Round"), a_brief("Twin"), a_brief("Twin")])
+    store.take_in(Everything([a_brief("Round"), a_brief("Twin"), a_brief("Twin")], []))
     (tmp_path / "work" / "hub.json").write_text(json.dumps(NINE_SPEED_HUB))
     assert run("import", "hub.json", "--job", "Round")[0] == 0
     assert [job.setup_count for job in store.jobs.summaries()] == [2, 1, 1]

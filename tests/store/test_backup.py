@@ -8,8 +8,8 @@ import pytest
 from examples import brief, setup
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.part import Part
-from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
+from kettledrum.formats.archive import Everything
 from kettledrum.store import Store, StoreUnusable, back_up, restore
 from kettledrum.store.file.sqlite import FILE_NAME
 
@@ -73,7 +73,7 @@ def test_no_open_window_takes_what_is_put_back_for_what_it_knows(store, tmp_path
 
 def test_a_backup_of_a_store_in_use_is_of_one_moment(store, tmp_path):
     """Each write renames two jobs in one transaction; a copy never holds one without the other."""
-    store.jobs.add_all([a_brief("0"), a_brief("0")])
+    store.take_in(Everything([a_brief("0"), a_brief("0")], []))
     done = threading.Event()
 
     def rename():
@@ -177,9 +177,12 @@ def test_a_backup_can_be_put_where_there_was_no_store(store, tmp_path):
 def test_jobs_are_added_all_or_none(store):
     twice = a_brief("Second", "One", "Two")
     same_names = twice.model_copy(update={"setups": [twice.setups[0], twice.setups[0]]})
-    with pytest.raises(InvalidInput):
-        store.jobs.add_all([a_brief("First"), same_names])
+    # No brief that was validated is so; the store holds even then.
+    with pytest.raises(StoreUnusable):
+        store.take_in(Everything([a_brief("First"), same_names], []))
     assert names(store) == []
-    store.jobs.add_all([a_brief(str(number)) for number in range(20)])
+    *shares, taken = store.taking_in(Everything([a_brief(str(number)) for number in range(20)], []))
+    assert shares == [number / 20 for number in range(1, 21)]
+    assert [job.name for job in taken.jobs] == names(store)
     assert names(store) == [str(number) for number in range(20)]
     assert store.everything().jobs == [a_brief(str(number)) for number in range(20)]

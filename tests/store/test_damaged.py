@@ -9,6 +9,7 @@ from examples import brief, setup
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.validation import validate
+from kettledrum.formats.archive import Everything
 from kettledrum.store import NotFound, Store, StoreUnusable
 from kettledrum.store.file.sqlite import FILE_NAME
 
@@ -23,7 +24,7 @@ def filled(directory, jobs=30):
         validate(Brief, {**brief(setup(name="One"), setup(name="Two")), "name": f"Job {number}"})
         for number in range(jobs)
     ]
-    store.jobs.add_all(given)
+    store.take_in(Everything(given, []))
     store.close()
     with closing(sqlite3.connect(directory / FILE_NAME)) as connection:
         connection.execute("PRAGMA wal_checkpoint(TRUNCATE)")
@@ -81,8 +82,9 @@ def test_setups_whose_jobs_are_lost_come_back_in_a_job_that_says_so(tmp_path):
     store = Store.mended(tmp_path)
     [offered] = store.damaged()
     assert "Setups whose job could not be read" in offered.jobs
-    jobs = store.bring_back(offered.file)
-    notes = [job.need.notes for job in jobs if job.need.name == "Setups whose job could not be read"]
+    store.bring_back(offered.file)
+    held = store.everything().jobs
+    notes = [job.notes for job in held if job.name == "Setups whose job could not be read"]
     assert all("placeholders" in text for text in notes)
     store.close()
 

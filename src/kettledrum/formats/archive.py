@@ -69,7 +69,12 @@ def pack(held: Everything, made_at: str) -> bytes:
 
 
 def unpack(data: bytes) -> Everything:
-    """The jobs and parts in an archive, every one of them sound.
+    """The jobs and parts in an archive, every one of them sound; raises as `unpacking`."""
+    return [step for step in unpacking(data) if isinstance(step, Everything)][-1]
+
+
+def unpacking(data: bytes) -> Iterator[float | Everything]:
+    """Which share of an archive is read, time and again; and at last the jobs and parts in it.
 
     Raises InvalidInput, which names the file in the archive, for anything else: a broken or
     encrypted archive, one that unpacks to more than 96 MB, one that holds a file its list does not
@@ -79,12 +84,12 @@ def unpack(data: bytes) -> Everything:
         raise _refused(f"is larger than {MOST_ARCHIVE_BYTES // 1_000_000} MB, the most that is read")
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as archive:
-            return _everything(archive)
+            yield from _everything(archive)
     except _BROKEN as error:
         raise _refused("is broken: it cannot be unpacked whole") from error
 
 
-def _everything(archive: zipfile.ZipFile) -> Everything:
+def _everything(archive: zipfile.ZipFile) -> Iterator[float | Everything]:
     names = archive.namelist()
     if LIST not in names:
         raise _refused(f"was not made by Kettledrum: it holds no {LIST}")
@@ -109,14 +114,15 @@ def _everything(archive: zipfile.ZipFile) -> Everything:
             with _problems_in(name):
                 raise InvalidInput([Problem("", "must stand once in the archive and once in its list")])
     briefs = []
-    for name in listed.jobs:
+    for number, name in enumerate(listed.jobs, start=1):
         with _problems_in(name):
             briefs.append(read_brief(content(name, MOST_BRIEF_BYTES)))
+        yield number / len(listed.jobs)
     parts = []
     for name in shelf:
         with _problems_in(name):
             parts = read_shelf(content(name, MOST_SHELF_BYTES))
-    return Everything(briefs, parts)
+    yield Everything(briefs, parts)
 
 
 @contextmanager

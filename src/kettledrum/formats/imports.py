@@ -1,12 +1,13 @@
 """A file of any kind that can be imported, told apart by what it holds and not by its name."""
 
+from collections.abc import Iterator
 from typing import Literal
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import validate
-from kettledrum.formats.archive import Everything, unpack
+from kettledrum.formats.archive import Everything, unpack, unpacking
 from kettledrum.formats.foreign import foreign_archive, what_it_is
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
 from kettledrum.formats.part_table import is_part_table
@@ -45,6 +46,14 @@ def kind_of(beginning: bytes) -> Kind:
     if is_part_table(beginning):
         return "parts"
     return "table" if len(titles) > 1 else "others"
+
+
+def reading_any(data: bytes) -> Iterator[float | Setup | Everything]:
+    """Which share of a file is read, where it is long, and at last what `read_any` gives. Raises as that."""
+    if data.startswith(_ZIP) and not foreign_archive(data):
+        yield from unpacking(data)
+    else:
+        yield read_any(data)
 
 
 def read_any(data: bytes) -> Setup | Everything:

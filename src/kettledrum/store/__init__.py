@@ -16,7 +16,7 @@ from kettledrum.store.records import (
     brief_of,
 )
 from kettledrum.store.shelf import BroughtIn, PartRecord, Shelf
-from kettledrum.store.store import Store
+from kettledrum.store.store import Store, TakenIn
 
 __all__ = [
     "BroughtIn",
@@ -36,6 +36,7 @@ __all__ = [
     "Stepped",
     "Store",
     "StoreUnusable",
+    "TakenIn",
     "back_up",
     "brief_of",
     "restore",

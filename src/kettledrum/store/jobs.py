@@ -11,6 +11,7 @@ from kettledrum.core.terms.names import free_name
 from kettledrum.core.terms.quantities import NAME_LENGTH
 from kettledrum.store import rows
 from kettledrum.store.errors import NotFound, StaleWrite
+from kettledrum.store.incoming import text
 from kettledrum.store.records import (
     JobPlaces,
     JobRecord,
@@ -90,11 +91,6 @@ class Jobs:
         with self._sessions.writing() as session:
             return rows.add_job(session, brief)
 
-    def add_all(self, briefs: Sequence[Brief]) -> list[JobRecord]:
-        """New jobs from briefs: all of them or, if it raises, none."""
-        with self._sessions.writing() as session:
-            return [rows.add_job(session, brief) for brief in briefs]
-
     def add_first(self, briefs: Sequence[Brief]) -> list[JobRecord]:
         """New jobs from briefs, unless the store holds one already: then none, and nothing changes."""
         with self._sessions.writing() as session:
@@ -130,7 +126,7 @@ class Jobs:
         with self._sessions.changing(job_id) as change:
             row = change.job
             rows.next_version(row, version, "This job")
-            row.name, row.need = need.name, rows.text(need)
+            row.name, row.need = need.name, text(need)
             return SavedNeed(version=row.version, need=need, **dict(change.kept()))
 
     def change_reference(self, job_id: str, setup_id: str, version: int) -> JobRecord:
@@ -183,7 +179,7 @@ class Jobs:
             row = rows.setup_row(session, job_id, setup_id)
             rows.next_version(row, version, f"“{row.name}”")
             rows.claim_name(session, job_id, setup.name, setup_id)
-            row.name, row.document = setup.name, rows.text(setup)
+            row.name, row.document = setup.name, text(setup)
             return SavedSetup(setup=rows.setup_record(row, setup), **dict(change.kept()))
 
     def delete_setup(self, job_id: str, setup_id: str) -> None:

@@ -1,19 +1,16 @@
 """Rows of roads within one session. Their points stand apart, once for all revisions that share them."""
 
-import hashlib
 import json
 
 from sqlmodel import Session, col, func, select
 
 from kettledrum.core.job.route import EDITED, MOST_ROUTES, Route, RouteEdit, edited
-from kettledrum.core.roads.ascent import extent
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.names import free_name
 from kettledrum.store.errors import NotFound, StoreUnusable
+from kettledrum.store.incoming import road_content
 from kettledrum.store.records import RoadRecord
 from kettledrum.store.tables import RoadLineRow, RoadRow
-
-_LINE = ("points", "places")
 
 
 def present_roads(session: Session, job_id: str) -> list[RoadRow]:
@@ -61,11 +58,12 @@ def add_road(session: Session, job_id: str, route: Route, *, rename: bool = Fals
 
 def put_route(session: Session, row: RoadRow, route: Route) -> None:
     """Makes a row hold a road."""
-    data = route.model_dump(mode="json", exclude_unset=True)
-    line = {key: data.pop(key) for key in _LINE if data.get(key) is not None}
-    row.name, row.document = route.name, json.dumps(data, ensure_ascii=False, allow_nan=False)
-    row.line_id = _kept_line(session, line) if line else None
-    row.length_m, row.ascent_m = (round(metres, 1) for metres in extent(route))
+    content, line = road_content(route)
+    if line is not None and session.get(RoadLineRow, line["id"]) is None:
+        session.add(RoadLineRow(**line))
+        session.flush()
+    for key, value in content.items():
+        setattr(row, key, value)
 
 
 def put_edit(session: Session, row: RoadRow, edit: RouteEdit) -> None:
@@ -80,15 +78,6 @@ def put_edit(session: Session, row: RoadRow, edit: RouteEdit) -> None:
     changed = edit.model_dump(mode="json", exclude_unset=True, exclude_none=True)
     kept = {key: value for key, value in data.items() if key not in EDITED}
     row.name, row.document = edit.name, json.dumps({**kept, **changed}, ensure_ascii=False, allow_nan=False)
-
-
-def _kept_line(session: Session, line: dict[str, object]) -> str:
-    content = json.dumps(line, allow_nan=False, separators=(",", ":"))
-    digest = hashlib.sha256(content.encode()).hexdigest()
-    if session.get(RoadLineRow, digest) is None:
-        session.add(RoadLineRow(id=digest, content=content))
-        session.flush()
-    return digest
 
 
 def route_of(session: Session, row: RoadRow) -> Route:

@@ -13,13 +13,13 @@ from kettledrum.core.job.brief import MOST_SETUPS, Brief, Need
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import AnyModel
-from kettledrum.formats.files import as_json
 from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.file.old_needs import readable_need
 from kettledrum.store.file.old_setups import readable_setup
+from kettledrum.store.incoming import insert_jobs, ready_job, text
 from kettledrum.store.records import JobRecord, SetupRecord, Standing, brief_of
-from kettledrum.store.road_rows import add_road, present_roads, road_record, routes_of
+from kettledrum.store.road_rows import present_roads, road_record, routes_of
 from kettledrum.store.tables import JobRow, RoadRow, SetupRow, now
 
 
@@ -47,11 +47,6 @@ def kept_setup(row: SetupRow) -> Setup:
         return Setup.model_validate(json.loads(row.document))
     except (ValueError, ValidationError):
         return kept(Setup, json.dumps(readable_setup(json.loads(row.document))), f"the setup “{row.name}”")
-
-
-def text(model: Need | Setup) -> str:
-    """A model as a row holds it."""
-    return json.dumps(as_json(model), ensure_ascii=False, allow_nan=False)
 
 
 def job_rows(session: Session, *, deleted: bool = False) -> Sequence[JobRow]:
@@ -144,21 +139,10 @@ def add_setup(session: Session, job_id: str, setup: Setup) -> SetupRow:
 
 
 def add_job(session: Session, brief: Brief) -> JobRecord:
-    """Adds a job with its setups."""
-    data = brief.model_dump(exclude_unset=True, exclude={"format", "reference", "setups"})
-    (data.get("road") or {}).pop("routes", None)
-    need = Need.model_validate(data)
-    job = JobRow(name=need.name, need=text(need))
-    session.add(job)
-    session.flush()
-    for setup in brief.setups:
-        row = add_setup(session, job.id, setup)
-        if setup.name == brief.reference:
-            job.reference_id = row.id
-    for route in (brief.road.routes if brief.road else None) or []:
-        add_road(session, job.id, route)
-    session.flush()
-    return job_record(session, job)
+    """Adds a job with its setups and roads."""
+    ready = ready_job(brief)
+    insert_jobs(session, [ready])
+    return job_record(session, job_row(session, ready.summary.id))
 
 
 def setup_record(row: SetupRow, setup: Setup | None = None) -> SetupRecord:

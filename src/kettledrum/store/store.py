@@ -1,7 +1,8 @@
 """The one door to the data: every read and write of jobs and setups goes through `Store`."""
 
 import sqlite3
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
 from pathlib import Path
 
 from sqlmodel import delete
@@ -21,14 +22,21 @@ from kettledrum.store.file.damaged import (
 from kettledrum.store.file.database import open_database
 from kettledrum.store.file.sqlite import reason
 from kettledrum.store.history import History
+from kettledrum.store.incoming import insert_jobs, ready_job
 from kettledrum.store.jobs import Jobs
-from kettledrum.store.records import (
-    JobRecord,
-)
+from kettledrum.store.records import JobRecord, JobSummary
 from kettledrum.store.roads import Roads
 from kettledrum.store.sessions import Sessions
 from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records
 from kettledrum.store.tables import JobRow, RevisionRow, RoadLineRow, RoadRow, SetupRow
+
+
+@dataclass(frozen=True)
+class TakenIn:
+    """What was added: jobs, in order, and parts."""
+
+    jobs: list[JobSummary]
+    parts: BroughtIn
 
 
 class Store:
@@ -60,11 +68,23 @@ class Store:
         """Lets go of the file."""
         self._engine.dispose()
 
-    def take_in(self, found: Everything) -> tuple[list[JobRecord], BroughtIn]:
+    def take_in(self, found: Everything) -> TakenIn:
         """Adds jobs, and the parts that the shelf does not hold: all of it or, if it raises, nothing."""
+        return [step for step in self.taking_in(found) if isinstance(step, TakenIn)][-1]
+
+    def taking_in(self, found: Everything) -> Iterator[float | TakenIn]:
+        """The same, telling time and again which share is ready to be written; until then it can be left off.
+
+        Nobody else who writes waits but for the writing itself.
+        """
+        ready = []
+        for number, brief in enumerate(found.jobs, start=1):
+            ready.append(ready_job(brief))
+            yield number / len(found.jobs)
         with self._sessions.writing() as session:
-            jobs = [rows.add_job(session, brief) for brief in found.jobs]
-            return jobs, bring_in(session, found.parts)
+            insert_jobs(session, ready)
+            parts = bring_in(session, found.parts)
+        yield TakenIn([job.summary for job in ready], parts)
 
     def everything(self) -> Everything:
         """Every job as a brief, oldest first, and every part on the shelf, as of one moment."""
@@ -76,13 +96,13 @@ class Store:
         """The damaged stores kept aside beside this one, until they are brought back or dismissed."""
         return damaged_stores(self.directory)
 
-    def bring_back(self, file_name: str) -> list[JobRecord]:
+    def bring_back(self, file_name: str) -> list[JobSummary]:
         """Adds every job and part that can be read in a damaged store that was kept aside."""
         file = damaged_store(self.directory, file_name)
         found, _ = salvage(file)
-        jobs, _ = self.take_in(found)
+        taken = self.take_in(found)
         put_away(file)
-        return jobs
+        return taken.jobs
 
     def dismiss(self, file_name: str) -> None:
         """Keeps a damaged store where it lies, without offering it again."""

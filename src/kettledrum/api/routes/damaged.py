@@ -16,10 +16,7 @@ def list_damaged(store: TheStore) -> list[Damaged]:
 @router.post("/{file}/bring-back", status_code=201)
 def bring_back(file: str, store: TheStore) -> list[JobSummary]:
     """Adds every job that can be read in a damaged store."""
-    return [
-        JobSummary(id=job.id, name=job.need.name, setup_count=len(job.setups))
-        for job in store.bring_back(file)
-    ]
+    return store.bring_back(file)
 
 
 @router.post("/{file}/dismiss", status_code=204)

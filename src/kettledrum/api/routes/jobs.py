@@ -15,6 +15,7 @@ from kettledrum.core.lineup.comparison import Comparison, compare
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.quantities import Model
 from kettledrum.demo import demo_jobs
+from kettledrum.formats.archive import Everything
 from kettledrum.formats.files import written
 from kettledrum.store import JobPlaces, JobRecord, JobSummary, SavedNeed, SavedSetup, SetupRecord, Stepped
 
@@ -39,7 +40,8 @@ def add_job(brief: Brief, store: TheStore) -> JobRecord:
 @router.post("/demo", status_code=201, response_model_exclude_unset=True)
 def add_demo_job(store: TheStore) -> JobRecord:
     """Makes the demo jobs; answers with the first of them."""
-    return store.jobs.add_all(demo_jobs())[0]
+    first = store.take_in(Everything(demo_jobs(), [])).jobs[0]
+    return store.jobs.job(first.id)
 
 
 @router.get("/deleted")
