@@ -184,6 +184,9 @@ def _serve(
             fill(store, fresh=fresh)
         store.shelf.stock(stock())
         gc.freeze()
+        # Reading a long file makes a million objects, and looking through them again and again would keep
+        # everybody else waiting.
+        gc.set_threshold(100_000, 20, 50)
         gc.enable()
         start(store, host, port)
     finally:

@@ -6,7 +6,9 @@ import re
 import pytest
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, setup
-from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, Everything
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.validation import validate
+from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, Everything, pack
 from kettledrum.formats.files import written
 from kettledrum.formats.schemas import FORMATS
 from kettledrum.store import brief_of
@@ -90,3 +92,39 @@ def test_a_written_job_can_be_sent_as_it_is(client, store):
     text = written(brief_of(store.jobs.job(job["id"])))
     assert client.get(f"/api/jobs/{job['id']}/file").text == text
     assert brought(client, text.encode()).status_code == 201
+
+
+def taking(client, content, **query):
+    answer = client.post("/api/import/in-steps", content=content, params=query)
+    assert answer.status_code == 200
+    return [json.loads(line) for line in answer.text.splitlines()]
+
+
+def test_an_archive_goes_in_step_by_step(client):
+    jobs = [validate(Brief, {**WHOLE_BRIEF, "name": f"Round {number}"}) for number in range(30)]
+    *steps, last = taking(client, pack(Everything(jobs, []), "2026-05-01T08:00:00+00:00"))
+    shares = [step["done"] for step in steps]
+    assert shares == sorted(shares)
+    assert (len(shares), shares[29], shares[-1]) == (60, 0.5, 1)
+    assert [job["name"] for job in last["added"]["jobs"]] == [f"Round {number}" for number in range(30)]
+    assert len(client.get("/api/jobs").json()) == 30
+
+
+def test_what_cannot_go_in_is_told_in_the_last_step(client):
+    [last] = taking(client, b"PK\x03\x04 broken")
+    assert "broken" in last["problems"][0]["what"]
+    [last] = taking(client, json.dumps(NINE_SPEED_HUB).encode())
+    assert "open the job that it is to go into first" in last["problems"][0]["what"]
+    [last] = taking(client, json.dumps(NINE_SPEED_HUB).encode(), job_id="none")
+    assert "This job" in last["problems"][0]["what"]
+
+
+def test_a_mistake_of_ours_in_the_middle_is_told_in_one_line(client, monkeypatch):
+    def fails(_data):
+        yield 0.25
+        raise RuntimeError("not foreseen")
+
+    monkeypatch.setattr("kettledrum.api.routes.exchange.reading_any", fails)
+    first, last = taking(client, b"{}")
+    assert first["done"] == 0.125
+    assert last["problems"][0]["what"].startswith("Kettledrum made a mistake; nothing was written")

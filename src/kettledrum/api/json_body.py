@@ -1,15 +1,20 @@
 """Request bodies go through the same reader as files: both refuse the same things in the same words."""
 
+import asyncio
 from collections.abc import Callable, Coroutine
 from typing import Any
 
 from fastapi import Request, Response
+from fastapi.concurrency import run_in_threadpool
 from fastapi.routing import APIRoute
 from starlette.exceptions import HTTPException
 
 from kettledrum.api.problem_details import UnreadableBody
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.formats.json_text import MOST_BYTES, parse
+
+LONG_BYTES = 100_000
+"""A longer body is worked off beside the event loop."""
 
 
 async def bounded(request: Request, most_bytes: int) -> bytes:
@@ -45,6 +50,11 @@ class StrictJsonRoute(APIRoute):
         handler = super().get_route_handler()
 
         async def strict(request: Request) -> Response:
-            return await handler(_StrictRequest(request.scope, request.receive))
+            strictly = _StrictRequest(request.scope, request.receive)
+            if len(await strictly.body()) <= LONG_BYTES:
+                return await handler(strictly)
+            # Reading and judging what is long would keep everybody else waiting: it goes to a thread of its
+            # own, with a loop of its own.
+            return await run_in_threadpool(asyncio.run, handler(strictly))
 
         return strict

@@ -6,7 +6,6 @@ is JSON (RFC 8259) and each would only fail later, where nobody could say which 
 
 import json
 import math
-import re
 from collections.abc import Iterator
 
 from kettledrum.core.terms.errors import InvalidInput, Problem, place_in
@@ -15,15 +14,23 @@ MOST_BYTES = 4_000_000
 MOST_BRIEF_BYTES = 16_000_000
 """A brief holds the points of roads."""
 DEEPEST = 32
+MOST_VALUES = 1_500_000
+"""Twelve roads of 20,001 points with their places are two thirds of that."""
+_BOUNDS = ((b",", MOST_VALUES, "values"), (b"{", 250_000, "objects"), (b"[", 750_000, "lists"))
+"""As they can be counted before anything is read; a shelf of 20,000 parts has some five objects each."""
+MOST_KEYS = 1000
+"""In one object; none that is read has a tenth of that."""
 
 
-_ODD = re.compile(r"\\u|[0-9][eE]|NaN|Infinity|[0-9]{300}")
-"""Without any of these in a text, every number is finite and every letter whole."""
-_BRACKETS = re.compile(r"[][{}]")
+_DIGITS = bytes.maketrans(b"123456789", b"000000000")
+_ODD = (b"\\u", b"NaN", b"Infinity", b"0e", b"0E", b"0" * 300)
+"""Without any of these in a text whose digits are all 0, every number is finite and every letter whole."""
+_ALIKE = bytes.maketrans(b"{}", b"[]")
+_NO_BRACKETS = bytes(sign for sign in range(256) if sign not in b"[]{}")
 
 
-class _Doubled(ValueError):
-    """A key stands twice in one object."""
+class _OddObject(ValueError):
+    """A key stands twice in one object, or there are too many."""
 
 
 def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
@@ -36,6 +43,9 @@ def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
         raise _unreadable(f"is larger than {most_bytes // 1_000_000} MB, the most that is read")
     if not data.strip():
         raise _unreadable("is empty; a JSON object was expected")
+    for sign, most, what in _BOUNDS:
+        if data.count(sign) > most:
+            raise _unreadable(f"holds more than {most} {what}, the most that are read")
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:
@@ -44,7 +54,7 @@ def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
         value: object = json.loads(text, object_pairs_hook=_unique)
     except RecursionError as error:
         raise _unreadable(f"is nested too deeply; at most {DEEPEST} levels are read") from error
-    except _Doubled as error:
+    except _OddObject as error:
         raise _unreadable(str(error)) from error
     except json.JSONDecodeError as error:
         raise _unreadable(
@@ -53,7 +63,8 @@ def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
     except ValueError as error:
         raise _unreadable("holds a number with too many digits") from error
     # Most texts can hold none of what is looked for then, as is seen at a glance.
-    if _ODD.search(text) is not None or _deepest(text) > DEEPEST:
+    alike = data.translate(_DIGITS)
+    if any(sign in alike for sign in _ODD) or _deepest(data) > DEEPEST:
         _look_closely(value)
     return value
 
@@ -73,20 +84,27 @@ def _unreadable(what: str) -> InvalidInput:
     return InvalidInput([Problem("", f"the file {what}")])
 
 
-def _deepest(text: str) -> int:
-    """How deep a text is nested, or deeper where its strings hold brackets."""
-    depth = deepest = 0
-    for bracket in _BRACKETS.findall(text):
-        depth += 1 if bracket in "[{" else -1
-        deepest = max(deepest, depth)
-    return deepest
+def _deepest(data: bytes) -> int:
+    """How deep a text is nested, up to one level too deep; deeper where its strings hold brackets.
+
+    What is left of its brackets loses its innermost pairs, again and again.
+    """
+    left = data.translate(_ALIKE, _NO_BRACKETS)
+    depth = 0
+    while left and depth <= DEEPEST:
+        left, before = left.replace(b"[]", b""), left
+        # Brackets that stand in strings may be left over.
+        depth = depth + 1 if len(left) < len(before) else DEEPEST + 1
+    return depth
 
 
 def _unique(pairs: list[tuple[str, object]]) -> dict[str, object]:
+    if len(pairs) > MOST_KEYS:
+        raise _OddObject(f"has an object of {len(pairs)} keys; at most {MOST_KEYS} are read")
     found: dict[str, object] = {}
     for key, value in pairs:
         if key in found:
-            raise _Doubled(f"has the key {key[:60]!a} twice in one object")
+            raise _OddObject(f"has the key {key[:60]!a} twice in one object")
         found[key] = value
     return found
 

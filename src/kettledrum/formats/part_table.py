@@ -7,7 +7,7 @@ import csv
 import io
 import json
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from typing import Any, NamedTuple
 
 from kettledrum.core.parts.figures import part_figures
@@ -18,13 +18,14 @@ from kettledrum.formats.decimals import Decimals
 from kettledrum.formats.foreign import what_it_is
 from kettledrum.formats.json_text import parse
 from kettledrum.formats.part_words import DATE_WORDS, Heading, heading, is_date, kind_named
-from kettledrum.formats.plain_text import OLD, plain_text, table_of
+from kettledrum.formats.plain_text import OLD, bounded_lines, plain_text, table_of
 
 BYTE_ORDER_MARK = "\ufeff"
 """With it, spreadsheets read names with more than plain letters rightly."""
 _NUMBER = re.compile(r"[+-]?(\d+([.,]\d*)?|[.,]\d+)(e[+-]?\d+)?", re.IGNORECASE)
 _FLAGS = {"yes": True, "true": True, "no": False, "false": False}
 MOST_COLUMNS = 200
+MOST_PARTS = 20_000
 
 
 def _number(text: str) -> object:
@@ -191,24 +192,32 @@ def part_rows(data: bytes) -> list[tuple[str, object]]:
     delimiter, body = table_of(text)
     before = text.count("\n") - body.count("\n")
     try:
-        rows = list(csv.reader(io.StringIO(body, newline=""), delimiter=delimiter, strict=True))
+        rows = list(_filled(csv.reader(bounded_lines(body), delimiter=delimiter, strict=True)))
     except csv.Error as error:
         raise InvalidInput([Problem("", f"the table cannot be read: {error}")]) from error
-    titles = [title.strip() for title in rows[0]] if rows else []
+    titles = [title.strip() for title in rows[0][1]] if rows else []
     if len(titles) > MOST_COLUMNS:
         raise InvalidInput([Problem("row 1", f"has {len(titles)} columns; at most {MOST_COLUMNS} are read")])
     columns = [_heading(title) for title in titles]
-    _check(titles, columns, rows)
+    _check(titles, columns, [row for _, row in rows])
     numeric = [
         place for place, column in enumerate(columns) if column and _BY_KEY[column.key].read is _number
     ]
-    cells = (row[place] for row in rows[1:] for place in numeric if place < len(row))
+    cells = (row[place] for _, row in rows[1:] for place in numeric if place < len(row))
     table = _Table(columns, Decimals(cells))
-    return [
-        (f"row {number}", _part(table, row))
-        for number, row in enumerate(rows[1:], start=before + 2)
-        if any(value.strip() for value in row)
-    ]
+    return [(f"row {before + number}", _part(table, row)) for number, row in rows[1:]]
+
+
+def _filled(rows: Iterable[list[str]]) -> Iterator[tuple[int, list[str]]]:
+    """The rows in which something stands, with their numbers. Raises InvalidInput for too many."""
+    count = 0
+    for number, row in enumerate(rows, start=1):
+        # The titles count even where they are missing.
+        if number == 1 or any(value.strip() for value in row):
+            count += 1
+            if count > MOST_PARTS + 1:
+                raise InvalidInput([Problem("", f"the table has more than {MOST_PARTS} parts")])
+            yield number, row
 
 
 def _heading(title: str) -> Heading | None:

@@ -1,6 +1,8 @@
 """Text of tables as other programs write it: UTF-8, UTF-16, or the usual code page of older spreadsheets."""
 
 import codecs
+import re
+from collections.abc import Iterator
 from typing import NamedTuple
 
 from kettledrum.core.terms.errors import InvalidInput, Problem
@@ -47,6 +49,21 @@ def _tried(data: bytes) -> tuple[str, ...]:
     if len(start) >= 4 and start[::2].count(0) > len(start) / 3:
         return ("utf-16-be",)
     return ("utf-8", OLD)
+
+
+LONGEST_LINE = 500_000
+_LINE = re.compile(r"[^\r\n]*(?:\r\n|\r|\n|\Z)")
+
+
+def bounded_lines(text: str) -> Iterator[str]:
+    """The lines of a table. Raises InvalidInput for one that is endless."""
+    # Found one by one: a buffer of the whole text would take four times its room.
+    for found in _LINE.finditer(text):
+        line = found[0]
+        if len(line) > LONGEST_LINE:
+            raise InvalidInput([Problem("", f"the table has a line of more than {LONGEST_LINE} letters")])
+        if line:
+            yield line
 
 
 def table_of(text: str) -> tuple[str, str]:

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.formats.decimals import Decimals
-from kettledrum.formats.plain_text import plain_text, table_of
+from kettledrum.formats.plain_text import bounded_lines, plain_text, table_of
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
 
 CLEANED = "cleaned"
@@ -80,7 +80,7 @@ def table_line(data: bytes) -> Iterator[float | list[TrackLine]]:
     except InvalidInput as error:
         raise refused("is neither GPX, TCX nor a table of distance and elevation") from error
     delimiter, body = table_of(text)
-    rows = csv.reader(io.StringIO(body, newline=""), delimiter=delimiter)
+    rows = csv.reader(bounded_lines(body), delimiter=delimiter)
     before = text.count("\n") - body.count("\n")
     line = TrackLine()
     try:
@@ -117,7 +117,7 @@ def missing_columns(titles: list[str], found: dict[str, tuple[int, float]] | Non
 
 def _decimals(body: str, delimiter: str, columns: dict[str, tuple[int, float]]) -> Decimals:
     """How the table's numbers are written, as its first rows tell."""
-    rows = csv.reader(io.StringIO(body, newline=""), delimiter=delimiter)
+    rows = csv.reader(bounded_lines(body), delimiter=delimiter)
     places = [place for place, _ in columns.values()]
     cells = []
     for number, row in enumerate(rows):

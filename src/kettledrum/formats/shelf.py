@@ -11,9 +11,8 @@ from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.quantities import Model
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.json_text import parse
-from kettledrum.formats.part_table import part_rows
+from kettledrum.formats.part_table import MOST_PARTS, part_rows
 
-MOST_PARTS = 20_000
 MOST_SHELF_BYTES = 16_000_000
 
 
@@ -77,12 +76,7 @@ def unread_parts(data: bytes) -> list[UnreadPart]:
     if not data.lstrip(b"\xef\xbb\xbf \t\r\n").startswith((b"{", b"[")):
         if len(data) > MOST_SHELF_BYTES:
             raise InvalidInput([Problem("", f"the file is larger than {MOST_SHELF_BYTES // 1_000_000} MB")])
-        rows = part_rows(data)
-        if len(rows) > MOST_PARTS:
-            raise InvalidInput(
-                [Problem("", f"the table has {len(rows)} parts; at most {MOST_PARTS} are read")]
-            )
-        return [UnreadPart(where, part) for where, part in rows]
+        return [UnreadPart(where, part) for where, part in part_rows(data)]
     shelf = validate(_AnyShelf, parse(data, MOST_SHELF_BYTES))
     return [UnreadPart(f"parts[{place}]", part) for place, part in enumerate(shelf.parts)]
 

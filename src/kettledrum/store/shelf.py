@@ -15,7 +15,7 @@ from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.files import as_json
-from kettledrum.formats.shelf import MOST_PARTS
+from kettledrum.formats.part_table import MOST_PARTS
 from kettledrum.store.errors import NotFound, StaleWrite
 from kettledrum.store.sessions import Sessions
 from kettledrum.store.tables import PartRow, new_id, now

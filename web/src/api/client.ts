@@ -44,6 +44,7 @@ export type ProblemDetails = components["schemas"]["ProblemDetails"];
 export type RoadRecord = components["schemas"]["RoadRecord"];
 export type RoadRide = components["schemas"]["RoadRide"];
 export type CassetteRange = components["schemas"]["CassetteRange"];
+export type TakingStep = components["schemas"]["TakingStep"];
 export type LeftOutTrack = components["schemas"]["LeftOutTrack"];
 export type FileKind = components["schemas"]["KindOfFile"]["kind"];
 export type RoadStep = components["schemas"]["RoadStep"];

@@ -1,19 +1,35 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, dataOf, type Damaged, type FileKind, type Imported, type JobSummary } from "./client";
+import {
+  api,
+  dataOf,
+  Unreachable,
+  type Damaged,
+  type FileKind,
+  type JobSummary,
+  type TakingStep,
+} from "./client";
+import { sendInSteps } from "./steps";
+
+interface ToTake {
+  content: Blob;
+  jobId: string | undefined;
+  signal: AbortSignal;
+  onStep: (step: TakingStep) => void;
+}
 
 /** Brings a file of any kind in; a setup goes into the job named. The server reads and judges it. */
 export function useImport() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ content, jobId }: { content: Blob; jobId: string | undefined }) =>
-      dataOf<Imported>(
-        api.POST("/api/import", {
-          params: { query: { job_id: jobId } },
-          body: content as never,
-          bodySerializer: () => content,
-          headers: { "Content-Type": "application/octet-stream" },
-        }),
-      ),
+    mutationFn: async ({ content, jobId, ...ways }: ToTake) => {
+      const into = jobId ? `?job_id=${encodeURIComponent(jobId)}` : "";
+      const last = await sendInSteps<TakingStep>(`/api/import/in-steps${into}`, content, ways);
+      if (last.added) return last.added;
+      if (!last.problems) throw new Unreachable();
+      throw new Error(
+        last.problems.map(({ where, what }) => (where ? `${where}: ${what}` : what)).join("; "),
+      );
+    },
     onSuccess: (_imported, { jobId }) =>
       Promise.all([
         client.invalidateQueries({ queryKey: ["jobs"] }),

@@ -1,5 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import Alert from "@mui/material/Alert";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
 import { useMatch, useNavigate } from "react-router";
 import type { Imported } from "../api/client";
 import { kindOf, useImport } from "../api/exchange";
@@ -16,6 +18,13 @@ import { BringInContext, type BringIn, type FileKind, type TakeFiles } from "./B
 
 const PasteDialog = lazy(async () => ({ default: (await import("./PasteDialog")).PasteDialog }));
 
+/** A file on its way in, and how to stop it. */
+interface Taking {
+  name: string;
+  done: number;
+  stop: () => void;
+}
+
 /** Takes setups, jobs and archives in wherever the rider is: as files, dropped on the page, or pasted. */
 export function BringInProvider({ children }: { children: ReactNode }) {
   const jobId = useMatch("/jobs/:jobId/*")?.params.jobId;
@@ -24,9 +33,20 @@ export function BringInProvider({ children }: { children: ReactNode }) {
   const [refusals, setRefusals] = useState<string[]>([]);
   const [pasting, setPasting] = useState(false);
 
-  const take = async (content: Blob) => {
+  const [taking, setTaking] = useState<Taking | null>(null);
+
+  const take = async (content: Blob, name: string) => {
     const openJob = jobId === "new" ? undefined : jobId;
-    shown(await mutateAsync({ content, jobId: openJob }), openJob);
+    const stopper = new AbortController();
+    const { signal } = stopper;
+    const onStep = ({ done }: { done: number }) => setTaking({ name, done, stop: () => stopper.abort() });
+    try {
+      shown(await mutateAsync({ content, jobId: openJob, signal, onStep }), openJob);
+    } catch (error) {
+      throw signal.aborted ? new Error("it was stopped; nothing of it was added") : error;
+    } finally {
+      setTaking(null);
+    }
   };
   const takeRoad = useTakeRoad(jobId);
   const files = async (given: Iterable<File>) => {
@@ -46,12 +66,12 @@ export function BringInProvider({ children }: { children: ReactNode }) {
         );
     // One after the other: each is a step of its own, to be taken back by itself.
     for (const file of others) {
-      await take(file).catch((error: Error) => refused.push(refusal(file, error)));
+      await take(file, file.name).catch((error: Error) => refused.push(refusal(file, error)));
     }
     setRefusals(refused);
   };
   const [here, setHere] = useState<Partial<Record<FileKind, TakeFiles>>>({});
-  const takeText = (text: string) => take(new Blob([text]));
+  const takeText = (text: string) => take(new Blob([text]), "What was pasted");
 
   const latest = useRef({ files, takeText });
   useEffect(() => {
@@ -86,6 +106,21 @@ export function BringInProvider({ children }: { children: ReactNode }) {
             ))}
           </Alert>
         </div>
+      )}
+      {taking && (
+        <section className={styles.taking} aria-label="Taking a file in">
+          <p role="status">
+            {taking.name}: {Math.round(taking.done * 100)} % taken in
+          </p>
+          <Button size="small" onClick={taking.stop}>
+            Stop
+          </Button>
+          <LinearProgress
+            aria-label="Share that is taken in"
+            variant="determinate"
+            value={taking.done * 100}
+          />
+        </section>
       )}
       {dropping && (
         <div className={styles.drop} aria-hidden>

@@ -14,8 +14,8 @@ from kettledrum.core.lineup.familiar import Ends, Familiar, familiar
 from kettledrum.core.parts.cassette_range import CassetteRange, cassette_range
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.use import part_from, with_part
-from kettledrum.formats.part_table import BYTE_ORDER_MARK, part_table_text
-from kettledrum.formats.shelf import MOST_PARTS, shelf_text
+from kettledrum.formats.part_table import BYTE_ORDER_MARK, MOST_PARTS, part_table_text
+from kettledrum.formats.shelf import shelf_text
 from kettledrum.store import PartRecord, SavedSetup
 
 TeethAsked = Annotated[int, Query(ge=5, le=200)]

@@ -54,8 +54,13 @@ class Route(Model):
     cleaned: Notes | None = None
     start_m: ElevationM | None = None
     legs: Annotated[list[Leg], Field(min_length=1, max_length=500)] | None = None
-    points: Annotated[list[tuple[Number, Number]], Field(min_length=2, max_length=MOST_POINTS)] | None = None
-    places: Annotated[list[tuple[Number, Number]], Field(max_length=MOST_POINTS)] | None = None
+    points: (
+        Annotated[list[tuple[Number, Number]], Field(min_length=2, max_length=MOST_POINTS, fail_fast=True)]
+        | None
+    ) = None
+    places: Annotated[list[tuple[Number, Number]], Field(max_length=MOST_POINTS, fail_fast=True)] | None = (
+        None
+    )
 
     @model_validator(mode="after")
     def _is_a_road(self) -> "Route":
