@@ -176,21 +176,24 @@ def _serve(
     # Imported here, since a gear table on the command line needs neither web nor database.
     from kettledrum.demo import fill, stock
     from kettledrum.server import serve as start
-    from kettledrum.store import Store
+    from kettledrum.store import Store, serving
 
-    store = Store.mended(directory_of(data, demo=demo))
-    try:
-        if demo:
-            fill(store, fresh=fresh)
-        store.shelf.stock(stock())
-        gc.freeze()
-        # Reading a long file makes a million objects, and looking through them again and again would keep
-        # everybody else waiting.
-        gc.set_threshold(100_000, 20, 50)
-        gc.enable()
-        start(store, host, port)
-    finally:
-        store.close()
+    directory = directory_of(data, demo=demo)
+    with serving(directory) as told:
+        store = Store.to_look_at(directory) if told is None else Store.mended(directory)
+        try:
+            if demo and not store.read_only:
+                fill(store, fresh=fresh)
+            if not store.read_only:
+                store.shelf.stock(stock())
+            gc.freeze()
+            # Reading a long file makes a million objects, and looking through them again and again would
+            # keep everybody else waiting.
+            gc.set_threshold(100_000, 20, 50)
+            gc.enable()
+            start(store, host, port, told, copies=not demo)
+        finally:
+            store.close()
 
 
 def _brief_in(file: str) -> "Brief":

@@ -1,10 +1,13 @@
 """Starts the web server: on this machine's own loopback address or, when asked, for a network."""
 
 import ipaddress
+import logging
 import secrets
 import socket
 import sys
 import threading
+from collections.abc import Callable
+from pathlib import Path
 from types import FrameType
 
 import uvicorn
@@ -12,30 +15,56 @@ import uvicorn
 from kettledrum.api import Access, create_app
 from kettledrum.core.terms.errors import KettledrumError
 from kettledrum.devices import Bench
-from kettledrum.store import Store
+from kettledrum.store import Copies, Store, StoreUnusable
+from kettledrum.throttled_log import Throttle
+from kettledrum.timed_http import MOST_AT_ONCE, TimedProtocol
 
 USUAL_PORT = 8750
 LOOPBACK = "127.0.0.1"
 _LOAD_AFTER_S = 2.0
 _GOES_DOWN_S = 5
+_COPY_AFTER_S, _COPY_EVERY_S = 20.0, 3600.0
+_log = logging.getLogger(__name__)
 
 
 class CannotListen(KettledrumError):
     """The address or port that was asked for cannot be listened on."""
 
 
-def serve(store: Store, host: str = LOOPBACK, port: int | None = None) -> None:
+def serve(
+    store: Store,
+    host: str = LOOPBACK,
+    port: int | None = None,
+    told: Path | None = None,
+    *,
+    copies: bool = False,
+) -> None:
     """Serves a store until it is stopped, after printing the address and, for a network, the token.
 
-    Without a `port`, the usual one is used, or any free one where that is taken. Raises CannotListen.
+    With `copies`, dated copies of the store are made by themselves. The address goes into the file `told` as
+    well, for whoever would start a second server. Without a `port`, the usual one is used, or any free one
+    where that is taken. Raises CannotListen.
     """
     listener = _listener(host, port)
     token = None if _is_loopback(listener) else secrets.token_urlsafe(24)
     app = create_app(store, access=Access(token))
     config = uvicorn.Config(
-        app, log_level="warning", access_log=False, lifespan="off", timeout_graceful_shutdown=_GOES_DOWN_S
+        app,
+        http=TimedProtocol,
+        log_level="warning",
+        access_log=False,
+        lifespan="off",
+        limit_concurrency=MOST_AT_ONCE,
+        timeout_graceful_shutdown=_GOES_DOWN_S,
     )
-    words = _words(listener, token) + f"The data is in {store.directory}\nStop it with Ctrl+C.\n"
+    for name in ("uvicorn.error", "kettledrum"):
+        logging.getLogger(name).addFilter(Throttle())
+    if told is not None:
+        told.write_text(_address(listener), encoding="utf-8")
+    looked_at = ", and may be looked at but not changed" if store.read_only else ""
+    words = _words(listener, token) + f"The data is in {store.directory}{looked_at}\nStop it with Ctrl+C.\n"
+    if copies and not store.read_only:
+        _daemon(_COPY_AFTER_S, lambda: _make_copies(Copies(store.directory)))
     _Announced(config, words, app.state.bench).run(sockets=[listener])
 
 
@@ -57,9 +86,23 @@ class _Announced(uvicorn.Server):
         sys.stdout.write(self._words)
         sys.stdout.flush()
         # What works roads out takes a while to load: once the first page is up, before it is asked for.
-        loading = threading.Timer(_LOAD_AFTER_S, _load_the_rest)
-        loading.daemon = True
-        loading.start()
+        _daemon(_LOAD_AFTER_S, _load_the_rest)
+
+
+def _daemon(after_s: float, work: Callable[[], None]) -> None:
+    """Has some work done later, as long as the server still runs."""
+    timer = threading.Timer(after_s, work)
+    timer.daemon = True
+    timer.start()
+
+
+def _make_copies(copies: Copies) -> None:
+    """Makes the day's copy where it is due, now and every hour."""
+    try:
+        copies.make_due()
+    except (StoreUnusable, OSError) as error:
+        _log.warning("a copy of the data could not be made by itself: %s", error)
+    _daemon(_COPY_EVERY_S, lambda: _make_copies(copies))
 
 
 def _load_the_rest() -> None:
@@ -69,11 +112,16 @@ def _load_the_rest() -> None:
     assert coverage and motor_range
 
 
+def _address(listener: socket.socket) -> str:
+    address, port = listener.getsockname()[:2]
+    return f"http://[{address}]:{port}/" if ":" in address else f"http://{address}:{port}/"
+
+
 def _words(listener: socket.socket, token: str | None) -> str:
     address, port = listener.getsockname()[:2]
     shown = f"[{address}]" if ":" in address else address
     if token is None:
-        return f"Kettledrum is at http://{shown}:{port}/\n"
+        return f"Kettledrum is at {_address(listener)}\n"
     if ipaddress.ip_address(address).is_unspecified:
         shown = socket.gethostname()
     return (

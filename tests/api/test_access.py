@@ -52,6 +52,13 @@ def client(store, static, access, host="192.0.2.7:8750"):
         ("kettle.example:8750", False, False),
         ("127.0.0.1.kettle.example", False, False),
         ("", False, False),
+        ("[::1]evil.example", False, False),
+        ("[::1]:8750@evil.example", False, False),
+        ("127.0.0.1:8750:1", False, False),
+        ("127.0.0.1:port", False, False),
+        ("127.0.0.1, evil.example", False, False),
+        ("127.0.0.1/evil", False, False),
+        ("[127.0.0.1", False, False),
     ],
 )
 def test_only_our_own_names_are_answered(host, alone, network):
@@ -94,6 +101,35 @@ def test_the_address_with_the_token_opens_it_and_loses_the_token(store, static):
 def test_a_page_elsewhere_gets_nothing_even_with_the_token(store, static):
     headers = {"authorization": f"Bearer {TOKEN}", "origin": "http://kettle.example"}
     assert client(store, static, NETWORK).get("/api/jobs", headers=headers).status_code == 403
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "told", "status"),
+    [
+        ("GET", "/api/jobs", {"sec-fetch-site": "same-origin"}, 200),
+        ("GET", "/api/jobs", {"sec-fetch-site": "none"}, 200),
+        ("GET", "/api/jobs", {}, 200),
+        ("GET", "/api/jobs", {"sec-fetch-site": "cross-site"}, 403),
+        ("GET", "/api/jobs", {"sec-fetch-site": "same-site"}, 403),
+        ("GET", "/api/archive", {"sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate",
+                                 "sec-fetch-dest": "document"}, 403),
+        ("GET", "/", {"sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate",
+                      "sec-fetch-dest": "document"}, 200),
+        ("GET", "/", {"sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate",
+                      "sec-fetch-dest": "iframe"}, 403),
+        ("GET", "/assets/small-3c.css", {"sec-fetch-site": "cross-site", "sec-fetch-mode": "no-cors",
+                                         "sec-fetch-dest": "style"}, 403),
+        ("POST", "/api/jobs/demo", {"sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate",
+                                    "sec-fetch-dest": "document"}, 403),
+    ],
+)  # fmt: skip
+def test_what_a_browser_says_of_who_asks_is_heeded(store, static, method, path, told, status):
+    asked = client(store, static, Access(), host="127.0.0.1:8750")
+    answer = asked.request(method, path, headers=told)
+    assert answer.status_code == status
+    if status == 200:
+        assert answer.headers["cross-origin-resource-policy"] == "same-origin"
+        assert answer.headers["cross-origin-opener-policy"] == "same-origin"
 
 
 @pytest.mark.parametrize(

@@ -1,6 +1,7 @@
 """Who may ask: this machine, or, where the user has opened it to a network, who holds the token."""
 
 import ipaddress
+import re
 import secrets
 import socket
 from dataclasses import dataclass
@@ -73,6 +74,8 @@ class Gate:
         origin = headers.get("origin")
         if origin is not None and origin != f"{scope['scheme']}://{host}":
             return problem_details.answer(403, "Requests from other pages are not answered")
+        if _from_elsewhere(scope, headers):
+            return problem_details.answer(403, "Requests from other pages are not answered")
         return self._without_token(scope, headers)
 
     def _without_token(self, scope: Scope, headers: Headers) -> Response | None:
@@ -96,10 +99,21 @@ class Gate:
         return HTMLResponse(_ASK, 401)
 
 
+_HOST = re.compile(r"(?:\[([0-9a-f:.]{2,45})\]|([a-z0-9._-]{1,253}))(?::\d{1,5})?", re.IGNORECASE | re.ASCII)
+
+
 def _without_port(host: str) -> str:
-    if host.startswith("["):
-        return host[1:].partition("]")[0]
-    return host.rpartition(":")[0].lower() if ":" in host else host.lower()
+    """The name in a Host header; empty for what is none, such as two names in one."""
+    found = _HOST.fullmatch(host)
+    return (found[1] or found[2]).lower() if found else ""
+
+
+def _from_elsewhere(scope: Scope, headers: Headers) -> bool:
+    """Whether a browser says that another page asks (Fetch Metadata): but for a link that leads here."""
+    if headers.get("sec-fetch-site", "none") in ("none", "same-origin"):
+        return False
+    leads_here = headers.get("sec-fetch-mode") == "navigate" and headers.get("sec-fetch-dest") == "document"
+    return not (scope["method"] == "GET" and leads_here and not scope["path"].startswith("/api/"))
 
 
 def _is_address(name: str) -> bool:

@@ -10,6 +10,7 @@ from kettledrum.api.access import Access, Gate
 from kettledrum.api.routes import (
     calculate,
     damaged,
+    data,
     exchange,
     gear_tables,
     jobs,
@@ -30,6 +31,7 @@ ROUTERS = (
     calculate.router,
     exchange.router,
     damaged.router,
+    data.router,
     wheels.router,
     shelf.router,
     shelf_import.router,

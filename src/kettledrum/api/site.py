@@ -24,6 +24,8 @@ _HEADERS = {
     ),
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "no-referrer",
+    "Cross-Origin-Resource-Policy": "same-origin",
+    "Cross-Origin-Opener-Policy": "same-origin",
 }
 _ENCODINGS = {"br": ".br", "gzip": ".gz"}
 """How the build has compressed its files, the best first."""

@@ -2,7 +2,9 @@
 
 import secrets
 import threading
-from collections import OrderedDict
+from collections import Counter, OrderedDict
+from collections.abc import Iterator
+from contextlib import contextmanager
 
 from kettledrum.core.terms.errors import KettledrumError
 from kettledrum.devices.bike_on_the_bench import BikeOnTheBench
@@ -18,13 +20,15 @@ class NotOnTheBench(KettledrumError):
 
 
 class Bench:
-    """Room for a dozen bikes; the one that was looked at longest ago makes way for another.
+    """Room for a dozen bikes; the one that was looked at longest ago makes way for another, unless somebody
+    looks on.
 
     `closed` says that the server is going down, and that nobody need be told any more.
     """
 
     def __init__(self) -> None:
         self._bikes: OrderedDict[str, BikeOnTheBench] = OrderedDict()
+        self._watchers: Counter[str] = Counter()
         self._lock = threading.Lock()
         self.closed = False
 
@@ -33,8 +37,9 @@ class Bench:
         name = secrets.token_urlsafe(12)
         with self._lock:
             self._bikes[name] = bike
-            while len(self._bikes) > MOST_BIKES:
-                self._bikes.popitem(last=False)
+            unwatched = [each for each in self._bikes if each != name and not self._watchers[each]]
+            for each in unwatched[: max(len(self._bikes) - MOST_BIKES, 0)]:
+                del self._bikes[each]
         return name
 
     def bike(self, name: str) -> BikeOnTheBench:
@@ -50,6 +55,19 @@ class Bench:
         """Takes a bike off; one that is not there is no trouble."""
         with self._lock:
             self._bikes.pop(name, None)
+
+    @contextmanager
+    def watched(self, name: str) -> Iterator[None]:
+        """While somebody looks on, a bike makes way for no other."""
+        with self._lock:
+            self._watchers[name] += 1
+        try:
+            yield
+        finally:
+            with self._lock:
+                self._watchers[name] -= 1
+                if not self._watchers[name]:
+                    del self._watchers[name]
 
     def holds(self, name: str) -> bool:
         """Whether a bike is there."""

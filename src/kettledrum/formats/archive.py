@@ -5,8 +5,6 @@ Nothing is ever unpacked to disk, and nothing in an archive is believed: not its
 
 import io
 import json
-import re
-import unicodedata
 import zipfile
 import zlib
 from collections import Counter
@@ -22,6 +20,7 @@ from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.errors import InvalidInput, Problem, place_in
 from kettledrum.core.terms.quantities import Model, Name
 from kettledrum.core.terms.validation import validate
+from kettledrum.formats.file_names import plain_name
 from kettledrum.formats.files import read_brief, written
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES, parse
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf, shelf_text
@@ -57,7 +56,10 @@ class Contents(Model):
 
 def pack(held: Everything, made_at: str) -> bytes:
     """An archive of jobs, in order, and of the parts on the shelf."""
-    names = [f"jobs/{number:04}-{_plain(brief.name)}.json" for number, brief in enumerate(held.jobs, start=1)]
+    names = [
+        f"jobs/{number:04}-{plain_name(brief.name) or 'job'}.json"
+        for number, brief in enumerate(held.jobs, start=1)
+    ]
     contents = {"format": "kettledrum-archive/1", "made_at": made_at, "jobs": names, "shelf": _SHELF}
     packed = io.BytesIO()
     with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
@@ -142,9 +144,3 @@ def _problems_in(name: str) -> Iterator[None]:
 
 def _refused(what: str) -> InvalidInput:
     return InvalidInput([Problem("", f"the archive {what}")])
-
-
-def _plain(name: str) -> str:
-    """A job's name as part of a file's, in letters that any system takes."""
-    ascii_name = unicodedata.normalize("NFKD", name).encode("ascii", "ignore").decode()
-    return re.sub(r"[^a-z0-9]+", "-", ascii_name.lower()).strip("-")[:60] or "job"

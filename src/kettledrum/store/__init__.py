@@ -1,8 +1,11 @@
 """Jobs and setups on disk: one SQLite file, one door to it."""
 
 from kettledrum.store.backup import back_up, restore
+from kettledrum.store.copies import Copies, Copy
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.file.damaged import Damaged
+from kettledrum.store.file.held import AlreadyServed
+from kettledrum.store.file.rotation import BackupRules
 from kettledrum.store.records import (
     JobPlaces,
     JobRecord,
@@ -15,12 +18,19 @@ from kettledrum.store.records import (
     Stepped,
     brief_of,
 )
+from kettledrum.store.serving import serving
 from kettledrum.store.shelf import BroughtIn, PartRecord, Shelf
 from kettledrum.store.store import Store, TakenIn
+from kettledrum.store.upkeep import DataSize
 
 __all__ = [
+    "AlreadyServed",
+    "BackupRules",
     "BroughtIn",
+    "Copies",
+    "Copy",
     "Damaged",
+    "DataSize",
     "JobPlaces",
     "JobRecord",
     "JobSummary",
@@ -40,4 +50,5 @@ __all__ = [
     "back_up",
     "brief_of",
     "restore",
+    "serving",
 ]

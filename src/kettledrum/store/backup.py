@@ -6,6 +6,8 @@ from pathlib import Path
 
 from kettledrum.store.errors import StoreUnusable
 from kettledrum.store.file.damaged import set_aside_if_damaged
+from kettledrum.store.file.held import is_held
+from kettledrum.store.file.own import WORKSHOP, own_directory
 from kettledrum.store.file.sqlite import FILE_NAME, copy_into, damage_in, opened, reason, stamped, tables_in
 from kettledrum.store.store import Store
 
@@ -35,11 +37,12 @@ def restore(directory: Path, source: Path) -> Path | None:
     is no sound backup; the store is then as it was.
     """
     try:
-        directory.mkdir(parents=True, exist_ok=True)
-        with tempfile.TemporaryDirectory(dir=directory, prefix="restore-") as workshop:
+        own_directory(directory)
+        with tempfile.TemporaryDirectory(dir=directory, prefix=WORKSHOP) as workshop:
             ready = Path(workshop) / FILE_NAME
             _take_in(source, ready)
-            set_aside_if_damaged(directory)
+            if not is_held(directory):
+                set_aside_if_damaged(directory)
             kept = None
             file = directory / FILE_NAME
             if file.exists():
@@ -82,13 +85,14 @@ def _rise_above(backup: sqlite3.Connection, live: sqlite3.Connection) -> None:
     """
     highest = (
         "SELECT max(coalesce(max(version), 0), coalesce((SELECT max(version) FROM setup), 0), "
-        "coalesce((SELECT max(version) FROM part), 0), "
+        "coalesce((SELECT max(version) FROM part), 0), coalesce((SELECT max(version) FROM road), 0), "
         "coalesce(max(revision), 0), coalesce((SELECT max(number) FROM revision), 0)) FROM job"
     )
     by = max(connection.execute(highest).fetchone()[0] for connection in (backup, live)) + 1
     for change in (
         "UPDATE setup SET version = version + ?",
         "UPDATE part SET version = version + ?",
+        "UPDATE road SET version = version + ?",
         "UPDATE revision SET number = number + ?",
         "UPDATE job SET version = version + ?1, revision = revision + ?1",
     ):

@@ -95,7 +95,9 @@ def _joined(last: RevisionRow, changes: list[Change]) -> list[Change] | None:
     first = [Change(*change) for change in json.loads(last.changes)]
     same = [change.key for change in first] == [change.key for change in changes]
     one_kind = kind(first) is not None and kind(first) == kind(changes)
-    if pause > timedelta(seconds=TYPING_SECONDS) or not same or not one_kind:
+    # A clock that was put back tells nothing of how long it was.
+    at_once = timedelta() <= pause <= timedelta(seconds=TYPING_SECONDS)
+    if not at_once or not same or not one_kind:
         return None
     return [Change(old.key, old.before, new.after) for old, new in zip(first, changes, strict=True)]
 

@@ -13,6 +13,11 @@ from kettledrum.store.file.sqlite import reason
 from kettledrum.store.records import Saved
 from kettledrum.store.tables import JobRow
 
+READ_ONLY = (
+    "the data may be looked at but not changed: its directory may not be written; "
+    "start Kettledrum on a copy of it to change something"
+)
+
 
 class JobChange:
     """A change to a job under way: its session, and the job's own row."""
@@ -39,6 +44,7 @@ class Sessions:
 
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
+        self.read_only = False
 
     @contextmanager
     def reading(self) -> Iterator[Session]:
@@ -52,6 +58,8 @@ class Sessions:
     @contextmanager
     def writing(self) -> Iterator[Session]:
         """A session whose work is committed, and so on disk, when it ends without an error."""
+        if self.read_only:
+            raise StoreUnusable(READ_ONLY)
         try:
             with Session(self._engine.execution_options(writes=True)) as session, session.begin():
                 yield session

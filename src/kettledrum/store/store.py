@@ -1,6 +1,8 @@
 """The one door to the data: every read and write of jobs and setups goes through `Store`."""
 
+import shutil
 import sqlite3
+import tempfile
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from pathlib import Path
@@ -20,15 +22,16 @@ from kettledrum.store.file.damaged import (
     set_aside_if_damaged,
 )
 from kettledrum.store.file.database import open_database
-from kettledrum.store.file.sqlite import reason
+from kettledrum.store.file.sqlite import COMPANIONS, FILE_NAME, reason
 from kettledrum.store.history import History
 from kettledrum.store.incoming import insert_jobs, ready_job
 from kettledrum.store.jobs import Jobs
 from kettledrum.store.records import JobRecord, JobSummary
 from kettledrum.store.roads import Roads
-from kettledrum.store.sessions import Sessions
+from kettledrum.store.sessions import READ_ONLY, Sessions
 from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records
 from kettledrum.store.tables import JobRow, RevisionRow, RoadLineRow, RoadRow, SetupRow
+from kettledrum.store.upkeep import DataSize, data_size, forget
 
 
 @dataclass(frozen=True)
@@ -48,6 +51,7 @@ class Store:
 
     def __init__(self, directory: Path) -> None:
         self.directory = directory
+        self._workshop: tempfile.TemporaryDirectory[str] | None = None
         self._engine = open_database(directory)
         self._sessions = Sessions(self._engine)
         self.jobs = Jobs(self._sessions)
@@ -64,9 +68,58 @@ class Store:
             raise StoreUnusable(f"the store in {directory} cannot be opened: {reason(error)}") from error
         return cls(directory)
 
+    @classmethod
+    def to_look_at(cls, directory: Path) -> "Store":
+        """The store in a directory that may not be written: a copy of it, in which nothing can be changed.
+
+        Raises StoreUnusable where there is none.
+        """
+        file = directory / FILE_NAME
+        workshop = tempfile.TemporaryDirectory(prefix="kettledrum-")
+        try:
+            for ending in COMPANIONS[:2]:
+                if file.with_name(file.name + ending).exists():
+                    shutil.copyfile(
+                        file.with_name(file.name + ending), Path(workshop.name) / (FILE_NAME + ending)
+                    )
+            if not (Path(workshop.name) / FILE_NAME).exists():
+                raise StoreUnusable(f"there is no store in {directory}, and none can be made there")
+            store = cls(Path(workshop.name))
+        except (OSError, StoreUnusable) as error:
+            workshop.cleanup()
+            if isinstance(error, StoreUnusable):
+                raise
+            raise StoreUnusable(f"the store in {directory} cannot be read: {reason(error)}") from error
+        store._workshop = workshop
+        store.directory = directory
+        store._sessions.read_only = True
+        return store
+
+    @property
+    def read_only(self) -> bool:
+        """Whether nothing can be changed."""
+        return self._sessions.read_only
+
     def close(self) -> None:
         """Lets go of the file."""
         self._engine.dispose()
+        if self._workshop is not None:
+            self._workshop.cleanup()
+
+    def size(self) -> DataSize:
+        """How large the store is."""
+        return data_size(self._file_directory)
+
+    def forget(self, steps: int, *, deleted: bool) -> DataSize:
+        """Lets go of all but so many last steps of undo and, where asked, of what was deleted."""
+        if self.read_only:
+            raise StoreUnusable(READ_ONLY)
+        forget(self._file_directory, steps, deleted=deleted)
+        return self.size()
+
+    @property
+    def _file_directory(self) -> Path:
+        return Path(self._workshop.name) if self._workshop is not None else self.directory
 
     def take_in(self, found: Everything) -> TakenIn:
         """Adds jobs, and the parts that the shelf does not hold: all of it or, if it raises, nothing."""

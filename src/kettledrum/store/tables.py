@@ -40,6 +40,7 @@ class SetupRow(SQLModel, table=True):
     __table_args__ = (
         Index("setup_name", "job_id", "name", unique=True, sqlite_where=text("deleted_at IS NULL")),
         Index("setup_letter", "job_id", "letter", unique=True, sqlite_where=text("deleted_at IS NULL")),
+        Index("setup_versions", "job_id", "version"),
     )
 
     id: str = Field(default_factory=new_id, primary_key=True)
@@ -69,6 +70,7 @@ class RoadRow(SQLModel, table=True):
     __tablename__ = "road"
     __table_args__ = (
         Index("road_name", "job_id", "name", unique=True, sqlite_where=text("deleted_at IS NULL")),
+        Index("road_versions", "job_id", "version"),
     )
 
     id: str = Field(default_factory=new_id, primary_key=True)

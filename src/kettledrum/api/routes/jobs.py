@@ -16,6 +16,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.quantities import Model
 from kettledrum.demo import demo_jobs
 from kettledrum.formats.archive import Everything
+from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.files import written
 from kettledrum.store import JobPlaces, JobRecord, JobSummary, SavedNeed, SavedSetup, SetupRecord, Stepped
 
@@ -196,9 +197,9 @@ def restore_setup(job_id: str, setup_id: str, store: TheStore) -> SetupRecord:
 @router.get("/{job_id}/setups/{setup_id}/file")
 def read_setup_file(job_id: str, setup_id: str, store: TheStore) -> Response:
     """A setup as a setup file."""
-    return _file(written(store.jobs.setup(job_id, setup_id).setup), "setup.json")
+    setup = store.jobs.setup(job_id, setup_id).setup
+    return _file(written(setup), file_name(setup.name, "setup", ending="json"))
 
 
 def _file(text: str, name: str) -> Response:
-    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
-    return Response(text, media_type="application/json", headers=headers)
+    return Response(text, media_type="application/json", headers=attached(name))

@@ -134,9 +134,10 @@ def take_off_the_bench(name: str, bench: TheBench) -> None:
 @router.get("/live/{name}/readings", response_class=EventSourceResponse)
 async def readings(name: str, bike: TheBike, bench: TheBench) -> AsyncIterator[Reading]:
     """What a bike on the bench tells, ten times a second, until it has arrived or is taken off."""
-    while bench.holds(name) and not bench.closed:
-        reading = await run_in_threadpool(bike.read)
-        yield reading
-        if reading.state == "arrived":
-            return
-        await asyncio.sleep(EVERY_S)
+    with bench.watched(name):
+        while bench.holds(name) and not bench.closed:
+            reading = await run_in_threadpool(bike.read)
+            yield reading
+            if reading.state == "arrived":
+                return
+            await asyncio.sleep(EVERY_S)

@@ -23,6 +23,7 @@ from kettledrum.core.motors.range_result import SetupRange
 from kettledrum.core.roads.ride_result import Coverage, Ride
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError
 from kettledrum.core.terms.quantities import Name
+from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.gpx import MOST_TRACK_BYTES, gpx_text, road_table_text
 from kettledrum.store import RoadRecord, SavedRoad, Store
 
@@ -143,8 +144,7 @@ def read_road_file(
     text, kind = (
         (gpx_text(route), "application/gpx+xml") if form == "gpx" else (road_table_text(route), "text/csv")
     )
-    headers = {"Content-Disposition": f'attachment; filename="road.{form}"'}
-    return Response(text, media_type=kind, headers=headers)
+    return Response(text, media_type=kind, headers=attached(file_name(route.name, ending=form)))
 
 
 @strict.post("/roads/{road_id}/ride", response_model=RoadRide)

@@ -13,7 +13,7 @@ from kettledrum.core.terms.quantities import Efficiency, Model, Name, SpeedKmh, 
 
 MotorTorqueNm = Annotated[float, Within(0, 1000, above=True, unit="Nm")]
 MotorPowerW = Annotated[float, Within(0, 20_000, above=True, unit="W")]
-MotorRpm = Annotated[float, Within(0, 60_000, above=True, unit="rpm")]
+MotorRpm = Annotated[float, Within(0.01, 60_000, unit="rpm")]
 Count = Annotated[int, Within(1, 12, whole=True)]
 Ohm = Annotated[float, Within(0, 100, above=True, unit="Ω")]
 NmPerA = Annotated[float, Within(0, 100, above=True, unit="Nm/A")]

@@ -103,6 +103,12 @@ class Within:
         return {"type": kind, low: self.low, "maximum": self.high}
 
 
+_TURNS_ABOUT = "\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069"
+"""What embeds, overrides or isolates the direction of text (UAX 9): names could show other than they are."""
+_BLANK = "\u115f\u1160\u2800\u3164\uffa0"
+"""Letters by their kind that show nothing: fillers of Hangul, and the empty sign of braille."""
+
+
 @dataclass(frozen=True)
 class PlainText:
     """Text of at most `longest` characters that can never act as markup or move a terminal's cursor.
@@ -129,7 +135,19 @@ class PlainText:
             unicodedata.category(letter) in ("Cc", "Cs") for letter in text if not self._breaks(letter)
         ):
             raise refused("must be plain text without control characters")
+        if not text.isascii():
+            self._see_that_it_shows(text)
         return text
+
+    def _see_that_it_shows(self, text: str) -> None:
+        """Raises for signs that turn the text around them about, and for a name of nothing to be seen."""
+        if any(letter in _TURNS_ABOUT for letter in text):
+            raise refused("must be plain text without signs that turn its direction about")
+        unseen = ("Cf", "Zs", "Zl", "Zp")
+        if not self.lines and all(
+            letter in _BLANK or unicodedata.category(letter) in unseen for letter in text
+        ):
+            raise refused("must have a letter or figure that can be seen")
 
     def _breaks(self, letter: str) -> bool:
         return self.lines and letter in "\n\r\t"

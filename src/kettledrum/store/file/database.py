@@ -10,6 +10,7 @@ from sqlalchemy.pool import ConnectionPoolEntry
 
 from kettledrum.store.errors import StoreUnusable
 from kettledrum.store.file.migrating import migrate
+from kettledrum.store.file.own import own_directory, own_file
 from kettledrum.store.file.sqlite import FILE_NAME, WAIT_MS, damage_in, reason
 
 
@@ -20,10 +21,11 @@ def open_database(directory: Path) -> Engine:
     StoreUnusable, also for a store that is damaged.
     """
     try:
-        directory.mkdir(parents=True, exist_ok=True)
+        own_directory(directory)
         file = directory / FILE_NAME
         if file.exists() and (damage := damage_in(file)):
             raise StoreUnusable(f"the store in {directory} is damaged: {damage}")
+        own_file(file)
         engine = create_engine(f"sqlite:///{file}")
         event.listen(engine, "connect", _settings)
         event.listen(engine, "begin", _begin)
@@ -42,6 +44,7 @@ def _settings(connection: DBAPIConnection, _entry: ConnectionPoolEntry) -> None:
     for setting in (
         "journal_mode=WAL",
         "foreign_keys=ON",
+        "trusted_schema=OFF",
         "synchronous=FULL",
         f"busy_timeout={WAIT_MS}",
     ):

@@ -22,7 +22,7 @@ _MIGRATIONS = Path(__file__).parents[1] / "migrations"
 def migrate(engine: Engine, file: Path) -> None:
     """Brings the store in `file` up to date. Raises StoreUnusable for one of a newer version."""
     known = sorted(path.name[1:5] for path in (_MIGRATIONS / "versions").glob("m*.py"))
-    revision = revision_of(file) if file.exists() else None
+    revision = revision_of(file) if file.exists() and file.stat().st_size else None
     if revision == known[-1]:
         return
     if revision is not None and revision not in known:

@@ -9,6 +9,7 @@ from pathlib import Path
 from sqlalchemy.exc import DatabaseError
 
 from kettledrum.store.errors import StoreUnusable
+from kettledrum.store.file.own import written_whole
 
 FILE_NAME = "kettledrum.sqlite"
 WAIT_MS = 5000
@@ -26,6 +27,10 @@ def opened(file: Path, *, read_only: bool = False) -> Iterator[sqlite3.Connectio
     mode = "ro" if read_only else "rw"
     address = f"{file.absolute().as_uri()}?mode={mode}"
     with closing(sqlite3.connect(address, uri=True, timeout=WAIT_MS / 1000)) as connection:
+        # What a file from elsewhere says of itself is not believed: no function in its schema runs, and
+        # every page is looked at before it is used.
+        connection.execute("PRAGMA trusted_schema=OFF")
+        connection.execute("PRAGMA cell_size_check=ON")
         yield connection
 
 
@@ -86,20 +91,21 @@ def revision_of(file: Path) -> str | None:
 def copy_into(source: sqlite3.Connection, target: Path) -> None:
     """Copies what a connection sees, as of one moment, into a new file that stands for itself.
 
-    Raises StoreUnusable when something is at `target` already; leaves nothing half written there.
+    It is read through before it gets its name. Raises StoreUnusable when something is at `target` already;
+    leaves nothing half written there.
     """
     try:
-        target.touch(exist_ok=False)
+        with written_whole(target) as part:
+            with closing(sqlite3.connect(part)) as copy:
+                source.backup(copy)
+                copy.execute("PRAGMA journal_mode=DELETE")
+            if damage := damage_in(part):
+                raise StoreUnusable(
+                    f"{target} cannot be written: what was written reads otherwise ({damage})"
+                )
     except FileExistsError as error:
         raise StoreUnusable(f"{target} is there already; nothing was written over it") from error
-    except OSError as error:
-        raise StoreUnusable(f"{target} cannot be written: {reason(error)}") from error
-    try:
-        with closing(sqlite3.connect(target)) as copy:
-            source.backup(copy)
-            copy.execute("PRAGMA journal_mode=DELETE")
-    except sqlite3.Error as error:
-        target.unlink(missing_ok=True)
+    except (OSError, sqlite3.Error) as error:
         raise StoreUnusable(f"{target} cannot be written: {reason(error)}") from error
 
 

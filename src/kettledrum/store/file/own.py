@@ -1,0 +1,75 @@
+"""Files that are the user's own: nobody else may read them, none is ever there half, none is left over."""
+
+import os
+import shutil
+from collections.abc import Iterator
+from contextlib import contextmanager, suppress
+from pathlib import Path
+
+PRIVATE_DIRECTORY, PRIVATE_FILE = 0o700, 0o600
+_PART = ".part"
+WORKSHOP = "restore-"
+
+
+def own_directory(directory: Path) -> None:
+    """Makes a directory, or one that is there, one that only its owner may look into. Raises OSError."""
+    directory.mkdir(parents=True, exist_ok=True, mode=PRIVATE_DIRECTORY)
+    # Another user's directory, or one on a disk without rights, stays as it is.
+    with suppress(OSError):
+        if directory.stat().st_mode & 0o077:
+            directory.chmod(PRIVATE_DIRECTORY)
+
+
+def own_file(file: Path) -> None:
+    """Sees to it that only its owner may read a file, which is made empty where it is not there."""
+    os.close(os.open(file, os.O_RDWR | os.O_CREAT, PRIVATE_FILE))
+    with suppress(OSError):
+        if file.stat().st_mode & 0o077:
+            file.chmod(PRIVATE_FILE)
+
+
+@contextmanager
+def written_whole(target: Path) -> Iterator[Path]:
+    """A new file under another name, which gets its own once it is written and on the disk; or none at all.
+
+    Raises FileExistsError where something is at `target` already, and OSError.
+    """
+    if target.exists():
+        raise FileExistsError(target)
+    part = target.with_name(f".{target.name}-{os.getpid()}{_PART}")
+    try:
+        own_file(part)
+        yield part
+        with part.open("rb+") as opened:
+            os.fsync(opened.fileno())
+        try:
+            # Unlike a renaming this never takes the place of a file that came there meanwhile.
+            os.link(part, target)
+        except (OSError, NotImplementedError) as error:
+            if isinstance(error, FileExistsError):
+                raise
+            part.replace(target)
+    finally:
+        part.unlink(missing_ok=True)
+    on_disk(target.parent)
+
+
+def on_disk(directory: Path) -> None:
+    """Has what a directory lists written to the disk, where the system can."""
+    with suppress(OSError):
+        listed = os.open(directory, os.O_RDONLY)
+        try:
+            os.fsync(listed)
+        finally:
+            os.close(listed)
+
+
+def clear_leftovers(directory: Path) -> None:
+    """Removes what was being written when the machine went down: no file that was ever whole."""
+    for where in (directory, directory / "backups"):
+        for part in where.glob(f".*{_PART}"):
+            with suppress(OSError):
+                part.unlink()
+    for workshop in directory.glob(f"{WORKSHOP}*"):
+        if workshop.is_dir():
+            shutil.rmtree(workshop, ignore_errors=True)
