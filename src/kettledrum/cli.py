@@ -165,6 +165,7 @@ def home_built(file: File, json: Json = False) -> None:
 
 app.command()(data_commands.backup)
 app.command()(data_commands.restore)
+app.command()(data_commands.data)
 app.command()(data_commands.export)
 app.command("import")(data_commands.import_)
 
@@ -191,7 +192,7 @@ def _serve(
             # keep everybody else waiting.
             gc.set_threshold(100_000, 20, 50)
             gc.enable()
-            start(store, host, port, told, copies=not demo)
+            start(store, host, port, told, copies=True)
         finally:
             store.close()
 

@@ -105,6 +105,53 @@ def import_(file: File, job: JobName = None, data: Data = None) -> None:
             _say(f"{_count(len(taken.parts.added), 'part')} added to the shelf{known}")
 
 
+def data(
+    data: Data = None,
+    keep_steps: Annotated[
+        int | None,
+        typer.Option(
+            "--keep-steps",
+            min=0,
+            max=1000,
+            metavar="N",
+            help="Let go of all older steps of undo in each job.",
+        ),
+    ] = None,
+    deleted: Annotated[
+        bool, typer.Option("--drop-deleted", help="Let go of deleted jobs and parts as well.")
+    ] = False,
+    json: Annotated[bool, typer.Option("--json", help="Print JSON instead of words.")] = False,
+) -> None:
+    """Say how large the data is and which backups there are; or make it smaller."""
+    from kettledrum.store import Copies
+
+    directory = directory_of(data)
+    with _opened(data) as store:
+        if deleted and keep_steps is None:
+            raise InvalidInput([Problem("--drop-deleted", "goes with --keep-steps")])
+        size = store.size() if keep_steps is None else store.forget(keep_steps, deleted=deleted)
+    copies = Copies(directory).copies()
+    if json:
+        from pydantic import TypeAdapter
+
+        held = {"directory": str(directory), "size": size, "copies": copies}
+        _say(TypeAdapter(dict[str, object]).dump_json(held, indent=2).decode())
+        return
+    _say(f"{directory}: {size.bytes:,} bytes, {size.past_bytes:,} of them for undo and deleted things")
+    for count, what in (
+        (size.jobs, "job"),
+        (size.setups, "setup"),
+        (size.roads, "road"),
+        (size.parts, "part"),
+    ):
+        _say(f"  {_count(count, what)}")
+    _say(f"  {_count(size.steps, 'step')} of undo; deleted: {_count(size.deleted_jobs, 'job')}")
+    for copy in copies:
+        _say(f"  backup {copy.file}, {copy.kind}, {copy.bytes:,} bytes")
+    if not copies:
+        _say("  no backups")
+
+
 @contextmanager
 def _opened(data: Path | None) -> Iterator["Store"]:
     from kettledrum.store import Store

@@ -106,7 +106,7 @@ def test_a_copy_is_put_back_and_what_stood_there_is_kept(copies, store):
     store.jobs.add(a_brief("Second"))
     aside = copies.put_back(made.file)
     assert [job.name for job in store.jobs.summaries()] == ["Round"]
-    assert [copy.kind for copy in copies.copies()] == ["before putting back", "by hand"]
+    assert [copy.kind for copy in copies.copies()] == ["before a restore", "by hand"]
     copies.put_back(aside.name)
     assert [job.name for job in store.jobs.summaries()] == ["Round", "Second"]
     copies.delete(made.file)

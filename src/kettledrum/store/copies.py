@@ -24,7 +24,7 @@ _OTHER = re.compile(
     r"kettledrum-(by-hand|before-restore|before-update-from-\d{4})-\d{4}-\d\d-\d\d-.*\.sqlite"
 )
 
-Kind = Literal["by itself", "by hand", "before putting back", "before an update"]
+Kind = Literal["automatic", "by hand", "before a restore", "before an update"]
 
 
 class Copy(BaseModel):
@@ -148,13 +148,13 @@ class Copies:
 
 def _kind(file: Path) -> Kind | None:
     if _DATED.fullmatch(file.name) and file.parent.name == FOLDER:
-        return "by itself"
+        return "automatic"
     other = _OTHER.fullmatch(file.name)
     if other is None:
         return None
     if other[1] == "by-hand":
         return "by hand"
-    return "before putting back" if other[1] == "before-restore" else "before an update"
+    return "before a restore" if other[1] == "before-restore" else "before an update"
 
 
 def _newest(file: Path) -> tuple[object, ...]:

@@ -2223,7 +2223,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "by itself" | "by hand" | "before putting back" | "before an update";
+            kind: "automatic" | "by hand" | "before a restore" | "before an update";
             /** Bytes */
             bytes: number;
         };

@@ -96,6 +96,13 @@ export const VIEWS: readonly View[] = [
     View: loaded("LiveView", () => import("../views/live/LiveView")),
   },
   {
+    group: "Keep",
+    name: "Data",
+    path: "data",
+    key: "d",
+    View: loaded("DataView", () => import("../views/data/DataView")),
+  },
+  {
     group: "Shelf",
     name: "Parts",
     path: "shelf",

@@ -27,7 +27,7 @@ const MARGIN = 16;
 const SHARPNESS = 2;
 
 /** The text of an SVG file of the drawing in `holder`: its SVG elements, and the words laid over them. */
-export async function drawingIn(holder: HTMLElement): Promise<string> {
+export async function drawingIn(holder: HTMLElement, title: string): Promise<string> {
   const drawn = [...holder.querySelectorAll<SVGSVGElement>("svg")];
   if (drawn.length === 0) throw new Error("there is no drawing to save");
   const box = new DOMRect(
@@ -48,7 +48,9 @@ export async function drawingIn(holder: HTMLElement): Promise<string> {
   file.setAttribute("viewBox", `${-MARGIN} ${-MARGIN} ${width + 2 * MARGIN} ${height + 2 * MARGIN}`);
   const ground = rectangle(-MARGIN, -MARGIN, width + 2 * MARGIN, height + 2 * MARGIN);
   ground.setAttribute("fill", getComputedStyle(document.body).backgroundColor);
-  file.append(await fontStyle(), ground);
+  const called = document.createElementNS(SVG, "title");
+  called.textContent = title;
+  file.append(called, await fontStyle(), ground);
 
   for (const { shown, frame } of frames) {
     const copy = shown.cloneNode(true) as SVGSVGElement;
@@ -89,6 +91,8 @@ function writeStyles(shown: Element, copy: Element): void {
   for (const name of STYLES) copy.setAttribute(name, style.getPropertyValue(name));
   for (const { name } of [...copy.attributes])
     if (/^(class|style|role|tabindex|aria-.*|data-.*)$/.test(name)) copy.removeAttribute(name);
+  if (shown instanceof SVGTextElement && shown.childElementCount === 0)
+    keepWidth(copy, shown.getComputedTextLength());
   const copies = [...copy.children];
   [...shown.children].forEach((child, place) => {
     const own = copies[place];
@@ -96,6 +100,13 @@ function writeStyles(shown: Element, copy: Element): void {
     if (getComputedStyle(child).display === "none") own.remove();
     else writeStyles(child, own);
   });
+}
+
+/** Has a text take as much room as it does here where the file's own typeface is passed over. */
+function keepWidth(text: Element, width: number): void {
+  if (width <= 0) return;
+  text.setAttribute("textLength", width.toFixed(2));
+  text.setAttribute("lengthAdjust", "spacingAndGlyphs");
 }
 
 /** The words that the page itself lays over the drawing, and the fields of colour behind them. */
@@ -143,6 +154,7 @@ function words(
   // Words that follow others begin with the space between them.
   drawn.setAttribute("xml:space", "preserve");
   drawn.textContent = fitted(text, place.width, element.clientWidth);
+  if (drawn.textContent === text) keepWidth(drawn, place.width);
   return drawn;
 }
 

@@ -46,7 +46,7 @@ export function drawingSavings(what: string, name: string, called = "Drawing"): 
   const drawn = () => {
     const holder = document.querySelector<HTMLElement>(`[data-drawing="${what}"]`);
     if (!holder) throw new Error("there is no drawing to save");
-    return drawingIn(holder);
+    return drawingIn(holder, `${called}: ${name}`);
   };
   return [
     {

@@ -1,0 +1,87 @@
+"""The data looked after on the page: backed up, restored, made smaller."""
+
+import re
+
+import pytest
+from on_page import saved
+from playwright.sync_api import Page, expect
+
+
+@pytest.fixture
+def data(page: Page, demo) -> Page:
+    page.goto(demo.address)
+    page.get_by_role("link", name="Data").click()
+    expect(page.get_by_role("heading", name="Data", exact=True)).to_be_visible()
+    return page
+
+
+def test_a_backup_is_made_restored_and_removed(data, demo):
+    expect(data.get_by_text(re.compile("^1 job with 7 setups, 2 roads and 37 parts take up"))).to_be_visible()
+    data.get_by_role("button", name="Back up now").click()
+    expect(data.get_by_text(re.compile("The newest backup was made today at"))).to_be_visible()
+    row = data.get_by_role("row", name=re.compile("^Today at .* by hand")).first
+    expect(row).to_be_visible()
+    with data.expect_download() as saved_file:
+        row.get_by_role("link", name=re.compile("^Save the backup")).click()
+    assert saved_file.value.path().read_bytes().startswith(b"SQLite format 3")
+    # A change, and back to before it.
+    data.get_by_role("link", name="Job").click()
+    data.get_by_label("Name of the job").fill("Wax round")
+    saved(data)
+    data.get_by_role("link", name="Data").click()
+    row.get_by_role("button", name=re.compile("^Restore the backup")).click()
+    asked = data.get_by_role("dialog")
+    expect(asked).to_contain_text("What is there now is kept as a backup")
+    asked.get_by_role("button", name="Leave it").click()
+    expect(asked).to_be_hidden()
+    row.get_by_role("button", name=re.compile("^Restore the backup")).click()
+    asked.get_by_role("button", name="Restore", exact=True).click()
+    expect(data.get_by_role("heading", level=1)).to_have_text("Honey round")
+    assert [job["name"] for job in demo.get("api/jobs")] == ["Honey round"]
+    data.get_by_role("link", name="Data").click()
+    before = data.get_by_role("row", name=re.compile("before a restore")).first
+    before.get_by_role("button", name=re.compile("^Remove the backup")).click()
+    data.get_by_role("dialog").get_by_role("button", name="Remove", exact=True).click()
+    expect(before).to_be_hidden()
+    expect(row).to_be_visible()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}])
+def test_how_many_backups_are_kept_is_said_and_refused_by_name(data, demo):
+    rules = data.get_by_role("form", name="Automatic backups")
+    keep = rules.get_by_role("button", name="Keep it so")
+    expect(keep).to_be_disabled()
+    rules.get_by_label("Keep the last days").fill("many")
+    keep.click()
+    expect(rules).to_contain_text("whole number from 1 to 60")
+    expect(rules.get_by_label("Keep the last days")).to_have_value("many")
+    rules.get_by_label("Keep the last days").fill("14")
+    rules.get_by_label("and before them, one a week for weeks").fill("8")
+    keep.click()
+    expect(data.get_by_text("Automatic backups follow this from now on.")).to_be_visible()
+    assert demo.get("api/data")["rules"] == {"on": True, "days": 14, "weeks": 8}
+    rules.get_by_role("checkbox").uncheck()
+    keep.click()
+    expect(data.get_by_text("Automatic backups are off.", exact=True)).to_be_visible()
+    expect(data.get_by_text(re.compile("automatic backups are off.$"))).to_be_visible()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}])
+def test_old_steps_are_let_go(data, demo):
+    data.get_by_role("link", name="Job").click()
+    for number in range(3):
+        data.get_by_label("Name of the job").fill(f"Round {number}")
+        saved(data)
+        data.get_by_label("What the bicycle must do").fill(f"Notes {number}")
+        saved(data)
+    data.get_by_role("link", name="Data").click()
+    free = data.get_by_role("form", name="Free space")
+    expect(data.get_by_text(re.compile("^6 steps can be undone"))).to_be_visible()
+    free.get_by_label("Steps to keep in each job").fill("-1")
+    free.get_by_role("button", name="Free space").click()
+    expect(free).to_contain_text("whole number from 0 to 1000")
+    free.get_by_label("Steps to keep in each job").fill("2")
+    free.get_by_role("button", name="Free space").click()
+    expect(data.get_by_text(re.compile("freed; 2 steps can still be undone"))).to_be_visible()
+    expect(data.get_by_text(re.compile("^2 steps can be undone"))).to_be_visible()
+    assert demo.get("api/data")["size"]["steps"] == 2
