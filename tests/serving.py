@@ -6,7 +6,7 @@ import signal
 import subprocess
 import sys
 import urllib.request
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import IO, Any
 
@@ -53,10 +53,11 @@ class Served:
         data: Path,
         before: Callable[[], None] | None = None,
         errors: IO[bytes] | None = None,
+        words_before: Sequence[str] = (),
     ) -> None:
         self.data = data
         self.process = subprocess.Popen(
-            [sys.executable, "-c", "from kettledrum.cli import main; main()", *words],
+            [*words_before, sys.executable, "-c", "from kettledrum.cli import main; main()", *words],
             preexec_fn=before,
             env={**os.environ, "KETTLEDRUM_DATA": str(data), "PYTHONUNBUFFERED": "1"},
             stdout=subprocess.PIPE,

@@ -173,6 +173,38 @@ def test_ride(run, file, tmp_path):
     )
 
 
+def test_one_of_several_roads_is_ridden(run, file, tmp_path):
+    road = tmp_path / "two.gpx"
+    out, home = gpx(ramp(300), name="Out").decode(), gpx(ramp(500), name="Home").decode()
+    road.write_text(out.replace("</gpx>", home[home.index("<trk>") :]))
+    data = file(brief(NINE_SPEED_HUB))
+    status, _, err = run("ride", data, "--road", str(road))
+    assert status == 2
+    assert err == (
+        f"--track: must say which: {road} holds 2 roads, where one is asked for: 1 “Out”; 2 “Home”\n"
+    )
+    for track in ("Home", "2"):
+        _, out, _ = run("ride", data, "--road", str(road), "--track", track, "--json")
+        assert json.loads(out)["length_m"] == pytest.approx(500, abs=1)
+    status, _, err = run("ride", data, "--road", str(road), "--track", "Back")
+    assert (status, "holds no road of the name or number “Back”" in err) == (2, True)
+
+
+def test_what_nobody_foresaw_ends_in_one_line(run, file, monkeypatch):
+    def fails(_file):
+        raise RuntimeError("not\nforeseen")
+
+    monkeypatch.setattr("kettledrum.cli._brief_in", fails)
+    status, out, err = run("compare", file(brief(NINE_SPEED_HUB)))
+    assert (status, out) == (2, "")
+    assert err == (
+        "Kettledrum made a mistake (RuntimeError: not foreseen); KETTLEDRUM_TRACEBACK=1 shows where\n"
+    )
+    monkeypatch.setenv("KETTLEDRUM_TRACEBACK", "1")
+    with pytest.raises(RuntimeError):
+        run("compare", file(brief(NINE_SPEED_HUB)))
+
+
 @pytest.mark.parametrize(
     ("data", "message"),
     [

@@ -12,6 +12,7 @@ import subprocess
 import sys
 import threading
 import time
+import urllib.error
 from contextlib import closing
 
 import pytest
@@ -107,15 +108,18 @@ def test_on_a_full_disk_what_was_kept_stays_and_what_was_not_is_said(tmp_path):
     served.stop()
 
 
+UNPRIVILEGED = ("setpriv", "--bounding-set=-dac_override,-dac_read_search") if os.getuid() == 0 else ()
+"""Before a command, takes from it the right, which root has, to write where nobody may."""
+
+
 def unprivileged(*words: str) -> subprocess.CompletedProcess[str]:
-    """Runs a command without the right, which root has, to write where nobody may."""
-    drop = ["setpriv", "--bounding-set=-dac_override,-dac_read_search"] if os.getuid() == 0 else []
-    command = [*drop, sys.executable, "-c", "from kettledrum.cli import main; main()", *words]
+    """Runs a command that may not write where nobody may."""
+    command = [*UNPRIVILEGED, sys.executable, "-c", "from kettledrum.cli import main; main()", *words]
     return subprocess.run(command, capture_output=True, text=True, timeout=30, check=False)
 
 
 @pytest.mark.skipif(os.getuid() == 0 and shutil.which("setpriv") is None, reason="root may write anywhere")
-def test_a_data_directory_that_may_not_be_written_is_named(tmp_path):
+def test_a_data_directory_that_may_not_be_written_is_opened_to_look_at_or_named(tmp_path):
     data = tmp_path / "data"
     served = Served("serve", data=data)
     served.send("POST", "api/jobs", brief(name="Round"))
@@ -125,11 +129,23 @@ def test_a_data_directory_that_may_not_be_written_is_named(tmp_path):
     for path in (data / FILE_NAME, data, empty):
         path.chmod(0o555 if path.is_dir() else 0o444)
     try:
-        for directory in (data, empty, empty / "inner"):
+        for directory in (empty, empty / "inner"):
             ended = unprivileged("serve", "--data", str(directory))
             assert (ended.returncode, ended.stdout) == (2, "")
-            assert ended.stderr.startswith(f"the store in {directory} cannot be opened: ")
+            assert f"store in {directory}" in ended.stderr
             assert ended.stderr.count("\n") == 1
+        ended = unprivileged("export", "--data", str(data))
+        assert ended.returncode == 2
+        assert ended.stderr.startswith(f"the store in {data} cannot be opened: ")
+        looked = Served("serve", data=data, words_before=UNPRIVILEGED)
+        assert "and may be looked at but not changed" in looked.said
+        assert [job["name"] for job in looked.get("api/jobs")] == ["Round"]
+        assert looked.get("api/data")["read_only"] is True
+        with pytest.raises(urllib.error.HTTPError) as refused:
+            looked.send("POST", "api/jobs", brief(name="New"))
+        assert refused.value.code == 503
+        assert "may be looked at but not changed" in json.load(refused.value)["detail"]
+        looked.stop()
     finally:
         for path in (data, data / FILE_NAME, empty):
             path.chmod(0o755)
@@ -173,3 +189,23 @@ def test_an_address_that_is_not_this_machines_is_refused(tmp_path):
         ended = unprivileged("serve", "--host", host, "--data", str(tmp_path))
         assert (ended.returncode, ended.stderr.count("\n")) == (2, 1)
         assert ended.stderr.startswith(f"--host: {host} ")
+
+
+def test_a_second_start_on_the_same_data_says_where_the_first_is(tmp_path):
+    served = Served("serve", data=tmp_path)
+    ended = subprocess.run(
+        [sys.executable, "-c", "from kettledrum.cli import main; main()", "serve", "--data", str(tmp_path)],
+        capture_output=True,
+        text=True,
+        timeout=30,
+        check=False,
+    )
+    assert (ended.returncode, ended.stdout) == (2, "")
+    assert ended.stderr == (
+        f"Kettledrum is running on the data in {tmp_path} already: open {served.address}\n"
+    )
+    # One that was killed holds nothing.
+    served.stop(signal.SIGKILL)
+    again = Served("serve", data=tmp_path)
+    assert again.get("api/jobs") == []
+    again.stop()

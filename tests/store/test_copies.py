@@ -223,7 +223,7 @@ def test_one_server_holds_a_store_and_a_second_is_told_where_it_is(tmp_path):
         assert "open http://127.0.0.1:8750/" in str(refused.value)
     assert not is_held(tmp_path)
     with serving(tmp_path):
-        assert not (tmp_path / "kettledrum.address").exists()
+        assert (tmp_path / "kettledrum.address").read_text() == ""
 
 
 def test_a_damaged_store_is_not_set_aside_under_a_running_server(tmp_path, store):
@@ -244,10 +244,7 @@ def test_a_directory_that_may_not_be_written_is_opened_to_look_at(tmp_path, stor
     store.jobs.add(a_brief("Round"))
     store.close()
 
-    def refuses(*_args, **_named):
-        raise PermissionError(13, "Permission denied")
-
-    monkeypatch.setattr("kettledrum.store.file.held.FileLock.acquire", refuses)
+    monkeypatch.setattr("kettledrum.store.served.may_be_written", lambda *_: False)
     before = sorted(file.name for file in store.directory.iterdir())
     with serving(store.directory) as told:
         assert told is None

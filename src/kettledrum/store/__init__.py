@@ -18,7 +18,7 @@ from kettledrum.store.records import (
     Stepped,
     brief_of,
 )
-from kettledrum.store.serving import serving
+from kettledrum.store.served import serving
 from kettledrum.store.shelf import BroughtIn, PartRecord, Shelf
 from kettledrum.store.store import Store, TakenIn
 from kettledrum.store.upkeep import DataSize

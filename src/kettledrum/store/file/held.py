@@ -7,6 +7,7 @@ from pathlib import Path
 from filelock import FileLock, Timeout
 
 from kettledrum.core.terms.errors import KettledrumError
+from kettledrum.store.file.own import own_file
 
 _LOCK = "kettledrum.lock"
 _ADDRESS = "kettledrum.address"
@@ -35,6 +36,7 @@ def held(directory: Path) -> Iterator[Path]:
         raise AlreadyServed(directory, _address(told)) from error
     try:
         told.unlink(missing_ok=True)
+        own_file(told)
         yield told
     finally:
         told.unlink(missing_ok=True)

@@ -2,6 +2,7 @@
 
 import os
 import shutil
+import tempfile
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
 from pathlib import Path
@@ -16,16 +17,33 @@ def own_directory(directory: Path) -> None:
     directory.mkdir(parents=True, exist_ok=True, mode=PRIVATE_DIRECTORY)
     # Another user's directory, or one on a disk without rights, stays as it is.
     with suppress(OSError):
-        if directory.stat().st_mode & 0o077:
-            directory.chmod(PRIVATE_DIRECTORY)
+        _shut(directory)
 
 
 def own_file(file: Path) -> None:
     """Sees to it that only its owner may read a file, which is made empty where it is not there."""
     os.close(os.open(file, os.O_RDWR | os.O_CREAT, PRIVATE_FILE))
     with suppress(OSError):
-        if file.stat().st_mode & 0o077:
-            file.chmod(PRIVATE_FILE)
+        _shut(file)
+
+
+def may_be_written(directory: Path, name: str) -> bool:
+    """Whether files can be made in a directory, and the one of this name, if it is there, be changed."""
+    try:
+        with tempfile.TemporaryFile(dir=directory):
+            pass
+        if (directory / name).exists():
+            os.close(os.open(directory / name, os.O_RDWR))
+    except OSError:
+        return False
+    return True
+
+
+def _shut(path: Path) -> None:
+    """Takes from others what they may do with a file or directory, and gives its owner nothing new."""
+    mode = path.stat().st_mode
+    if mode & 0o077:
+        path.chmod(mode & 0o700)
 
 
 @contextmanager

@@ -1,13 +1,13 @@
 """A store that is served: held by one server alone, and tidied before anybody works on it."""
 
 from collections.abc import Iterator
-from contextlib import ExitStack, contextmanager
+from contextlib import contextmanager
 from pathlib import Path
 
 from kettledrum.store.errors import StoreUnusable
 from kettledrum.store.file.held import held
-from kettledrum.store.file.own import clear_leftovers, own_directory
-from kettledrum.store.file.sqlite import reason
+from kettledrum.store.file.own import clear_leftovers, may_be_written, own_directory
+from kettledrum.store.file.sqlite import FILE_NAME, reason
 
 
 @contextmanager
@@ -21,11 +21,9 @@ def serving(directory: Path) -> Iterator[Path | None]:
         own_directory(directory)
     except OSError as error:
         raise StoreUnusable(f"the store in {directory} cannot be opened: {reason(error)}") from error
-    with ExitStack() as stack:
-        try:
-            told = stack.enter_context(held(directory))
-        except OSError:
-            told = None
-        else:
-            clear_leftovers(directory)
+    if not may_be_written(directory, FILE_NAME):
+        yield None
+        return
+    with held(directory) as told:
+        clear_leftovers(directory)
         yield told
