@@ -12,7 +12,7 @@ from typing import Any, NamedTuple
 
 from kettledrum.core.parts.figures import part_figures
 from kettledrum.core.parts.part import Part
-from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.errors import InvalidInput, Problem, safe
 from kettledrum.formats.cells import cell, text_of
 from kettledrum.formats.decimals import Decimals
 from kettledrum.formats.foreign import what_it_is
@@ -236,9 +236,9 @@ def _check(titles: list[str], columns: list[Heading | None], rows: list[list[str
             if any(place < len(row) and row[place].strip() for row in rows[1:]) or title:
                 unknown.append(title)
         elif column and column.key in [each.key for each in columns[:place] if each]:
-            problems.append(Problem("row 1", f"has the column “{title[:60]}” twice"))
+            problems.append(Problem("row 1", f"has the column “{safe(title)}” twice"))
     if unknown:
-        shown = ", ".join(f"“{_shown(title)}”" if title else "one without a title" for title in unknown[:8])
+        shown = ", ".join(f"“{safe(title)}”" if title else "one without a title" for title in unknown[:8])
         shown += f" and {len(unknown) - 8} more" if len(unknown) > 8 else ""
         have = "column" if len(unknown) == 1 else "columns"
         problems.append(
@@ -246,10 +246,6 @@ def _check(titles: list[str], columns: list[Heading | None], rows: list[list[str
         )
     if problems:
         raise InvalidInput(problems)
-
-
-def _shown(title: str) -> str:
-    return title[:60] if title.isprintable() else ascii(title)[:60]
 
 
 def _part(table: _Table, row: list[str]) -> object:

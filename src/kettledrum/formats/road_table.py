@@ -6,7 +6,7 @@ import math
 import re
 from collections.abc import Iterator
 
-from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.errors import InvalidInput, Problem, safe
 from kettledrum.formats.decimals import Decimals
 from kettledrum.formats.plain_text import bounded_lines, plain_text, table_of
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
@@ -138,7 +138,7 @@ def _add_row(
         found = decimals.number(text) * metres
         if not math.isfinite(found):
             raise InvalidInput(
-                [Problem(f"line {number}", f"has the {key} “{text[:20]}”, which is no number")]
+                [Problem(f"line {number}", f"has the {key} “{safe(text, 20)}”, which is no number")]
             )
         return found
 

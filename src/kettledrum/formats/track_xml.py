@@ -16,7 +16,7 @@ from xml.sax.handler import ContentHandler
 import defusedxml.sax
 from defusedxml import DefusedXmlException
 
-from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.errors import InvalidInput, Problem, safe
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
 
 _PIECE = 256_000
@@ -99,7 +99,7 @@ def _decoder(data: bytes) -> codecs.IncrementalDecoder:
         return codecs.getincrementaldecoder("utf-16-le" if start[1:2] == b"\x00" else "utf-16-be")("strict")
     declared = re.match(rb"""\s*<\?xml[^>]{0,150}?\sencoding\s*=\s*["']([^"']{1,60})["']""", start)
     name = declared[1].decode("latin-1") if declared else "utf-8"
-    shown = name if name.isprintable() else ascii(name)
+    shown = safe(name)
     try:
         known = codecs.lookup(name)
         found = codecs.getincrementaldecoder(name)
@@ -261,7 +261,7 @@ class _Tracks(ContentHandler):
         if key in ("ele", ALONG):
             return value
         name = {"lat": "latitude", "lon": "longitude"}[key]
-        shown = text[:20] if text[:20].isprintable() else ascii(text[:20])
+        shown = safe(text, 20)
         if math.isnan(value):
             raise self._at(f"has the {name} “{shown}”, which is no number")
         if abs(value) > most:

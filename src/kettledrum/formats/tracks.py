@@ -10,7 +10,7 @@ from typing import Any
 
 from kettledrum.core.job.route import MOST_ROUTES, Route
 from kettledrum.core.roads.cleaning import clean
-from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.errors import InvalidInput, Problem, safe
 from kettledrum.core.terms.quantities import NAME_LENGTH
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.foreign import what_it_is
@@ -109,9 +109,9 @@ def one_road(data: bytes, name: str, track: str | None = None) -> Route:
         return roads[int(track) - 1]
     left = [each.why for each in found.left_out if each.name == track]
     if left:
-        raise SeveralRoads(f"holds the track “{track}”, which cannot be taken: {left[0]}")
+        raise SeveralRoads(f"holds the track “{safe(track)}”, which cannot be taken: {left[0]}")
     what = "several roads" if named else "no road"
-    raise SeveralRoads(f"holds {what} of the name or number “{track[:60]}”, but: {listed}")
+    raise SeveralRoads(f"holds {what} of the name or number “{safe(track)}”, but: {listed}")
 
 
 def _title(line: TrackLine) -> str:

@@ -23,10 +23,15 @@ LONGEST_KEY = 60
 """A key longer than this is cut short where an error names it."""
 
 
+def safe(text: str, longest: int = LONGEST_KEY) -> str:
+    """A text from outside made safe to print, and cut short where it is longer than so many characters."""
+    shown = text if text.isprintable() else ascii(text)[1:-1]
+    return shown if len(shown) <= longest else shown[:longest] + "…"
+
+
 def place_in(where: str, key: str) -> str:
     """The place of `key` inside the place `where`; a key from outside is made safe to print."""
-    shown = key if key.isprintable() else ascii(key)
-    shown = shown if len(shown) <= LONGEST_KEY else shown[:LONGEST_KEY] + "…"
+    shown = safe(key)
     return f"{where}.{shown}" if where and shown else where or shown
 
 
