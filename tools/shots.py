@@ -78,14 +78,11 @@ def shelf(page: Page) -> None:
     page.get_by_role("button", name="14-speed hub, oil bath", exact=True).click()
 
 
-def familiar(page: Page) -> None:
-    """What each setup is like among derailleur drives, against one of them."""
-    page.get_by_role("link", name="Setups").click()
-    page.get_by_role("navigation", name="Setups").get_by_role("link", name="One ring, twelve").click()
-    page.get_by_role("button", name="Make reference").click()
-    page.get_by_role("link", name="Line-up").click()
-    page.get_by_text("Gear by gear against G").click()
-    page.get_by_role("heading", name="In familiar terms").evaluate("(it) => it.scrollIntoView()")
+def data(page: Page) -> None:
+    """The data view, with a backup."""
+    page.get_by_role("link", name="Data").click()
+    page.get_by_role("button", name="Back up now").click()
+    page.get_by_role("row", name=re.compile("by hand")).first.wait_for()
 
 
 def road(page: Page) -> None:
@@ -179,7 +176,7 @@ PICTURES = [
     ("job", job, 1280, "light"),
     ("internals", in_the_valley(internals), 1280, "light"),
     ("shelf", shelf, 1280, "light"),
-    ("line-up-familiar", familiar, 1280, "light"),
+    ("data", data, 1280, "light"),
     ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),
 ]
 

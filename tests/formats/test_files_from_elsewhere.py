@@ -283,7 +283,10 @@ def test_a_drawn_road_goes_out_and_comes_back_with_its_corners():
     ("data", "kind"),
     [
         (gpx(ramp()), "roads"),
-        (b"\xef\xbb\xbf\n<kml/>", "roads"),
+        (b"\xef\xbb\xbf\n<gpx/>", "roads"),
+        (b"\xef\xbb\xbf\n<!-- <gpx> --><kml/>", "others"),
+        (b"<?xml version='1.0'?><k:kml xmlns:k='x'/>", "others"),
+        ("<html>".encode("utf-16"), "others"),
         (gpx(ramp()).decode().encode("utf-16"), "roads"),
         ("Strecke km;Höhe m\n0;1\n".encode(), "roads"),
         ("Strecke km;Höhe m\n0;1\n".encode("utf-16"), "roads"),
@@ -320,6 +323,8 @@ def test_a_file_is_told_by_how_it_begins(data, kind):
         ),
         (b"time,speed\n1,2\n", "a table of parts has columns kind and name"),
         (b"%PDF-1.7", "is a PDF document"),
+        (b"<kml/>", "is KML, as maps draw it"),
+        (b"\xff\xd8\xff\xe0", "is a picture; type what it shows"),
     ],
 )
 def test_what_cannot_come_in_is_told_by_its_name(data, words):

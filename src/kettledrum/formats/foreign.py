@@ -33,7 +33,7 @@ def what_it_is(data: bytes) -> str | None:
     return None
 
 
-_PICTURE = "is a picture"
+_PICTURE = "is a picture; type what it shows"
 _STARTS: tuple[tuple[bytes, str], ...] = (
     (b"\x1f\x8b", "is packed (gzip); unpack it, and bring in what is inside"),
     (b"7z\xbc\xaf", "is packed (7z); unpack it, and bring in what is inside"),

@@ -15,7 +15,7 @@ from kettledrum.formats.plain_text import plain_text
 from kettledrum.formats.road_table import has_road_columns, missing_columns, titles_of
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf
 from kettledrum.formats.track_line import refused
-from kettledrum.formats.track_xml import is_xml
+from kettledrum.formats.track_xml import is_xml, other_xml
 
 _ZIP = b"PK"
 _SQLITE = b"SQLite format 3\0"
@@ -31,7 +31,7 @@ BEGINNING = 8000
 def kind_of(beginning: bytes) -> Kind:
     """What a file holds, by how it begins: parts, roads, a table of neither, or what `read_any` reads."""
     if is_xml(beginning):
-        return "roads"
+        return "others" if other_xml(beginning) else "roads"
     if _SHELF in beginning[:400]:
         return "parts"
     if what_it_is(beginning) or beginning.lstrip(_BLANK)[:1] in (b"{", b"[", b""):
@@ -66,7 +66,9 @@ def read_any(data: bytes) -> Setup | Everything:
     if words := what_it_is(data):
         raise refused(words)
     if is_xml(data):
-        raise refused("holds a road or is a page; roads go into a job: open it, and bring the file in there")
+        raise refused(
+            other_xml(data) or "holds a road; roads go into a job: open it, and bring the file in there"
+        )
     if data.startswith(_SQLITE):
         raise InvalidInput(
             [Problem("", "the file is a backup of a whole store; kettledrum restore puts it back")]

@@ -46,6 +46,13 @@ def is_xml(data: bytes) -> bool:
     return start.startswith(b"<")
 
 
+def other_xml(data: bytes) -> str | None:
+    """What an XML file is that is certainly no track, and what to do, to be said after “the file”."""
+    start = data[:8000].replace(b"\x00", b"")
+    found = re.search(rb"<(?:[\w.-]+:)?([a-zA-Z]\w*)", re.sub(rb"<!--.*?-->", b"", start, flags=re.DOTALL))
+    return _OTHERS.get(found[1].decode("ascii").lower()) if found else None
+
+
 def xml_lines(data: bytes) -> Iterator[float | list[TrackLine]]:
     """How much of a file is read, time and again; and at last its lines. Raises InvalidInput."""
     parser = defusedxml.sax.make_parser()
