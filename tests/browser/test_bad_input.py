@@ -108,7 +108,7 @@ def test_an_upside_down_band_is_refused_and_the_lanes_stay(page, demo):
     [
         (b"", "the file is empty; a JSON object was expected"),
         (b'{"format": "kettledrum-set', "the file is not complete JSON: line 1"),
-        (b"\x89PNG\r\n\x00\xff", "the file is not"),
+        (b"\x89PNG\r\n\x00\xff", "the file is a picture"),
         (b"[" * 100_000, "the file is nested too deeply; at most 32 levels are read"),
         (
             json.dumps({**NINE_SPEED_HUB, "spokes": 36}).encode(),

@@ -156,6 +156,11 @@ def test_a_drawing_goes_out_with_its_words_and_its_typeface(page, demo, view):
     words = " ".join("".join(text.itertext()) for text in drawing.iter("{http://www.w3.org/2000/svg}text"))
     assert ("40 teeth" if view == "Setups" else "Fourteen-speed hub") in words
     assert b"data:font/woff2;base64," in svg
+    svg_name = "{http://www.w3.org/2000/svg}"
+    assert drawing.find(f"{svg_name}title").text.startswith("Drawing: ")
+    # Text takes as much room as on the page, also where the typeface inside is passed over.
+    lengths = [text.get("textLength") for text in drawing.iter(f"{svg_name}text") if text.text]
+    assert sum(length is not None and 0 < float(length) < 1300 for length in lengths) > len(lengths) / 2
     assert b"var(--" not in svg
     _, png = save_as(page, "Drawing as PNG")
     assert png.startswith(b"\x89PNG")

@@ -14,6 +14,7 @@ from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.archive import Everything
 from kettledrum.store import Store
+from serving import Served
 
 
 @pytest.fixture
@@ -57,6 +58,36 @@ def test_a_backup_of_a_running_store_is_put_back_while_it_runs(run, store, tmp_p
     assert status == 0
     assert b"What stood there before is kept as " in out
     assert names(store) == ["Round"]
+
+
+def test_a_server_goes_on_seeing_what_others_write_after_a_restore(tmp_path):
+    served = Served("serve", data=tmp_path)
+
+    def jobs() -> list[str]:
+        return [job["name"] for job in served.get("api/jobs")]
+
+    def from_outside(name: str) -> None:
+        other = Store(tmp_path)
+        other.start_over([a_brief(name)])
+        other.close()
+
+    from_outside("First")
+    served.send("POST", "api/data/copies")
+    [copy] = served.get("api/data")["copies"]
+    from_outside("Second")
+    assert jobs() == ["Second"]
+    served.send("POST", f"api/data/copies/{copy['file']}/put-back")
+    assert jobs() == ["First"]
+    # A lock that were lost here would let the other take the file for nobody's.
+    for name in ("Third", "Fourth"):
+        from_outside(name)
+        assert jobs() == [name]
+    served.send("POST", "api/jobs", brief(name="Fifth"))
+    assert jobs() == ["Fourth", "Fifth"]
+    served.stop()
+    other = Store(tmp_path)
+    assert [job.name for job in other.jobs.summaries()] == ["Fourth", "Fifth"]
+    other.close()
 
 
 def test_a_backup_is_named_by_the_day_and_writes_over_nothing(run, store):

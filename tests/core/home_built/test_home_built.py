@@ -178,7 +178,7 @@ def test_the_whole_stands_as_its_worst_part():
     [
         ({"motor": {"rpm": 100}}, "motor.torque_nm", "give the torque, or volts and amps"),
         ({"motor": {"rpm": 100, "voltage_v": 24}}, "motor.torque_nm", "volts and amps"),
-        ({"motor": {"rpm": 0, "torque_nm": 5}}, "motor.rpm", "above 0"),
+        ({"motor": {"rpm": 0, "torque_nm": 5}}, "motor.rpm", "from 0.01 to 60000"),
         ({"stages": [[48, 9], [48, 9]]}, "stages", "at most 100 km/h"),
         ({"stages": [[4, 20]]}, "stages[0][0]", "from 5 to 200"),
         ({"wheel_mm": 0}, "wheel_mm", "from 50 to 1500 mm"),

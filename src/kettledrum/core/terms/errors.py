@@ -25,7 +25,7 @@ LONGEST_KEY = 60
 
 def safe(text: str, longest: int = LONGEST_KEY) -> str:
     """A text from outside made safe to print, and cut short where it is longer than so many characters."""
-    shown = text if text.isprintable() else ascii(text)[1:-1]
+    shown = text if text.isprintable() else ascii(text)
     return shown if len(shown) <= longest else shown[:longest] + "…"
 
 

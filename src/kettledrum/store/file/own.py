@@ -21,8 +21,13 @@ def own_directory(directory: Path) -> None:
 
 
 def own_file(file: Path) -> None:
-    """Sees to it that only its owner may read a file, which is made empty where it is not there."""
-    os.close(os.open(file, os.O_RDWR | os.O_CREAT, PRIVATE_FILE))
+    """Sees to it that only its owner may read a file, which is made empty where it is not there.
+
+    One that is there is not opened: closing it would drop all locks that this process, which may be serving
+    it, holds on it (How to corrupt an SQLite database file, 2.2, sqlite.org).
+    """
+    with suppress(FileExistsError):
+        os.close(os.open(file, os.O_RDWR | os.O_CREAT | os.O_EXCL, PRIVATE_FILE))
     with suppress(OSError):
         _shut(file)
 
@@ -32,11 +37,9 @@ def may_be_written(directory: Path, name: str) -> bool:
     try:
         with tempfile.TemporaryFile(dir=directory):
             pass
-        if (directory / name).exists():
-            os.close(os.open(directory / name, os.O_RDWR))
     except OSError:
         return False
-    return True
+    return not (directory / name).exists() or os.access(directory / name, os.W_OK)
 
 
 def _shut(path: Path) -> None:
