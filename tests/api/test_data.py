@@ -24,6 +24,7 @@ def test_how_large_it_is_and_where(client, job, store):
         file.stat().st_size for file in store.directory.glob("kettledrum.sqlite")
     )
     assert (found["copies"], found["read_only"]) == ([], False)
+    assert client.get("/api/data/standing").json() == {"read_only": False}
     assert found["rules"] == {"on": True, "days": 7, "weeks": 4}
 
 

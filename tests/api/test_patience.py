@@ -13,8 +13,12 @@ from pathlib import Path
 import pytest
 import uvicorn
 
+from examples import NINE_SPEED_HUB, brief
 from kettledrum import timed_http
 from kettledrum.api import create_app
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.validation import validate
+from kettledrum.formats.archive import Everything, pack
 from kettledrum.store import Store
 from kettledrum.throttled_log import Throttle
 from serving import Served
@@ -152,6 +156,35 @@ def served(tmp_path_factory):
     server = Served("demo", data=tmp_path_factory.mktemp("served"))
     yield server
     server.stop()
+
+
+def test_an_archive_of_500_jobs_goes_in_while_others_save(served):
+    setups = [{**NINE_SPEED_HUB, "name": f"S {number}"} for number in range(20)]
+    first = validate(Brief, brief(*setups, name="0"))
+    jobs = [first.model_copy(update={"name": str(number)}) for number in range(500)]
+    content = pack(Everything(jobs, []), "2026-05-01T08:00:00+00:00")
+    waits, done = [], threading.Event()
+
+    def others() -> None:
+        while not done.is_set():
+            begun = time.perf_counter()
+            served.send("POST", "api/jobs", brief(name="Another"))
+            waits.append(time.perf_counter() - begun)
+            time.sleep(0.02)
+
+    asking, slow, begun = threading.Thread(target=others), slowness(), time.perf_counter()
+    asking.start()
+    try:
+        request = urllib.request.Request(served.address + "api/import/in-steps", content, method="POST")
+        with urllib.request.urlopen(request) as answer:
+            *_, last = answer.read().decode().splitlines()
+    finally:
+        done.set()
+        asking.join()
+    slow = max(slow, slowness())
+    assert len(json.loads(last)["added"]["jobs"]) == 500
+    assert time.perf_counter() - begun < 15 * slow
+    assert max(waits) < 0.5 * slow * 2
 
 
 @pytest.mark.skipif(not Path("/proc/self/status").exists(), reason="memory is read from /proc")

@@ -292,6 +292,22 @@ def test_old_steps_are_let_go_and_what_is_kept_can_still_be_undone(store):
     file.close()
 
 
+def test_no_save_reads_what_was_deleted(store):
+    job = store.jobs.add(a_brief("Round"))
+    with sqlite3.connect(store.directory / FILE_NAME) as file:
+        for ask, index in (
+            ("SELECT sum(version) FROM setup WHERE job_id = ?", "COVERING INDEX setup_versions"),
+            ("SELECT sum(version) FROM road WHERE job_id = ?", "COVERING INDEX road_versions"),
+            (
+                "SELECT * FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position",
+                "INDEX setup_",
+            ),
+        ):
+            plan = " ".join(row[3] for row in file.execute(f"EXPLAIN QUERY PLAN {ask}", (job.id,)))
+            assert index in plan
+    file.close()
+
+
 def test_a_clock_that_was_put_back_joins_no_steps(store, monkeypatch):
     job = store.jobs.add(a_brief("Round"))
     times = iter(["2026-05-20T10:00:00.000+00:00", "2026-05-20T09:00:00.000+00:00"])

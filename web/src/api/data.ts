@@ -8,6 +8,16 @@ export function useData() {
   return useQuery({ queryKey: DATA, queryFn: () => dataOf<TheData>(api.GET("/api/data")) });
 }
 
+/** Whether the data may only be looked at. */
+export function useReadOnly(): boolean {
+  const { data } = useQuery({
+    queryKey: [...DATA, "standing"],
+    queryFn: () => dataOf<{ read_only: boolean }>(api.GET("/api/data/standing")),
+    staleTime: Infinity,
+  });
+  return data?.read_only ?? false;
+}
+
 /** What can be done with the data as a whole; all that is shown follows. */
 export function useDataActions() {
   const client = useQueryClient();

@@ -3,13 +3,27 @@ import AlertTitle from "@mui/material/AlertTitle";
 import Button from "@mui/material/Button";
 import { useNavigate } from "react-router";
 import type { Damaged } from "../api/client";
+import { useReadOnly } from "../api/data";
 import { useDamaged, useDamagedActions } from "../api/exchange";
 import { useNotify } from "../ui/Notices";
 
-/** Says when a store was found damaged, and offers back what can be read of it. */
+/** Says when a store may not be written, or was found damaged; offers back what can be read of that. */
 export function DamagedNotice() {
   const { data: damaged = [] } = useDamaged();
-  return damaged.map((store) => <Notice key={store.file} store={store} />);
+  const readOnly = useReadOnly();
+  return (
+    <>
+      {readOnly && (
+        <Alert severity="info" className="no-print">
+          This data can be looked at but not changed: Kettledrum may not write in its folder. What you type
+          here is not kept; start Kettledrum on a copy of the folder to change something.
+        </Alert>
+      )}
+      {damaged.map((store) => (
+        <Notice key={store.file} store={store} />
+      ))}
+    </>
+  );
 }
 
 function Notice({ store }: { store: Damaged }) {

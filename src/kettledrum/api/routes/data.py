@@ -37,6 +37,12 @@ class Forgetting(Model):
     deleted: bool = False
 
 
+class MayChange(BaseModel):
+    """Whether the data may only be looked at."""
+
+    read_only: bool
+
+
 class PutBack(BaseModel):
     """Where what stood there before is kept."""
 
@@ -54,6 +60,12 @@ def read_data(store: TheStore) -> TheData:
         copies=copies.copies(),
         read_only=store.read_only,
     )
+
+
+@router.get("/standing")
+def read_standing(store: TheStore) -> MayChange:
+    """Whether anything can be changed; asked for by every page at its start."""
+    return MayChange(read_only=store.read_only)
 
 
 @router.put("/rules")

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import { useData, useDataActions } from "../../api/data";
 import type { TheData } from "../../api/client";
@@ -44,12 +43,6 @@ export function DataView() {
           </Button>
         }
       />
-      {data.read_only && (
-        <Alert severity="info">
-          This data can be looked at but not changed: Kettledrum may not write in its folder. Start it on a
-          copy of the folder to change something.
-        </Alert>
-      )}
       <section className={section.section} aria-label="Backups">
         <h3>Backups</h3>
         <p className={section.note}>
