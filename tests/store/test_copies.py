@@ -9,6 +9,7 @@ from pathlib import Path
 import pytest
 
 from examples import NINE_SPEED_HUB, brief
+from kettledrum import server
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Leg, Route, RouteEdit
 from kettledrum.core.terms.errors import InvalidInput
@@ -319,3 +320,18 @@ def test_a_clock_that_was_put_back_joins_no_steps(store, monkeypatch):
     at["now"] = next(times)
     store.jobs.change_need(job.id, need.model_copy(update={"name": "Round c"}), version)
     assert store.jobs.job(job.id).revision == 2
+
+
+def test_a_server_makes_the_days_copy_again_and_again_whatever_goes_wrong(copies, monkeypatch, caplog):
+    later: list[float] = []
+    monkeypatch.setattr(server, "_daemon", lambda after_s, _work: later.append(after_s))
+    server._make_copies(copies)
+    assert [copy.kind for copy in copies.copies()] == ["automatic"]
+
+    def fails(_today=None):
+        raise StoreUnusable("the disk is full")
+
+    monkeypatch.setattr(copies, "make_due", fails)
+    server._make_copies(copies)
+    assert "could not be made by itself: the disk is full" in caplog.text
+    assert later == [3600.0, 3600.0]

@@ -151,3 +151,34 @@ def test_points_where_the_device_stood_are_one_and_missing_elevations_lie_betwee
     at = np.array([0, 0, 0, 700, 700, 1500.0])
     road = clean(by_distance(at, [5, 6, 7, np.nan, np.nan, 23]))
     assert road.points == [(0.0, 6.0), (700.0, pytest.approx(6 + 17 * 700 / 1500, abs=0.002)), (1500.0, 23.0)]
+
+
+@pytest.mark.parametrize(("from_m", "left_out"), [(900, False), (1300, True)])
+def test_a_road_that_runs_near_latitude_0_longitude_0_may_have_points_there(from_m, left_out):
+    track = Track(NONE, (from_m + AT) * DEGREE, np.zeros(501), CLIMB, [])
+    track.latitude[250] = 0
+    assert any("where there was no fix" in words for words in clean(track).report) is left_out
+
+
+@pytest.mark.parametrize(("share", "bridged"), [(0.45, True), (0.55, False)])
+def test_where_most_elevations_are_nought_they_are_what_is_known(share, bridged):
+    height = np.full(501, 80.0)
+    height[100 : 100 + int(501 * share)] = 0
+    assert any("fell to 0" in words for words in found(north(AT, height))[2]) is bridged
+
+
+@pytest.mark.parametrize(("back_at", "left_out"), [(6000, True), (7000, False)])
+def test_what_comes_back_too_far_on_was_somewhere_else(back_at, left_out):
+    # 32 km back, and then 6 or 7 km beyond where it left: a fifth of the shorter way is 6.4 km.
+    at = np.concatenate((AT, [5000 - 32_000], AT + 5000 + back_at))
+    report = found(north(at, np.full(len(at), 9.0)))[2]
+    assert any("off the road" in words for words in report) is left_out
+
+
+@pytest.mark.parametrize(("off_km", "left_out"), [(25, False), (35, True)])
+def test_at_an_end_a_point_lies_off_by_hundreds_of_steps(off_km, left_out):
+    # Of 100 m each: three hundred are 30 km.
+    at = np.arange(0, 20_001, 100.0)
+    at[0] = -1000 * off_km
+    report = found(north(at, np.full(len(at), 9.0)))[2]
+    assert any("off the road" in words for words in report) is left_out
