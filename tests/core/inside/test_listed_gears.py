@@ -118,3 +118,33 @@ def test_a_lowest_ratio_near_nothing_is_refused_in_words(way):
     with pytest.raises(InvalidInput, match=r"lowest: makes a gear 1 of 1e-06; from 0.001 to 20 is allowed"):
         understand(validate(GearEntry, entry))
     assert understand(validate(GearEntry, entry | {"lowest": 0.001})).ratios[0] == 0.001
+
+
+@pytest.mark.parametrize(
+    ("text", "ratios"),
+    [
+        # Two rows that count on are no titles over gears, nor is a row of two.
+        ("1 2 3\n2 3 4", None),
+        ("1 2\n0.5 0.8", [0.5, 0.8]),
+        # A first column of names stands beside titles that count it.
+        ("name  ratio  step %\nlow  0.53  20\nmiddle  0.64  19\nhigh  0.76  18", [0.53, 0.64, 0.76]),
+        ("ratio  step %\n0.53  20\n0.64  19\n0.76  18", [0.53, 0.64, 0.76]),
+        # Only the first figure of a cell counts.
+        ("gear\tratio\n1\t0.53 (lowest of 3)\n2\t0.64 (2)\n3\t0.76", [0.53, 0.64, 0.76]),
+        # One year among three ratios; two of them beside two are not told apart.
+        ("0.53 2019 0.64 0.76", [0.53, 0.64, 0.76]),
+    ],
+)
+def test_rows_columns_and_years(text, ratios):
+    found = listed_gears(text).ratios
+    if ratios is None:
+        assert len(found) > 3
+    else:
+        assert found == pytest.approx(ratios)
+
+
+def test_a_ratio_beyond_any_gear_is_no_year_where_it_has_decimals():
+    assert listed_gears("0.5 1.5 19.5 21").ratios == [0.5, 1.5, 19.5]
+    assert listed_gears("0.5 25.5").ratios == [0.5, 25.5]
+    # More odd ones than ratios: nothing is left out in silence, and what follows is refused.
+    assert 2019 in listed_gears("0.5 2019 2020").ratios

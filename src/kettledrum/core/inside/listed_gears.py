@@ -73,7 +73,7 @@ def listed_gears(text: str, turn_m: float | None = None, primary: float | None =
     if under:
         return ListedGears(_ratios(under, told, turn_m, primary), told)
     if len(rows) > 1:
-        rows = [row for row in rows if not (len(row) > 2 and _counts(row))] or rows
+        rows = [row for row in rows if not _is_numbering(row)] or rows
     return ListedGears(_ratios(_column(rows, titles, lines), told, turn_m, primary), told)
 
 
@@ -146,6 +146,11 @@ def _value(text: str) -> float:
 def _counts(row: Sequence[Figure]) -> bool:
     """Whether figures go up or down by one, as those of gears do."""
     return {after.value - before.value for before, after in pairwise(row)} in ({1.0}, {-1.0})
+
+
+def _is_numbering(row: Sequence[Figure]) -> bool:
+    """Whether a row of a table numbers the gears below it: 1 2, or three and more that count on."""
+    return len(row) > 1 and (len(row) > 2 or row[0].value == 1 and row[0].whole) and _counts(row)
 
 
 def _column(rows: list[list[Figure]], titles: list[str], lines: list[str]) -> list[Figure]:
