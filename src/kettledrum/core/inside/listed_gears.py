@@ -150,7 +150,7 @@ def _counts(row: Sequence[Figure]) -> bool:
 
 def _is_numbering(row: Sequence[Figure]) -> bool:
     """Whether a row of a table numbers the gears below it: 1 2, or three and more that count on."""
-    return len(row) > 1 and (len(row) > 2 or row[0].value == 1 and row[0].whole) and _counts(row)
+    return len(row) > 1 and (len(row) > 2 or (row[0].value == 1 and row[0].whole)) and _counts(row)
 
 
 def _column(rows: list[list[Figure]], titles: list[str], lines: list[str]) -> list[Figure]:
