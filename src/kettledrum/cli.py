@@ -192,7 +192,7 @@ def _serve(
             # keep everybody else waiting.
             gc.set_threshold(100_000, 20, 50)
             gc.enable()
-            start(store, host, port, told, copies=True)
+            start(store, host, port, told)
         finally:
             store.close()
 

@@ -16,8 +16,8 @@ from kettledrum.api import Access, create_app
 from kettledrum.core.terms.errors import KettledrumError
 from kettledrum.devices import Bench
 from kettledrum.store import Copies, Store, StoreUnusable
-from kettledrum.throttled_log import Throttle
-from kettledrum.timed_http import MOST_AT_ONCE, TimedProtocol
+from kettledrum.throttled_log import throttle_logs
+from kettledrum.timed_http import TimedProtocol
 
 USUAL_PORT = 8750
 LOOPBACK = "127.0.0.1"
@@ -36,13 +36,11 @@ def serve(
     host: str = LOOPBACK,
     port: int | None = None,
     told: Path | None = None,
-    *,
-    copies: bool = False,
 ) -> None:
     """Serves a store until it is stopped, after printing the address and, for a network, the token.
 
-    With `copies`, dated copies of the store are made by themselves. The address goes into the file `told` as
-    well, for whoever would start a second server. Without a `port`, the usual one is used, or any free one
+    Dated copies of it are made meanwhile. The address goes into the file `told` as well, for whoever would
+    start a second server. Without a `port`, the usual one is used, or any free one
     where that is taken. Raises CannotListen.
     """
     listener = _listener(host, port)
@@ -54,16 +52,14 @@ def serve(
         log_level="warning",
         access_log=False,
         lifespan="off",
-        limit_concurrency=MOST_AT_ONCE,
         timeout_graceful_shutdown=_GOES_DOWN_S,
     )
-    for name in ("uvicorn.error", "kettledrum"):
-        logging.getLogger(name).addFilter(Throttle())
+    throttle_logs()
     if told is not None:
         told.write_text(_address(listener), encoding="utf-8")
     looked_at = ", and may be looked at but not changed" if store.read_only else ""
     words = _words(listener, token) + f"The data is in {store.directory}{looked_at}\nStop it with Ctrl+C.\n"
-    if copies and not store.read_only:
+    if not store.read_only:
         _daemon(_COPY_AFTER_S, lambda: _make_copies(Copies(store.directory)))
     _Announced(config, words, app.state.bench).run(sockets=[listener])
 

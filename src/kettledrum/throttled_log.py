@@ -7,6 +7,20 @@ _WINDOW_S = 60.0
 _MOST = 5
 
 
+def throttle_logs() -> None:
+    """Throttles what the server and the application write.
+
+    At what writes it: a filter at a logger is not asked about what comes from those below it.
+    """
+    own = logging.getLogger("kettledrum")
+    if not own.handlers:
+        own.addHandler(logging.StreamHandler())
+        own.propagate = False
+    for name in ("uvicorn", "kettledrum"):
+        for handler in logging.getLogger(name).handlers:
+            handler.addFilter(Throttle())
+
+
 class Throttle(logging.Filter):
     """Lets a message through a few times a minute, and tells then how often it was left out."""
 

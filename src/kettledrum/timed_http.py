@@ -8,7 +8,7 @@ from uvicorn.protocols.http.h11_impl import H11Protocol
 ASKS_WITHIN_S = 15.0
 """From when a connection is made, or its last answer given, until all of a request's head is there."""
 MOST_AT_ONCE = 200
-"""Connections and requests being worked on; more are told to come again."""
+"""Connections at once. One more, and the one that has said nothing for longest makes room."""
 
 
 class TimedProtocol(H11Protocol):
@@ -20,6 +20,8 @@ class TimedProtocol(H11Protocol):
         """A connection is made: from now on it has so long."""
         super().connection_made(transport)
         self._wait()
+        if len(self.connections) > MOST_AT_ONCE:
+            self._make_room()
 
     def data_received(self, data: bytes) -> None:
         """Something came: once it was a whole head, nobody waits for one any more."""
@@ -41,6 +43,17 @@ class TimedProtocol(H11Protocol):
         if self._asked_by is not None:
             self._asked_by.cancel()
             self._asked_by = None
+
+    def _make_room(self) -> None:
+        """Closes the connection that has been silent for longest, which may be this one."""
+        waiting = [
+            (other._asked_by.when(), id(other), other)
+            for other in self.connections
+            if isinstance(other, TimedProtocol) and other._asked_by is not None
+        ]
+        _, _, silent = min(waiting)
+        silent._stop_waiting()
+        silent.transport.close()
 
     def _gives_up(self) -> None:
         self._asked_by = None

@@ -20,7 +20,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.archive import Everything, pack
 from kettledrum.store import Store
-from kettledrum.throttled_log import Throttle
+from kettledrum.throttled_log import Throttle, throttle_logs
 from serving import Served
 
 
@@ -79,6 +79,39 @@ def test_a_second_request_must_come_as_soon_and_a_slow_body_may_take_its_time(im
         connection.sendall(body[5:])
         connection.settimeout(10)
         assert connection.recv(4096).startswith(b"HTTP/1.1 422")
+
+
+def test_of_many_connections_the_one_that_is_silent_for_longest_makes_room(impatient, monkeypatch):
+    monkeypatch.setattr(timed_http, "ASKS_WITHIN_S", 30)
+    monkeypatch.setattr(timed_http, "MOST_AT_ONCE", 4)
+    silent = []
+    for _ in range(4):
+        silent.append(socket.create_connection(impatient))
+        time.sleep(0.05)
+    for _ in range(3):
+        url = f"http://127.0.0.1:{impatient[1]}/api/jobs"
+        with urllib.request.urlopen(url) as answer:
+            assert json.load(answer) == []
+    # Only as many went as were needed, from the oldest on; urllib closes its own connections.
+    assert closed_after(silent[0]) < 5
+    silent[-1].settimeout(0.3)
+    with pytest.raises(TimeoutError):
+        silent[-1].recv(1)
+    for each in silent:
+        each.close()
+
+
+def test_a_record_of_any_part_of_the_application_is_throttled(capfd):
+    own = logging.getLogger("kettledrum")
+    before = own.handlers[:], own.propagate
+    try:
+        own.handlers = []
+        throttle_logs()
+        for _ in range(50):
+            logging.getLogger("kettledrum.api.problem_details").error("an answer failed")
+    finally:
+        own.handlers, own.propagate = before
+    assert capfd.readouterr().err.count("an answer failed") == 5
 
 
 def test_what_is_said_again_and_again_is_written_a_few_times(monkeypatch):

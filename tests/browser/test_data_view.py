@@ -49,7 +49,7 @@ def test_a_backup_is_made_restored_and_removed(data, demo):
 @pytest.mark.parametrize("expected_errors", [{"422"}])
 def test_how_many_backups_are_kept_is_said_and_refused_by_name(data, demo):
     rules = data.get_by_role("form", name="Automatic backups")
-    keep = rules.get_by_role("button", name="Keep it so")
+    keep = rules.get_by_role("button", name="Apply")
     expect(keep).to_be_disabled()
     rules.get_by_label("Keep the last days").fill("many")
     keep.click()

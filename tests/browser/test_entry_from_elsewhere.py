@@ -37,7 +37,11 @@ def test_a_cassette_that_is_not_on_the_shelf_is_filled_in_even_steps(derailleur,
     take = asked.get_by_role("button", name="Take even steps")
     expect(take).to_be_disabled()
     asked.get_by_label("How many sprockets").fill("1")
-    expect(asked).to_contain_text("greater than or equal to 2")
+    expect(asked).to_contain_text("ust be at least 2")
+    asked.get_by_label("How many sprockets").fill("many")
+    expect(asked).to_contain_text("ust be a whole number")
+    asked.get_by_label("How many sprockets").fill("31")
+    expect(asked).to_contain_text("ust be at most 30")
     asked.get_by_label("How many sprockets").fill("3")
     # √(44 ÷ 12) = 1.915 times 12 is 23.
     asked.get_by_role("button", name="Take 12-23-44").click()

@@ -113,6 +113,13 @@ def test_a_last_lap_without_places():
     )
 
 
+@pytest.mark.parametrize("name", ["\u3164", "\u202e", "<>", "  ", "\u200b"])
+def test_a_name_that_no_road_may_have_is_left_off(name):
+    assert one_road(gpx(ramp(), name=name.replace("<>", "")), "Mill lane up").name == "Mill lane up"
+    assert one_road(gpx(ramp(), name=""), name).name == "Road"
+    assert one_road(gpx(ramp(), name=f"Weir {name.replace('<>', '')}lane"), "x").name.startswith("Weir")
+
+
 def test_time_that_runs_backwards_is_told_and_not_minded():
     times = ["2026-05-01T06:00:00Z", "2026-05-01T05:00:00Z", "2026-05-01T05:00:09Z", "2026-05-01T05:00:01Z"]
     points = [(*point, times[place % 4]) for place, point in enumerate(ramp(70))]
@@ -324,6 +331,7 @@ def test_a_file_is_told_by_how_it_begins(data, kind):
         (b"time,speed\n1,2\n", "a table of parts has columns kind and name"),
         (b"%PDF-1.7", "is a PDF document"),
         (b"<kml/>", "is KML, as maps draw it"),
+        (b"distance,elevation\n0,1\n", "roads go into a job: open it"),
         (b"\xff\xd8\xff\xe0", "is a picture; type what it shows"),
     ],
 )

@@ -277,6 +277,19 @@ def test_old_steps_are_let_go_and_what_is_kept_can_still_be_undone(store):
     store.jobs.delete(gone.id)
     before = store.size()
     assert (before.steps, before.deleted_jobs, before.deleted_things) == (26, 1, 13)
+    with sqlite3.connect(store.directory / FILE_NAME) as file:
+        held = file.execute("SELECT changes FROM revision").fetchall()
+        for ask in (
+            "SELECT document FROM setup WHERE deleted_at IS NOT NULL",
+            "SELECT document FROM road WHERE deleted_at IS NOT NULL",
+            "SELECT need FROM job WHERE deleted_at IS NOT NULL",
+            "SELECT content FROM road_line",
+        ):
+            found = file.execute(ask).fetchall()
+            assert found
+            held += found
+    file.close()
+    assert before.past_bytes == sum(len(text.encode()) for (text,) in held)
     after = store.forget(4, deleted=False)
     # The road, and the last setup, can still be brought back.
     assert (after.steps, after.deleted_jobs, after.deleted_things) == (4, 1, 2)

@@ -85,11 +85,9 @@ def _on_request_validation(_request: Request, error: Exception) -> JSONResponse:
         return answer(422, "the file is empty; a JSON object was expected")
     if isinstance(error.body, bytes):
         return answer(415, "What is sent must be JSON, with the content type application/json")
-    entries = [{**entry, "loc": entry["loc"][1:]} for entry in error.errors() if entry["loc"][0] == "body"]
-    found = problems(entries, error.body)
-    for entry in error.errors():
-        if entry["loc"][0] != "body":
-            found.append(Problem(".".join(map(str, entry["loc"][1:])), str(entry["msg"])))
+    entries = [{**entry, "loc": entry["loc"][1:], "in": entry["loc"][0]} for entry in error.errors()]
+    found = problems([entry for entry in entries if entry["in"] == "body"], error.body)
+    found += problems([entry for entry in entries if entry["in"] != "body"], {})
     return answer(422, str(InvalidInput(found)), found)
 
 

@@ -6,7 +6,6 @@ Nothing is ever unpacked to disk, and nothing in an archive is believed: not its
 import io
 import json
 import zipfile
-import zlib
 from collections import Counter
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -22,6 +21,7 @@ from kettledrum.core.terms.quantities import Model, Name
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.file_names import plain_name
 from kettledrum.formats.files import read_brief, written
+from kettledrum.formats.foreign import BROKEN_ZIP
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES, parse
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf, shelf_text
 
@@ -30,8 +30,6 @@ MOST_UNPACKED_BYTES = 96_000_000
 MOST_JOBS = 2000
 LIST = "archive.json"
 _SHELF = "shelf.json"
-_BROKEN = (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError)
-"""What the standard library raises over a file that is no sound archive, by what is wrong with it."""
 
 
 @dataclass(frozen=True)
@@ -87,7 +85,7 @@ def unpacking(data: bytes) -> Iterator[float | Everything]:
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as archive:
             yield from _everything(archive)
-    except _BROKEN as error:
+    except BROKEN_ZIP as error:
         raise _refused("is broken: it cannot be unpacked whole") from error
 
 

@@ -4,16 +4,26 @@ import io
 import zipfile
 import zlib
 
-_BROKEN = (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError)
+BROKEN_ZIP = (
+    zipfile.BadZipFile,
+    zlib.error,
+    EOFError,
+    NotImplementedError,
+    RuntimeError,
+    OSError,
+    ValueError,
+)
+"""What the standard library raises over a file that is no sound archive, by what is wrong with it."""
 _ROAD_ENDINGS = (".gpx", ".tcx", ".kml", ".fit")
 _MOST_NAMES = 200
+_SHEETS = ("xl/", "xl\\")
 
 
 def foreign_archive(data: bytes) -> bool:
     """Whether a ZIP file is certainly none of our archives: a spreadsheet, or roads that were packed."""
     try:
         names = _names(data)
-    except _BROKEN:
+    except BROKEN_ZIP:
         return False
     return "archive.json" not in names and (_is_book(names) or any(n.endswith(_ROAD_ENDINGS) for n in names))
 
@@ -52,15 +62,15 @@ def _names(data: bytes) -> list[str]:
 
 
 def _is_book(names: list[str]) -> bool:
-    return any(name.startswith(("xl/", "xl\\", "content.xml")) for name in names)
+    return any(name.startswith((*_SHEETS, "content.xml")) for name in names)
 
 
 def _zipped(data: bytes) -> str:
     try:
         names = _names(data)
-    except _BROKEN:
+    except BROKEN_ZIP:
         return "is a ZIP file that is broken"
-    if any(name.startswith(("xl/", "xl\\")) for name in names):
+    if any(name.startswith(_SHEETS) for name in names):
         return "is a spreadsheet (XLSX); save it as CSV in the spreadsheet, and bring that in"
     if "mimetype" in names and "content.xml" in names:
         return "is a spreadsheet or document (OpenDocument); save it as CSV, and bring that in"

@@ -10,9 +10,9 @@ from kettledrum.core.terms.validation import validate
 from kettledrum.formats.archive import Everything, unpack, unpacking
 from kettledrum.formats.foreign import foreign_archive, what_it_is
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
-from kettledrum.formats.part_table import is_part_table
-from kettledrum.formats.plain_text import plain_text
-from kettledrum.formats.road_table import has_road_columns, missing_columns, titles_of
+from kettledrum.formats.part_table import has_part_columns
+from kettledrum.formats.plain_text import plain_text, titles_of
+from kettledrum.formats.road_table import has_road_columns, missing_columns
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf
 from kettledrum.formats.track_line import refused
 from kettledrum.formats.track_xml import is_xml, other_xml
@@ -43,7 +43,7 @@ def kind_of(beginning: bytes) -> Kind:
     titles = titles_of(text)
     if has_road_columns(titles):
         return "roads"
-    if is_part_table(beginning):
+    if has_part_columns(titles):
         return "parts"
     return "table" if len(titles) > 1 else "others"
 
@@ -65,17 +65,18 @@ def read_any(data: bytes) -> Setup | Everything:
         return unpack(data)
     if words := what_it_is(data):
         raise refused(words)
+    kind = kind_of(data[:BEGINNING])
+    if kind == "roads":
+        raise refused("holds a road; roads go into a job: open it, and bring the file in there")
     if is_xml(data):
-        raise refused(
-            other_xml(data) or "holds a road; roads go into a job: open it, and bring the file in there"
-        )
+        raise refused(other_xml(data) or "is XML of a kind that is not known")
     if data.startswith(_SQLITE):
         raise InvalidInput(
             [Problem("", "the file is a backup of a whole store; kettledrum restore puts it back")]
         )
-    if is_part_table(data):
+    if kind == "parts":
         return Everything([], read_shelf(data))
-    if data.lstrip(_BLANK)[:1] not in (b"{", b"[", b"") and kind_of(data[:BEGINNING]) == "table":
+    if kind == "table":
         titles = titles_of(plain_text(data[:BEGINNING], cut=True).text)
         raise refused(f"is a table; {missing_columns(titles)}; a table of parts has columns kind and name")
     # A shelf may be longer than any job; other files are not read so far.
@@ -85,6 +86,7 @@ def read_any(data: bytes) -> Setup | Everything:
     if isinstance(value, dict) and value.get("format") == "kettledrum-brief/1":
         return Everything([validate(Brief, value)], [])
     if isinstance(value, dict) and value.get("format") == "kettledrum-shelf/1":
+        # Its format may stand at its end.
         return Everything([], read_shelf(data))
     if not isinstance(value, dict):
         raise InvalidInput([Problem("", "the file must hold a setup, a job, parts or an archive")])

@@ -18,13 +18,12 @@ from kettledrum.formats.decimals import Decimals
 from kettledrum.formats.foreign import what_it_is
 from kettledrum.formats.json_text import parse
 from kettledrum.formats.part_words import DATE_WORDS, Heading, heading, is_date, kind_named
-from kettledrum.formats.plain_text import OLD, bounded_lines, plain_text, table_of
+from kettledrum.formats.plain_text import MOST_COLUMNS, OLD, bounded_lines, plain_text, table_of
 
 BYTE_ORDER_MARK = "\ufeff"
 """With it, spreadsheets read names with more than plain letters rightly."""
 _NUMBER = re.compile(r"[+-]?(\d+([.,]\d*)?|[.,]\d+)(e[+-]?\d+)?", re.IGNORECASE)
 _FLAGS = {"yes": True, "true": True, "no": False, "false": False}
-MOST_COLUMNS = 200
 MOST_PARTS = 20_000
 
 
@@ -159,13 +158,8 @@ class _Table(NamedTuple):
     decimals: Decimals
 
 
-def is_part_table(data: bytes) -> bool:
-    """Whether the first row has the titles without which there is no table of parts."""
-    try:
-        delimiter, body = table_of(plain_text(data[:8000], cut=True).text)
-        titles = next(csv.reader(io.StringIO(body, newline=""), delimiter=delimiter), [])
-    except (InvalidInput, csv.Error):
-        return False
+def has_part_columns(titles: list[str]) -> bool:
+    """Whether a table's titles are those without which there is none of parts."""
     return {"kind", "name"} <= {found.key for found in map(_heading, titles[:MOST_COLUMNS]) if found}
 
 

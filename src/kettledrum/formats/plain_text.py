@@ -1,6 +1,7 @@
 """Text of tables as other programs write it: UTF-8, UTF-16, or the usual code page of older spreadsheets."""
 
 import codecs
+import csv
 import re
 from collections.abc import Iterator
 from typing import NamedTuple
@@ -52,6 +53,7 @@ def _tried(data: bytes) -> tuple[str, ...]:
 
 
 LONGEST_LINE = 500_000
+MOST_COLUMNS = 200
 _LINE = re.compile(r"[^\r\n]*(?:\r\n|\r|\n|\Z)")
 
 
@@ -75,3 +77,12 @@ def table_of(text: str) -> tuple[str, str]:
     if told == "sep=" and "\t" in first:
         return "\t", rest
     return max(";\t,", key=first.count), text
+
+
+def titles_of(text: str) -> list[str]:
+    """The titles in the first row of a table; none where that is no row."""
+    delimiter, body = table_of(text)
+    try:
+        return next(csv.reader(bounded_lines(body[:20_000]), delimiter=delimiter), [])
+    except csv.Error:
+        return []

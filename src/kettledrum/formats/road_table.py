@@ -1,14 +1,13 @@
 """A road out of a table of distance and elevation, in any of the trade's units."""
 
 import csv
-import io
 import math
 import re
 from collections.abc import Iterator
 
 from kettledrum.core.terms.errors import InvalidInput, Problem, safe
 from kettledrum.formats.decimals import Decimals
-from kettledrum.formats.plain_text import bounded_lines, plain_text, table_of
+from kettledrum.formats.plain_text import MOST_COLUMNS, bounded_lines, plain_text, table_of
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
 
 CLEANED = "cleaned"
@@ -41,18 +40,8 @@ _BESIDE = {
     "the",
 }
 """Words of a title that change nothing in it."""
-_MOST_COLUMNS = 200
 _SHOWN = 8
 _LOOKED_AT = 2000
-
-
-def titles_of(text: str) -> list[str]:
-    """The titles in the first row of a table; none where that is no row."""
-    delimiter, body = table_of(text)
-    try:
-        return next(csv.reader(io.StringIO(body[:20_000], newline=""), delimiter=delimiter), [])
-    except csv.Error:
-        return []
 
 
 def has_road_columns(titles: list[str]) -> bool:
@@ -63,7 +52,7 @@ def has_road_columns(titles: list[str]) -> bool:
 def _columns(titles: list[str]) -> dict[str, tuple[int, float]]:
     """Where distance and elevation stand, and how many metres one of their units is."""
     found = {}
-    for place, title in enumerate(titles[:_MOST_COLUMNS]):
+    for place, title in enumerate(titles[:MOST_COLUMNS]):
         words = re.findall(r"[^\W\d_]+", title.lower())
         columns = [_COLUMNS[word] for word in words if word in _COLUMNS]
         units = [_UNITS[word] for word in words if word in _UNITS]

@@ -8,10 +8,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
+from pydantic_core import PydanticCustomError
+
 from kettledrum.core.job.route import MOST_ROUTES, Route
 from kettledrum.core.roads.cleaning import clean
 from kettledrum.core.terms.errors import InvalidInput, Problem, safe
-from kettledrum.core.terms.quantities import NAME_LENGTH
+from kettledrum.core.terms.quantities import NAME_LENGTH, PlainText
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.foreign import what_it_is
 from kettledrum.formats.gpx import MOST_TRACK_BYTES
@@ -52,6 +54,7 @@ def read_roads(data: bytes, name: str) -> Iterator[float | ReadRoads]:
         raise refused(words)
     reader = xml_lines(data) if is_xml(data) else table_line(data)
     lines: list[TrackLine] = []
+    name = _plain(name) or "Road"
     for found in reader:
         if isinstance(found, float):
             yield found * 0.9
@@ -61,7 +64,7 @@ def read_roads(data: bytes, name: str) -> Iterator[float | ReadRoads]:
     left_out: list[LeftOut] = []
     problems: list[Problem] = []
     for number, line in enumerate(lines, start=1):
-        shown = _title(line) or (name if len(lines) == 1 else f"{name}, {number}")
+        shown = _plain(line.name) or (name if len(lines) == 1 else f"{name}, {number}")
         try:
             if len(roads) == MOST_ROUTES:
                 raise refused(f"holds more than {MOST_ROUTES} tracks, the most that are taken at once")
@@ -114,9 +117,14 @@ def one_road(data: bytes, name: str, track: str | None = None) -> Route:
     raise SeveralRoads(f"holds {what} of the name or number “{safe(track)}”, but: {listed}")
 
 
-def _title(line: TrackLine) -> str:
-    shown = "".join(c for c in line.name if (c.isprintable() or c.isspace()) and c not in "<>")
-    return re.sub(r"\s+", " ", shown).strip()[:NAME_LENGTH]
+def _plain(name: str) -> str:
+    """A name from a file, or of one, as a road may have it; empty where nothing of it can be."""
+    shown = "".join(c for c in name if (c.isprintable() or c.isspace()) and c not in "<>")
+    shown = re.sub(r"\s+", " ", shown).strip()[:NAME_LENGTH].rstrip()
+    try:
+        return PlainText(NAME_LENGTH).check(shown)
+    except PydanticCustomError:
+        return ""
 
 
 def _road(line: TrackLine, name: str) -> Route:
@@ -132,9 +140,8 @@ def _road(line: TrackLine, name: str) -> Route:
     except InvalidInput as error:
         problems = [Problem(f"“{name}”", problem.what) for problem in error.problems]
         raise InvalidInput(problems) from error
-    told = [f"{line.back} times its time goes back: taken in the order of its points"] if line.back else []
-    if line.back == 1:
-        told = ["once its time goes back: taken in the order of its points"]
+    often = "once" if line.back == 1 else f"{line.back} times"
+    told = [f"{often} its time goes back: taken in the order of its points"] if line.back else []
     data: dict[str, Any] = {
         "name": name[:NAME_LENGTH],
         "cleaned": "; ".join(told + cleaned.report),

@@ -4,7 +4,6 @@ import json
 import os
 import re
 import sqlite3
-import threading
 from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import Literal
@@ -42,7 +41,6 @@ class Copies:
     def __init__(self, directory: Path) -> None:
         self._directory = directory
         self._folder = directory / FOLDER
-        self._lock = threading.Lock()
 
     def rules(self) -> BackupRules:
         """How copies are made and kept; the usual way where that cannot be read."""
@@ -69,13 +67,11 @@ class Copies:
     def copies(self) -> list[Copy]:
         """All copies, the newest first."""
         found = []
-        for file in [*self._folder.glob("kettledrum-*.sqlite"), *self._directory.glob("kettledrum-*.sqlite")]:
-            kind = _kind(file)
-            if kind is not None:
-                looked = file.stat()
-                made = datetime.fromtimestamp(looked.st_mtime, UTC).isoformat(timespec="seconds")
-                copy = Copy(file=file.name, made_at=made, kind=kind, bytes=looked.st_size)
-                found.append((looked.st_mtime_ns, copy))
+        for file, kind in self._files().items():
+            looked = file.stat()
+            made = datetime.fromtimestamp(looked.st_mtime, UTC).isoformat(timespec="seconds")
+            copy = Copy(file=file.name, made_at=made, kind=kind, bytes=looked.st_size)
+            found.append((looked.st_mtime_ns, copy))
         return [copy for _, copy in sorted(found, key=lambda each: (each[0], each[1].file), reverse=True)]
 
     def make(self) -> Copy:
@@ -94,15 +90,14 @@ class Copies:
         if not rules.on:
             return False
         today = today or datetime.now().astimezone().date()
-        with self._lock:
+        made = self._dated()
+        due = today not in made and (not made or self._differs_from(made[max(made)]))
+        if due:
+            self._copy_to(f"kettledrum-{today.isoformat()}.sqlite")
             made = self._dated()
-            due = today not in made and self._changed_since(max(made, default=None))
-            if due:
-                self._copy_to(f"kettledrum-{today.isoformat()}.sqlite")
-                made = self._dated()
-            for day in set(made) - kept(made, rules):
-                made[day].unlink(missing_ok=True)
-            return due
+        for day in set(made) - kept(made, rules):
+            made[day].unlink(missing_ok=True)
+        return due
 
     def put_back(self, name: str) -> Path | None:
         """Puts a copy in the store's place, in use or not; gives where what stood there is kept."""
@@ -110,9 +105,10 @@ class Copies:
 
     def file(self, name: str) -> Path:
         """The file of a copy. Raises NotFound."""
-        if any(copy.file == name for copy in self.copies()):
-            return next(where / name for where in (self._folder, self._directory) if (where / name).exists())
-        raise NotFound("This copy")
+        found = next((file for file in self._files() if file.name == name), None)
+        if found is None:
+            raise NotFound("This copy")
+        return found
 
     def delete(self, name: str) -> None:
         """Takes a copy away for good."""
@@ -138,12 +134,17 @@ class Copies:
                     continue
         return found
 
-    def _changed_since(self, last: date | None) -> bool:
-        """Whether anything in the store is newer than the last copy by itself."""
-        if last is None:
-            return True
-        copied = self._dated()[last]
-        return _newest(self._directory / FILE_NAME) != _newest(copied)
+    def _files(self) -> dict[Path, Kind]:
+        """The files of all copies, and how each was made."""
+        files = [
+            file for where in (self._folder, self._directory) for file in where.glob("kettledrum-*.sqlite")
+        ]
+        kinds = {file: _kind(file) for file in files}
+        return {file: kind for file, kind in kinds.items() if kind is not None}
+
+    def _differs_from(self, copy: Path) -> bool:
+        """Whether anything in the store is other than in a copy."""
+        return _newest(self._directory / FILE_NAME) != _newest(copy)
 
 
 def _kind(file: Path) -> Kind | None:

@@ -8,6 +8,19 @@ from pydantic import BaseModel
 from kettledrum.store.errors import StoreUnusable
 from kettledrum.store.file.sqlite import COMPANIONS, FILE_NAME, opened, reason
 
+_PAST = (
+    ("changes", "revision"),
+    ("need", "job WHERE deleted_at IS NOT NULL"),
+    ("document", "setup WHERE deleted_at IS NOT NULL"),
+    ("document", "road WHERE deleted_at IS NOT NULL"),
+    ("document", "part WHERE deleted_at IS NOT NULL"),
+    (
+        "content",
+        "road_line WHERE id NOT IN "
+        "(SELECT line_id FROM road WHERE line_id IS NOT NULL AND deleted_at IS NULL)",
+    ),
+)
+"""What only undo and deleted things need: a column, and its rows."""
 _COUNTS = {
     "jobs": "SELECT count(*) FROM job WHERE deleted_at IS NULL",
     "setups": "SELECT count(*) FROM setup WHERE deleted_at IS NULL",
@@ -18,8 +31,10 @@ _COUNTS = {
     "deleted_things": "SELECT (SELECT count(*) FROM setup WHERE deleted_at IS NOT NULL) + "
     "(SELECT count(*) FROM road WHERE deleted_at IS NOT NULL) + "
     "(SELECT count(*) FROM part WHERE deleted_at IS NOT NULL)",
-    "past_bytes": "SELECT coalesce((SELECT sum(length(changes)) FROM revision), 0) + "
-    "coalesce((SELECT sum(length(document)) FROM setup WHERE deleted_at IS NOT NULL), 0)",
+    "past_bytes": "SELECT "
+    + " + ".join(
+        f"coalesce((SELECT sum(length(CAST({column} AS BLOB))) FROM {rows}), 0)" for column, rows in _PAST
+    ),
 }
 
 

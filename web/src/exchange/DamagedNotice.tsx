@@ -6,6 +6,7 @@ import type { Damaged } from "../api/client";
 import { useReadOnly } from "../api/data";
 import { useDamaged, useDamagedActions } from "../api/exchange";
 import { useNotify } from "../ui/Notices";
+import { counted } from "../words/format";
 
 /** Says when a store may not be written, or was found damaged; offers back what can be read of that. */
 export function DamagedNotice() {
@@ -70,6 +71,3 @@ function readOf({ jobs, setup_count, part_count }: Damaged): string {
     ...(part_count > 0 ? [`${counted(part_count, "part")} of the shelf`] : []),
   ].join("; ");
 }
-
-const counted = (count: number, one: string, many = `${one}s`): string =>
-  count === 1 ? `1 ${one}` : `${count} ${many}`;

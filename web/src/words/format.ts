@@ -69,3 +69,7 @@ export function pathInShort(table: ComparedSetup): string {
   });
   return parts.join(" · ") || "no sprockets";
 }
+
+/** So many of something: “1 job”, “3 jobs”. */
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  count === 1 ? `1 ${one}` : `${count} ${many}`;

@@ -16,6 +16,7 @@ from kettledrum.api.the_store import TheStore
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
 from kettledrum.formats.archive import MOST_ARCHIVE_BYTES, Everything, pack
+from kettledrum.formats.file_names import attached
 from kettledrum.formats.imports import Kind, kind_of, reading_any
 from kettledrum.formats.schemas import FORMATS, schema_text
 from kettledrum.store import BroughtIn, JobSummary, NotFound, SetupRecord, Store
@@ -58,7 +59,7 @@ IntoJob = Annotated[str | None, Query(description="The job that a setup goes int
 def read_archive(store: TheStore) -> Response:
     """Every job and the shelf, in one archive."""
     now = datetime.now(UTC)
-    headers = {"Content-Disposition": f'attachment; filename="kettledrum-{now:%Y-%m-%d}.zip"'}
+    headers = attached(f"kettledrum-{now:%Y-%m-%d}.zip")
     content = pack(store.everything(), now.isoformat(timespec="seconds"))
     return Response(content, media_type="application/zip", headers=headers)
 

@@ -22,7 +22,6 @@ from kettledrum.core.job.route import Route, RouteEdit
 from kettledrum.core.motors.range_result import SetupRange
 from kettledrum.core.roads.ride_result import Coverage, Ride
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError
-from kettledrum.core.terms.quantities import Name
 from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.gpx import MOST_TRACK_BYTES, gpx_text, road_table_text
 from kettledrum.store import RoadRecord, SavedRoad, Store
@@ -32,7 +31,9 @@ if TYPE_CHECKING:
 
 _MOST_PLACES = 600
 
-FileName = Annotated[Name, Query(description="What a road without a name in the file is called.")]
+FileName = Annotated[
+    str, Query(max_length=1000, description="What a road without a name in the file is called.")
+]
 
 router = routed("roads", "/jobs/{job_id}", strict=False)
 strict = routed("roads", "/jobs/{job_id}")

@@ -14,6 +14,7 @@ from kettledrum.core.lineup.familiar import Ends, Familiar, familiar
 from kettledrum.core.parts.cassette_range import CassetteRange, cassette_range
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.use import part_from, with_part
+from kettledrum.formats.file_names import attached
 from kettledrum.formats.part_table import BYTE_ORDER_MARK, MOST_PARTS, part_table_text
 from kettledrum.formats.shelf import shelf_text
 from kettledrum.store import PartRecord, SavedSetup
@@ -71,8 +72,7 @@ def read_shelf_table(store: TheStore, tabs: Tabs = False) -> Response:
 
 
 def _attached(ending: str) -> dict[str, str]:
-    name = f"kettledrum-shelf-{datetime.now(UTC):%Y-%m-%d}.{ending}"
-    return {"Content-Disposition": f'attachment; filename="{name}"'}
+    return attached(f"kettledrum-shelf-{datetime.now(UTC):%Y-%m-%d}.{ending}")
 
 
 @router.post("/take-off", status_code=204)

@@ -58,7 +58,18 @@ def _problem(error: Any, data: object) -> Problem:
         case "finite_number":
             return Problem(where, "must be a number, not infinite or undefined")
         case _:
-            return Problem(where, str(error["msg"]))
+            words = _WORDS.get(kind)
+            return Problem(where, words.format(**context) if words else str(error["msg"]))
+
+
+_WORDS = {
+    "int_parsing": "must be a whole number",
+    "float_parsing": "must be a number",
+    "bool_parsing": "must be true or false",
+    "greater_than_equal": "must be at least {ge:g}",
+    "less_than_equal": "must be at most {le:g}",
+}
+"""Of figures in an address, which are bounded by the web framework and not by models of our own."""
 
 
 def _entries(count: int) -> str:

@@ -4,8 +4,6 @@ from collections.abc import Iterable
 from datetime import date
 from typing import Annotated
 
-from pydantic import Field
-
 from kettledrum.core.terms.quantities import Model, Within
 
 Days = Annotated[int, Within(1, 60, whole=True)]
@@ -20,7 +18,7 @@ class BackupRules(Model):
 
     on: bool = True
     days: Days = 7
-    weeks: Weeks = Field(default=4)
+    weeks: Weeks = 4
 
 
 def kept(made: Iterable[date], rules: BackupRules) -> set[date]:

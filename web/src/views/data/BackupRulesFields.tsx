@@ -69,7 +69,7 @@ export function BackupRulesFields({ rules, readOnly }: Props) {
         onChange={(weeks) => patch({ weeks })}
       />
       <Button type="submit" disabled={!changed || readOnly} loading={changeRules.isPending}>
-        Keep it so
+        Apply
       </Button>
     </form>
   );

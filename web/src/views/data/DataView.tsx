@@ -9,7 +9,8 @@ import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { Backups } from "./Backups";
 import { BackupRulesFields } from "./BackupRulesFields";
-import { bytes, counted, when } from "./words";
+import { counted } from "../../words/format";
+import { bytes, when } from "./words";
 import { OldSteps } from "./OldSteps";
 
 /** Where the data lies, how large it is, its backups, and what of its past can go. */

@@ -9,8 +9,9 @@ import { FieldText } from "../../ui/FieldText";
 import { useNotify } from "../../ui/Notices";
 import section from "../../ui/section.module.css";
 import { numberOf } from "../../words/entry";
+import { counted } from "../../words/format";
 import styles from "./Data.module.css";
-import { bytes, counted } from "./words";
+import { bytes } from "./words";
 
 interface Props {
   size: DataSize;
@@ -72,7 +73,7 @@ export function OldSteps({ size, readOnly }: Props) {
         />
         <FormControlLabel
           control={<Checkbox checked={deleted} onChange={(_event, on) => setDeleted(on)} />}
-          label="and let go of deleted jobs and parts"
+          label="and remove deleted jobs and parts for good"
         />
         <Button type="submit" disabled={readOnly} loading={forget.isPending}>
           Free space

@@ -6,9 +6,6 @@ export function bytes(count: number): string {
   return `${value < 10 ? value.toFixed(1) : Math.round(value)} ${unit}`;
 }
 
-export const counted = (count: number, one: string, many = `${one}s`): string =>
-  count === 1 ? `1 ${one}` : `${count} ${many}`;
-
 /** A moment as seen from another: “today at 08:12”, “yesterday at 19:30”, “on 3 May at 07:00”. */
 export function when(iso: string, now: Date): string {
   const at = new Date(iso);
