@@ -136,7 +136,19 @@ def test_a_cassette_is_found_by_its_two_ends(client):
     }
     even = client.get("/api/shelf/cassettes?smallest=11&largest=36&count=3").json()["even"]
     assert even == [11, 20, 36]
-    assert client.get("/api/shelf/cassettes?smallest=11&largest=36&count=1").status_code == 422
+    for count, words in (
+        ("1", "at least 2"),
+        ("31", "at most 30"),
+        ("many", "a whole number"),
+        ("", "a whole"),
+    ):
+        refused = client.get(f"/api/shelf/cassettes?smallest=11&largest=36&count={count}")
+        assert refused.status_code == 422
+        [problem] = refused.json()["problems"]
+        assert problem["where"] == "count"
+        assert problem["what"].startswith(f"must be {words}")
+    [problem] = client.get("/api/shelf/cassettes?largest=36").json()["problems"]
+    assert (problem["where"], problem["what"]) == ("smallest", "is missing")
 
 
 def test_a_file_that_is_no_shelf_is_refused_before_anything_is_read(client):

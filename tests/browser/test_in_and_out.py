@@ -116,6 +116,31 @@ def test_what_cannot_be_added_is_said_file_by_file(page, demo):
     assert [job["setup_count"] for job in demo.get("api/jobs")] == [7]
 
 
+def test_a_long_archive_shows_how_far_it_is_and_is_stopped(page, demo, tmp_path):
+    first = validate(Brief, brief(*({**NINE_SPEED_HUB, "name": f"S {n}"} for n in range(20)), name="0"))
+    jobs = [first.model_copy(update={"name": str(number)}) for number in range(800)]
+    file = tmp_path / "all.zip"
+    file.write_bytes(pack(Everything(jobs, []), "2026-05-01T08:00:00+00:00"))
+    page.goto(demo.address)
+    page.get_by_role("link", name="Job").click()
+    page.get_by_label("Job file").set_input_files(file)
+    taking = page.get_by_role("region", name="Taking a file in")
+    expect(taking.get_by_role("status")).to_have_text(re.compile(r"^all\.zip: \d+ % taken in$"))
+    expect(taking.get_by_role("progressbar")).to_have_attribute("aria-valuenow", re.compile("[1-9]"))
+    taking.get_by_role("button", name="Stop").click()
+    expect(page.get_by_role("alert").filter(has_text="all.zip was not added: it was stopped")).to_be_visible()
+    expect(taking).to_be_hidden()
+    assert [job["name"] for job in demo.get("api/jobs")] == ["Honey round"]
+
+
+def test_data_that_may_only_be_looked_at_is_said_on_every_page(page, demo):
+    page.route("**/api/data/standing", lambda route: route.fulfill(json={"read_only": True}))
+    page.goto(demo.address)
+    for view in ("Line-up", "Setups"):
+        page.get_by_role("link", name=view).click()
+        expect(page.get_by_text(re.compile("^This data can be looked at but not changed"))).to_be_visible()
+
+
 def test_everything_goes_out_in_an_archive(page, demo):
     page.goto(demo.address)
     page.get_by_role("link", name="Job").click()

@@ -87,7 +87,8 @@ def _on_request_validation(_request: Request, error: Exception) -> JSONResponse:
         return answer(415, "What is sent must be JSON, with the content type application/json")
     entries = [{**entry, "loc": entry["loc"][1:], "in": entry["loc"][0]} for entry in error.errors()]
     found = problems([entry for entry in entries if entry["in"] == "body"], error.body)
-    found += problems([entry for entry in entries if entry["in"] != "body"], {})
+    asked = [entry for entry in entries if entry["in"] != "body"]
+    found += problems(asked, {entry["loc"][0]: None for entry in asked})
     return answer(422, str(InvalidInput(found)), found)
 
 
