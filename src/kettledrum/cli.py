@@ -6,6 +6,8 @@ What goes wrong is said in one line on standard error, with exit status 2.
 import gc
 import os
 import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
@@ -114,16 +116,8 @@ def list_pairings(
     from kettledrum.core.pairings.grid import pairings
 
     brief = _brief_in(file)
-    try:
+    with _named_as_option():
         result = pairings(brief, named(brief, setup))
-    except InvalidInput as error:
-        # Named as the option is, not as the API's key.
-        raise InvalidInput(
-            [
-                Problem("--setup" if each.where == "setup" else each.where, each.what)
-                for each in error.problems
-            ]
-        ) from error
     _print_json(result) if json else command_tables.pairings(result)
 
 
@@ -151,6 +145,33 @@ def ride_road(
         raise InvalidInput([Problem("--track", f"must say which: {road} {error.holds}")]) from error
     result = ride(brief, profile(route))
     _print_json(result) if json else command_tables.rides(route, result)
+
+
+@app.command("fit")
+def look_at_fit(
+    file: File,
+    setup: Annotated[str, typer.Option(metavar="NAME", help="The setup that is looked at.")],
+    json: Json = False,
+) -> None:
+    """Print whether everything of a setup of a brief file goes together, the worst first."""
+    from kettledrum import command_tables
+    from kettledrum.core.fit.page import fit_page
+    from kettledrum.core.job.brief import named
+
+    brief = _brief_in(file)
+    with _named_as_option():
+        result = fit_page(brief, named(brief, setup))
+    _print_json(result) if json else command_tables.fit(result)
+
+
+@app.command("motors")
+def look_at_motors(file: File, json: Json = False) -> None:
+    """Print what the motors of a brief file add, and how far their batteries go on its roads."""
+    from kettledrum import command_tables
+    from kettledrum.core.motors.of_brief import motors_of_brief
+
+    result = motors_of_brief(_brief_in(file))
+    _print_json(result) if json else command_tables.motors(result)
 
 
 @app.command("home-built")
@@ -201,6 +222,20 @@ def _brief_in(file: str) -> "Brief":
     from kettledrum.formats.files import read_brief
 
     return read_brief(content_of(file, MOST_BRIEF_BYTES))
+
+
+@contextmanager
+def _named_as_option() -> Iterator[None]:
+    """Names a refused setup as the option is, not as the API's key."""
+    try:
+        yield
+    except InvalidInput as error:
+        raise InvalidInput(
+            [
+                Problem("--setup" if each.where == "setup" else each.where, each.what)
+                for each in error.problems
+            ]
+        ) from error
 
 
 def _cadence_band(text: str) -> tuple[float, float]:

@@ -9,10 +9,12 @@ from rich.table import Table
 from rich.text import Text
 
 if TYPE_CHECKING:
+    from kettledrum.core.fit.page import FitPage
     from kettledrum.core.gearing.gear_table import Gear, GearTable
     from kettledrum.core.home_built.result import Drives
     from kettledrum.core.job.route import Route
     from kettledrum.core.lineup.comparison import ComparedSetup, Comparison
+    from kettledrum.core.motors.of_brief import MotorsOfBrief
     from kettledrum.core.pairings.grid import Pairings
     from kettledrum.core.roads.ride_result import Ride
 
@@ -74,7 +76,11 @@ def comparison(result: "Comparison") -> None:
             f"{setup.flat.speed_kmh:.1f} km/h",
         )
     console = _console()
-    console.print(grid if result.setups else Text("This brief holds no setups yet."))
+    console.print(Text(result.says, style="bold"))
+    if result.setups:
+        console.print(grid)
+    for setup in result.setups:
+        console.print(Text(f"{setup.name}: {setup.says}"))
     if result.setups and result.assumed:
         console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
 
@@ -100,6 +106,7 @@ def pairings(result: "Pairings") -> None:
         )
     console = _console()
     console.print(Text(result.setup, style="bold"))
+    console.print(Text(result.says))
     console.print(grid)
     if result.assumed:
         console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
@@ -129,11 +136,57 @@ def rides(road: "Route", result: "Ride") -> None:
             + (f", at most {pitches}" if pitches else "")
         )
     )
+    console.print(Text(result.says, style="bold"))
     if road.cleaned:
         console.print(Text(f"Read with: {road.cleaned}"))
     console.print(grid if result.setups else Text("This brief holds no setups yet."))
+    for setup in result.setups:
+        console.print(Text(f"{setup.name}: {setup.says}"))
     if result.assumed:
         console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
+
+
+def fit(result: "FitPage") -> None:
+    """Prints everything that must go together for a setup, the worst first."""
+    from kettledrum.core.terms.check import RANK
+
+    grid = _grid("State", "Look at")
+    grid.columns[1].justify = "left"
+    for title in ("Why", "Would help"):
+        grid.add_column(title, justify="left", overflow="fold")
+    for check in sorted(result.checks, key=lambda each: -RANK[each.state]):
+        grid.add_row(check.state, check.id, Text(check.what), Text(check.remedy or ""))
+    console = _console()
+    console.print(Text(result.setup, style="bold"))
+    console.print(Text(result.says))
+    console.print(grid)
+    console.print(Text(result.caution))
+
+
+def motors(result: "MotorsOfBrief") -> None:
+    """Prints what the motors of a brief add, and how far their batteries go."""
+    grid = _grid("Setup", "Wheel, lowest gear", "Starts on", "Help ends", "Level", "Wh/km", "Range")
+    for each in result.setups:
+        levels = each.range.levels
+        help_ends = each.help.limit_speed_kmh
+        for place in range(max(len(levels), 1)):
+            level = levels[place] if levels else None
+            first = place == 0
+            grid.add_row(
+                Text(each.name if first else ""),
+                f"{each.help.wheel_torque_nm[0]:.0f} Nm" if first else "",
+                f"{each.help.steepest_start:.1%}" if first else "",
+                ("—" if help_ends is None else f"{help_ends:.0f} km/h") if first else "",
+                level.level if level else "—",
+                f"{level.wh_km:.1f}" if level else "—",
+                "—" if level is None or level.range_km is None else f"{level.range_km:.0f} km",
+            )
+    console = _console()
+    console.print(grid if result.setups else Text("No setup of this brief has a motor."))
+    for each in result.setups:
+        console.print(Text(f"{each.name}: {each.says}"))
+    if result.setups:
+        console.print(Text(result.caution))
 
 
 def home_built(result: "Drives") -> None:
@@ -153,6 +206,7 @@ def home_built(result: "Drives") -> None:
     console = _console()
     console.print(grid if result.drives else Text("This brief holds no home-built drives yet."))
     for drive in result.drives:
+        console.print(Text(f"{drive.name}: {drive.says}"))
         for number, shaft in enumerate(drive.shafts, 1):
             bar = "" if shaft.bar_mm is None else f"; a bar of {shaft.bar_mm:g} mm would hold"
             console.print(

@@ -144,7 +144,7 @@ def test_pairings(run, file):
 
 
 def test_compare_without_setups_says_so(run, file):
-    assert "holds no setups yet" in run("compare", file(brief()))[1]
+    assert "nothing to compare yet: add a setup" in run("compare", file(brief()))[1]
 
 
 def test_ride(run, file, tmp_path):

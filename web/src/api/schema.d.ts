@@ -2156,7 +2156,8 @@ export interface components {
          *
          *     `against` is null for the reference itself, and where there is none. What the job's rider can climb with
          *     it, rides on the flat and at the top; what each school says of its lowest gear; what its motors add, null
-         *     without. `efficiency` is the share of power that reaches the wheel.
+         *     without. `efficiency` is the share of power that reaches the wheel; `over_limits` are the makers' figures
+         *     that it is beyond; `says` is the answer in a few sentences.
          */
         ComparedSetup: {
             /** Name */
@@ -2206,6 +2207,10 @@ export interface components {
             /** Lowest Gear */
             lowest_gear: components["schemas"]["LowestGear"][];
             motor: components["schemas"]["MotorHelp"] | null;
+            /** Over Limits */
+            over_limits: string[];
+            /** Says */
+            says: string;
         };
         /**
          * Comparison
@@ -2213,7 +2218,8 @@ export interface components {
          *
          *     `assumed` are the figures that were taken for want of the rider's own; `leads` is the
          *     school by which the rider judges a lowest gear; `slips_at` the grade on which the driven wheel begins to
-         *     slip on the loosest of the road's surfaces, null where those are not known.
+         *     slip on the loosest of the road's surfaces, null where those are not known. `says` is the answer of
+         *     them all, `hill` what the steepest one asks whatever the drive, and `need_says` that in words.
          */
         Comparison: {
             /** Reference */
@@ -2227,6 +2233,11 @@ export interface components {
             leads: "ratio" | "gear inches" | "physics";
             /** Slips At */
             slips_at: number | null;
+            /** Says */
+            says: string;
+            hill: components["schemas"]["Hill"] | null;
+            /** Need Says */
+            need_says: string;
             /** Setups */
             setups: components["schemas"]["ComparedSetup"][];
         };
@@ -2273,6 +2284,8 @@ export interface components {
             asked_step_kmh: number;
             /** Asked */
             asked: number[];
+            /** Says */
+            says: string;
         };
         /**
          * Cranks
@@ -2433,6 +2446,11 @@ export interface components {
             assumed: components["schemas"]["Assumed"][];
             /** Caution */
             caution: string;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
         };
         /**
          * EfficiencySpread
@@ -2576,7 +2594,8 @@ export interface components {
          * @description Everything that must go together for one setup on the rider's frame.
          *
          *     `state` is the worst of the checks, of which there are `counts` by state. `wheel` is null without gears in
-         *     the hub. `chain_links` is the length of a derailleur's chain.
+         *     the hub. `chain_links` is the length of a derailleur's chain. `says` is the whole in a sentence or
+         *     two.
          */
         FitPage: {
             /** Setup */
@@ -2601,6 +2620,8 @@ export interface components {
             chain_links: number | null;
             /** Caution */
             caution: string;
+            /** Says */
+            says: string;
         };
         /**
          * Flat
@@ -2902,6 +2923,34 @@ export interface components {
             share: number;
         };
         /**
+         * Hill
+         * @description What the steepest hill asks: its grade and length in m, the mass in kg that is moved and the pull in N
+         *     along the road that it takes.
+         *
+         *     `power_w` is what the rider can hold there, for the `seconds` that it takes or, its length not being
+         *     known, for a minute, else all day; `speed_kmh` the speed that this brings. `development_m` is how far a
+         *     turn of the pedals may go at most in the lowest gear at the lowest easy cadence; null where that is too
+         *     slow to keep upright, and no gear helps. A usual drive, which lets 93 % of the power through.
+         */
+        Hill: {
+            /** Grade */
+            grade: number;
+            /** Length M */
+            length_m: number | null;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Pull N */
+            pull_n: number;
+            /** Power W */
+            power_w: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Seconds */
+            seconds: number | null;
+            /** Development M */
+            development_m: number | null;
+        };
+        /**
          * HomeBuilt
          * @description A home-built drive.
          *
@@ -3049,6 +3098,8 @@ export interface components {
             gears: components["schemas"]["InsideGear"][];
             /** Checks */
             checks: components["schemas"]["Check"][];
+            /** Says */
+            says: string;
         };
         /**
          * IntoBehind
@@ -3588,7 +3639,8 @@ export interface components {
          *
          *     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
          *     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
-         *     beyond it. Null where no limit is set. `assumed` is what was taken for want of the motors' figures.
+         *     beyond it. Null where no limit is set. `assumed` is what was taken for want of the motors' figures, and
+         *     `says` is all of it in a few sentences.
          */
         MotorHelp: {
             /** Wheel Torque Nm */
@@ -3624,6 +3676,11 @@ export interface components {
             unreached_kmh: number | null;
             /** Assumed */
             assumed: components["schemas"]["Assumed"][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
         };
         /**
          * Need
@@ -3885,6 +3942,8 @@ export interface components {
             assumed: components["schemas"]["Assumed"][];
             /** Caution */
             caution: string;
+            /** Says */
+            says: string;
             /** Pairings */
             pairings: components["schemas"]["Pairing"][];
         };
@@ -4327,6 +4386,11 @@ export interface components {
             braked_at_kmh: number;
             /** Setups */
             setups: components["schemas"]["SetupRide"][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
             /** Outline */
             outline: [
                 number,
@@ -4597,12 +4661,15 @@ export interface components {
         /**
          * SetupRange
          * @description The ranges of a setup by level, least help first; none where it has no motor or no battery is known.
+         *     `says` tells how far it goes.
          */
         SetupRange: {
             /** Name */
             name: string;
             /** Levels */
             levels: components["schemas"]["LevelRange"][];
+            /** Says */
+            says: string;
         };
         /**
          * SetupRecord
@@ -4677,6 +4744,11 @@ export interface components {
             cadence_rpm: number[];
             /** Gear */
             gear: string[];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
         };
         /**
          * Shaft
@@ -5469,6 +5541,8 @@ export interface components {
             lowest: number | null;
             /** Highest */
             highest: number | null;
+            /** Says */
+            says: string;
             /** Parts */
             parts: components["schemas"]["PartAnswer"][];
             /** Ids */

@@ -1,13 +1,15 @@
 """What makers allow, held against what a setup asks of its parts."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Literal
 
-from kettledrum.core.effort.into_part import IntoPart
-from kettledrum.core.effort.pushes import Pushes
+from kettledrum.core.effort.into_part import IntoPart, into_part, lowest_ratios
+from kettledrum.core.effort.pushes import Pushes, pushes
 from kettledrum.core.job.brief import Need
-from kettledrum.core.parts.stage import Stage
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.stage import Stage, has_gears, stage_name
 from kettledrum.core.parts.stated import Limits
 from kettledrum.core.physics.road_load import GRAVITY
 from kettledrum.core.terms.check import State
@@ -118,6 +120,40 @@ def motor_check(limits: Limits, motor_nm: float, part: str) -> LimitCheck | None
     over = "over" if state == "fails" else "within"
     what = f"the motor puts {motor_nm:.4g} Nm in, {over} the {most:g} Nm of {part}"
     return LimitCheck("motor", state, what, motor_nm, most)
+
+
+def limits_in_lowest(need: Need, setup: Setup) -> Iterator[LimitCheck]:
+    """What the gears of a path bear, in the lowest gear before each: smallest ratios and torques.
+
+    For a path of any kind; the pairings judge each pairing of one that has a single one by the same checks.
+    """
+    asked = pushes(need, setup)
+    lowest = lowest_ratios(setup)
+    for place, stage in enumerate(setup.path):
+        if not has_gears(stage):
+            continue
+        limits, name = stage.limits or Limits(), stage_name(stage)
+        least = ratio_limit(limits, need, asked)
+        if least.unsure:
+            yield LimitCheck("ratio", "not known", f"{name}: {least.unsure}")
+        if least.least is not None and place > 0:
+            before = math.prod(lowest[:place])
+            state = torque_state(least.least, before)
+            under = "under" if state == "fails" else "over"
+            what = f"the lowest ratio before {name} is {before:.3f}, {under} {least.least:g}{least.because}"
+            yield LimitCheck("ratio", state, what, before, least.least)
+        into = into_part(asked, setup, lowest, place)
+        if motor := motor_check(limits, into.motor_nm, name):
+            yield motor
+        yield from input_checks(stage, name, into, least)
+
+
+def over_limits(need: Need, setup: Setup) -> list[str]:
+    """Which of the makers' figures a setup is beyond: ratios, torques and the mass of all, each in words."""
+    asked = pushes(need, setup)
+    masses = (mass_check(stage.limits or Limits(), asked, stage_name(stage)) for stage in setup.path)
+    found = [*limits_in_lowest(need, setup), *(mass for mass in masses if mass)]
+    return [check.what for check in found if check.state == "fails"]
 
 
 def input_checks(stage: Stage, part: str, into: IntoPart, least: RatioLimit) -> Iterator[LimitCheck]:

@@ -1,6 +1,5 @@
 """Rules of chain and belt: tension, line, what a derailleur takes, and the makers' limits."""
 
-import math
 from collections.abc import Iterator
 
 from kettledrum.core.chains.belt import BeltFit
@@ -8,15 +7,11 @@ from kettledrum.core.chains.chain import ChainFit
 from kettledrum.core.chains.chainline import chainline
 from kettledrum.core.chains.derailleur import derailleur_needs
 from kettledrum.core.chains.twin import TOLERANCE_MM, twin_of
-from kettledrum.core.effort.into_part import into_part, lowest_ratios
 from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.effort.stage_limits import (
     LimitKind,
-    input_checks,
+    limits_in_lowest,
     mass_check,
-    motor_check,
-    ratio_limit,
-    torque_state,
 )
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.gearing.path import path_options
@@ -153,24 +148,10 @@ def _limits(bike: Bike) -> Iterator[Finding]:
 
 def _behind_several(bike: Bike) -> Iterator[Finding]:
     """The limits of what lies behind several rings or set pairings, in the lowest of them."""
-    asked = pushes(bike.brief, bike.setup)
-    lowest = lowest_ratios(bike.setup)
-    for place, stage in enumerate(bike.stages):
-        if not has_gears(stage):
-            continue
-        before, name = math.prod(lowest[:place]), bike.name(stage)
-        least = ratio_limit(stage.limits or Limits(), bike.brief, asked)
-        if least.unsure:
-            yield Finding("not known", f"{name}: {least.unsure}", _ASK)
-        if least.least is not None and place > 0:
-            state = torque_state(least.least, before)
-            under = "under" if state == "fails" else "over"
-            words = f"the lowest ratio before {name} is {before:.3f}, {under} {least.least:g}{least.because}"
-            yield Finding(state, words, _REMEDIES["ratio"] if state == "fails" else None)
-        into = into_part(asked, bike.setup, lowest, place)
-        motor = motor_check(stage.limits or Limits(), into.motor_nm, name)
-        for check in (*([motor] if motor else []), *input_checks(stage, name, into, least)):
-            yield Finding(check.state, check.what, _ASK if check.state in ("fails", "not known") else None)
+    for check in limits_in_lowest(bike.brief, bike.setup):
+        asks = check.state in ("fails", "not known")
+        remedy = _REMEDIES["ratio"] if check.kind == "ratio" and check.state == "fails" else _ASK
+        yield Finding(check.state, check.what, remedy if asks else None)
 
 
 DRIVE_RULES = [

@@ -12,6 +12,7 @@ from kettledrum.core.fit.frame import FRAME_RULES
 from kettledrum.core.fit.mass_moved import MassMoved, mass_moved
 from kettledrum.core.fit.motors import MOTOR_RULES
 from kettledrum.core.fit.rule import Bike, FitCheck, Rule
+from kettledrum.core.fit.says import fit_says
 from kettledrum.core.fit.spokes import SpokeLengths, spoke_lengths
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
@@ -58,7 +59,8 @@ class FitPage(BaseModel):
     """Everything that must go together for one setup on the rider's frame.
 
     `state` is the worst of the checks, of which there are `counts` by state. `wheel` is null without gears in
-    the hub. `chain_links` is the length of a derailleur's chain.
+    the hub. `chain_links` is the length of a derailleur's chain. `says` is the whole in a sentence or
+    two.
     """
 
     setup: str
@@ -71,6 +73,7 @@ class FitPage(BaseModel):
     mass: MassMoved
     chain_links: int | None
     caution: str
+    says: str
 
 
 def fit_page(brief: Brief, setup: Setup) -> FitPage:
@@ -102,6 +105,7 @@ def fit_page(brief: Brief, setup: Setup) -> FitPage:
         mass=mass_moved(setup, reference),
         chain_links=next((needs.links for needs in chains if needs is not None), None),
         caution=CAUTION,
+        says=fit_says(checks),
     )
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.frame import Frame
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, few_gears
+from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, few_gears, stage_name
 from kettledrum.core.terms.check import State
 
 Topic = Literal["frame", "axle and brake", "drive", "cranks and bar", "wheel", "motor", "limits"]
@@ -62,7 +62,7 @@ class Bike:
 
     def name(self, stage: GearboxStage | HubStage | SprocketsStage) -> str:
         """What a stage is called."""
-        return stage.name or {"hub": "the hub", "gearbox": "the gearbox"}.get(stage.kind, "the drive")
+        return stage_name(stage)
 
     def motors_at(self, place: str) -> bool:
         """Whether a motor drives there."""

@@ -3,6 +3,7 @@
 from pydantic import BaseModel
 
 from kettledrum.core.chains.loop import CHAIN_PITCH_MM
+from kettledrum.core.home_built.says import drive_says
 from kettledrum.core.home_built.shaft import (
     CHAIN_FACTOR,
     TIGHT,
@@ -97,6 +98,7 @@ class DriveResult(BaseModel):
     state: State
     assumed: list[Assumed]
     caution: str
+    says: str = ""
 
 
 def drive_named(need: Need, name: str) -> HomeBuilt:
@@ -143,7 +145,7 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
     battery = _battery(drive, wires, reaches)
     if battery is not None:
         states.append(battery.current)
-    return DriveResult(
+    found = DriveResult(
         name=drive.name,
         turning=_turning(drive),
         direct_kmh=drive.direct_kmh,
@@ -173,6 +175,8 @@ def worked_out(need: Need, drive: HomeBuilt) -> DriveResult:
         assumed=_assumed(job, drive),
         caution=CAUTION,
     )
+    found.says = drive_says(found)
+    return found
 
 
 def _turning(drive: HomeBuilt) -> list[Turning]:

@@ -11,6 +11,7 @@ from kettledrum.core.inside.epicyclic import Epicyclic, MemberSpeeds, member_spe
 from kettledrum.core.inside.epicyclic_losses import gear_efficiency
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.inside.layshaft import Layshaft
+from kettledrum.core.inside.says import inside_says
 from kettledrum.core.terms.check import Check
 from kettledrum.core.terms.spread import EfficiencySpread
 
@@ -48,6 +49,7 @@ class Internals(BaseModel):
     kind: Literal["epicyclic", "layshaft", "other"]
     gears: list[InsideGear]
     checks: list[Check]
+    says: str
 
 
 def internals(gears: Gears) -> Internals:
@@ -78,7 +80,10 @@ def internals(gears: Gears) -> Internals:
         kind = "epicyclic"
     elif gears.layshaft:
         kind = "layshaft"
-    return Internals(kind=kind, gears=rows, checks=inside_checks(gears, "gears"))
+    checks = inside_checks(gears, "gears")
+    return Internals(
+        kind=kind, gears=rows, checks=checks, says=inside_says([row.ratio for row in rows], checks)
+    )
 
 
 def _efficiency(sets: Epicyclic | None, setting: tuple[int, ...]) -> EfficiencySpread | None:

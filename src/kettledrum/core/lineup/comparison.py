@@ -3,8 +3,10 @@
 from pydantic import BaseModel
 
 from kettledrum.core.effort.climb import Climb, Flat, Top, ridden
+from kettledrum.core.effort.hill import Hill, hill, need_says
 from kettledrum.core.effort.lowest_gear import LowestGear, lowest_gears
 from kettledrum.core.effort.pushes import pushes
+from kettledrum.core.effort.stage_limits import over_limits
 from kettledrum.core.gearing.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.gearing.ladder import Rung, ladder
 from kettledrum.core.gearing.shift_order import is_a_step_above
@@ -12,9 +14,10 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.job.wants import School, Wants
 from kettledrum.core.lineup.carried import Carried, carried
+from kettledrum.core.lineup.says import Answered, Summed, comparison_says, setup_says
 from kettledrum.core.motors.help import MotorHelp, motor_help
 from kettledrum.core.parts.efficiency import path_efficiency
-from kettledrum.core.parts.stock import USUAL_BELT_PITCH_MM
+from kettledrum.core.parts.stock import belt_pitch_mm
 from kettledrum.core.physics.grip import slips_at
 from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.spread import EfficiencySpread
@@ -42,7 +45,8 @@ class ComparedSetup(GearTable):
 
     `against` is null for the reference itself, and where there is none. What the job's rider can climb with
     it, rides on the flat and at the top; what each school says of its lowest gear; what its motors add, null
-    without. `efficiency` is the share of power that reaches the wheel.
+    without. `efficiency` is the share of power that reaches the wheel; `over_limits` are the makers' figures
+    that it is beyond; `says` is the answer in a few sentences.
     """
 
     lowest: Gear
@@ -55,6 +59,8 @@ class ComparedSetup(GearTable):
     top: Top
     lowest_gear: list[LowestGear]
     motor: MotorHelp | None
+    over_limits: list[str]
+    says: str
 
 
 class Comparison(BaseModel):
@@ -62,13 +68,17 @@ class Comparison(BaseModel):
 
     `assumed` are the figures that were taken for want of the rider's own; `leads` is the
     school by which the rider judges a lowest gear; `slips_at` the grade on which the driven wheel begins to
-    slip on the loosest of the road's surfaces, null where those are not known.
+    slip on the loosest of the road's surfaces, null where those are not known. `says` is the answer of
+    them all, `hill` what the steepest one asks whatever the drive, and `need_says` that in words.
     """
 
     reference: str | None
     assumed: list[Assumed]
     leads: School
     slips_at: float | None
+    says: str
+    hill: Hill | None
+    need_says: str
     setups: list[ComparedSetup]
 
 
@@ -97,11 +107,14 @@ def compare(brief: Brief) -> Comparison:
     reference = next((table for table in tables if table.name == brief.reference), None)
     job, wants = conditions(brief), brief.wants or Wants()
     compared = []
-    belts = brief.stock.belt if brief.stock else None
-    pitch = (belts.pitch_mm if belts else None) or USUAL_BELT_PITCH_MM
+    steepest = hill(job)
+    pitch = belt_pitch_mm(brief.stock)
     for setup, table in zip(brief.setups, tables, strict=True):
         rungs = ladder(table, table.ridden)
         found = ridden(table, rungs, path_efficiency(setup.path), job)
+        low_enough = lowest_gears(table, found.climb, wants)
+        motor = motor_help(setup, table, pushes(brief, setup), job, pitch) if setup.motors else None
+        over = over_limits(brief, setup)
         compared.append(
             ComparedSetup(
                 **dict(table),
@@ -110,8 +123,10 @@ def compare(brief: Brief) -> Comparison:
                 ladder=rungs,
                 against=None if reference is None or table is reference else difference(table, reference),
                 **dict(found),
-                lowest_gear=lowest_gears(table, found.climb, wants),
-                motor=motor_help(setup, table, pushes(brief, setup), job, pitch) if setup.motors else None,
+                lowest_gear=low_enough,
+                motor=motor,
+                over_limits=over,
+                says=setup_says(Answered(found, low_enough, over, motor), job, wants),
             )
         )
     return Comparison(
@@ -119,5 +134,8 @@ def compare(brief: Brief) -> Comparison:
         assumed=job.assumed,
         leads=wants.lowest_by or "physics",
         slips_at=None if job.grip is None else slips_at(job.grip, job.resistance.crr),
+        hill=steepest,
+        need_says=need_says(steepest, job),
+        says=comparison_says([Summed.of(each, wants) for each in compared], job, wants),
         setups=compared,
     )

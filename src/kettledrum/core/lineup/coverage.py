@@ -10,6 +10,7 @@ from kettledrum.core.effort.steepest import BALANCE_KMH
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.plain_terrain import plain_terrain
 from kettledrum.core.job.route import Route
+from kettledrum.core.lineup.coverage_says import coverage_says
 from kettledrum.core.parts.efficiency import USUAL_EFFICIENCY, path_efficiency
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats, Places
@@ -67,6 +68,7 @@ def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
     setups = [
         _setup_coverage(setup, place, found, shares, weights) for place, setup in enumerate(brief.setups)
     ]
+    one, two = (None, None) if plain else (_best(setups, weights, 1), _best(setups, weights, 2))
     return Coverage(
         plain_terrain=plain,
         roads=[
@@ -76,12 +78,13 @@ def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
             for route, rides, weight in zip(routes, a_year, weights, strict=True)
         ],
         setups=setups,
-        one=None if plain else _best(setups, weights, 1),
-        two=None if plain else _best(setups, weights, 2),
+        one=one,
+        two=two,
         rideable=float(sum(each.rideable * weight for each, weight in zip(found, weights, strict=True))),
         top_kmh=top_kmh,
         asked_step_kmh=STEP_KMH,
         asked=(asked / asked.sum()).tolist() if total else [],
+        says=coverage_says(setups, one, two),
     )
 
 

@@ -12,6 +12,7 @@ from kettledrum.core.motors.electric import torque_held_by
 from kettledrum.core.motors.loads import Borne, borne_in
 from kettledrum.core.motors.not_known import motors_assumed
 from kettledrum.core.motors.on_pitch import OnPitch, on_pitch
+from kettledrum.core.motors.says import motor_says
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stock import USUAL_BELT_PITCH_MM
@@ -34,7 +35,8 @@ class MotorHelp(BaseModel):
 
     `limit_speed_kmh` is where assistance ends, `cadence_at_limit_rpm` that of the highest gear there;
     `comfortable_kmh` the highest gear at the band's top, and `unreached_kmh` how much of the assistance lies
-    beyond it. Null where no limit is set. `assumed` is what was taken for want of the motors' figures.
+    beyond it. Null where no limit is set. `assumed` is what was taken for want of the motors' figures, and
+    `says` is all of it in a few sentences.
     """
 
     wheel_torque_nm: list[float]
@@ -54,6 +56,7 @@ class MotorHelp(BaseModel):
     comfortable_kmh: float
     unreached_kmh: float | None
     assumed: list[Assumed]
+    says: str = ""
 
 
 def motor_help(
@@ -87,7 +90,7 @@ def motor_help(
     limits = [motor.assist.cutoff_kmh for motor in setup.motors if motor.assist and motor.assist.cutoff_kmh]
     limit = max(limits, default=None)
     top = table.gears[-1]
-    return MotorHelp(
+    found = MotorHelp(
         wheel_torque_nm=of_motors,
         push_n=[torque / radius for torque in of_motors],
         rider_hardest_nm=hardest,
@@ -106,6 +109,8 @@ def motor_help(
         unreached_kmh=None if limit is None else max(limit - top.speed_kmh[1], 0.0),
         assumed=motors_assumed(setup),
     )
+    found.says = motor_says(found, job)
+    return found
 
 
 def _grade_at_speed(setup: Setup, table: GearTable, gear: Gear, job: Conditions) -> float:

@@ -17,6 +17,7 @@ from kettledrum.core.motors.driven import Driven, called_for, motor_rpm
 from kettledrum.core.motors.electric import braking_nm, draw_parts, returned_w
 from kettledrum.core.motors.in_gear import MotorGears
 from kettledrum.core.motors.range_result import LevelRange, SetupRange
+from kettledrum.core.motors.says import range_says
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
@@ -102,19 +103,15 @@ def _grades(roads: list[tuple[Profile, float]]) -> tuple[Floats, Floats]:
 def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades: Floats) -> SetupRange:
     batteries = [motor.battery for motor in setup.motors or [] if motor.battery]
     if not batteries:
-        return SetupRange(name=setup.name, levels=[])
+        return SetupRange(name=setup.name, levels=[], says=range_says([]) if setup.motors else "")
     cold = COLD_BELOW_C - (COLD_BELOW_C if job.temperature_c is None else job.temperature_c)
     left = 1 - LOST_A_DEGREE * max(cold, 0.0)
     energy_wh = sum(each.energy_wh * each.usable for each in batteries) * left
     table = gear_table(setup, brief.rider.cadence_rpm)
     rider_w = job.power_w * path_efficiency(setup.path).typical
     moved = _Moved(job.resistance, rider_w, job.power_w, energy_wh, lengths, grades)
-    return SetupRange(
-        name=setup.name,
-        levels=[
-            _level(name, _helped(setup, table, job, share), moved) for name, share in assist_levels(setup)
-        ],
-    )
+    levels = [_level(name, _helped(setup, table, job, share), moved) for name, share in assist_levels(setup)]
+    return SetupRange(name=setup.name, levels=levels, says=range_says(levels))
 
 
 def _helped(setup: Setup, table: GearTable, job: Conditions, level: float | None) -> _Helped:

@@ -19,7 +19,10 @@ class LevelRange(BaseModel):
 
 
 class SetupRange(BaseModel):
-    """The ranges of a setup by level, least help first; none where it has no motor or no battery is known."""
+    """The ranges of a setup by level, least help first; none where it has no motor or no battery is known.
+    `says` tells how far it goes.
+    """
 
     name: str
     levels: list[LevelRange]
+    says: str

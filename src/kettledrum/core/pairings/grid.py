@@ -18,6 +18,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.pairings.checks import IntoBehind, PairingChecks
 from kettledrum.core.pairings.place import PairingPlace, pairing_place
+from kettledrum.core.pairings.says import pairings_says
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.assumed import Assumed
@@ -99,6 +100,7 @@ class Pairings(BaseModel):
     wanted: WantedGears
     assumed: list[Assumed]
     caution: str
+    says: str
     pairings: list[Pairing]
 
 
@@ -177,6 +179,7 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
         wanted=wanted,
         assumed=[*job.assumed, *checks.assumed],
         caution=CAUTION,
+        says=pairings_says(found, place.mounted, job, with_motor=asked.with_motor),
         pairings=found,
     )
 

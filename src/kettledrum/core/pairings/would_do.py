@@ -14,6 +14,7 @@ from kettledrum.core.effort.wanted_gears import needed_ratio, wanted_gears
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.load import Load
+from kettledrum.core.pairings.would_do_says import would_do_says
 from kettledrum.core.parts.efficiency import BELT, PLAIN_CHAIN, USUAL_EFFICIENCY, usual_case
 from kettledrum.core.parts.figures import part_figures
 from kettledrum.core.parts.motor import Before
@@ -64,6 +65,7 @@ class WouldDo(BaseModel):
 
     lowest: float | None
     highest: float | None
+    says: str
     parts: list[PartAnswer]
 
 
@@ -101,7 +103,9 @@ def would_do(need: Need, setup: Setup, parts: Sequence[Part]) -> WouldDo:
     near = [each for each in found if each.state == "fails"][:_EXPLAINED]
     for answer in near:
         search.explain(answer, parts[answer.place])
-    return WouldDo(lowest=search.wanted.lowest, highest=search.wanted.highest, parts=found)
+    return WouldDo(
+        lowest=search.wanted.lowest, highest=search.wanted.highest, says=would_do_says(found), parts=found
+    )
 
 
 def _motors_nm(setup: Setup, kind: str) -> tuple[float, float]:

@@ -147,6 +147,11 @@ def has_gears(stage: Stage) -> bool:
     return not isinstance(stage, SprocketsStage) and (stage.gears.is_stepless or stage.gears.count > 1)
 
 
+def stage_name(stage: Stage) -> str:
+    """What a stage is called: by its own name, or by what it is."""
+    return stage.name or {"hub": "the hub", "gearbox": "the gearbox"}.get(stage.kind, "the drive")
+
+
 def few_gears(stage: GearboxStage) -> bool:
     """Whether a case at the cranks is a chaingear rather than a gearbox."""
     return not stage.gears.is_stepless and stage.gears.count <= CHAINGEAR_GEARS

@@ -43,3 +43,9 @@ USUAL_REAR_AT_GEARBOX = {"chain": list(range(16, 35, 2)), "belt": [22, 24, 26, 2
 USUAL_BELT_PITCH_MM = 10.0
 """A made-up pitch and lengths, to be replaced by those of the maker's list."""
 USUAL_BELT_LENGTHS = list(range(112, 149, 2))
+
+
+def belt_pitch_mm(stock: Stock | None) -> float:
+    """The pitch in mm of the belts that can be had, or the usual one where they are not said."""
+    belts = stock.belt if stock else None
+    return (belts.pitch_mm if belts else None) or USUAL_BELT_PITCH_MM

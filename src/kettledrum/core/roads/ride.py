@@ -22,6 +22,7 @@ from kettledrum.core.roads.motion import Drives, Motion, Way
 from kettledrum.core.roads.pacing import paced
 from kettledrum.core.roads.profile import Profile, steepest_pitches
 from kettledrum.core.roads.ride_result import STATES, Ride, SetupRide
+from kettledrum.core.roads.says import ride_says, setup_ride_says
 
 _IN_BAND, _GRINDING, _WALKING, _COASTING = range(4)
 MOST_MARKS = 600
@@ -56,7 +57,7 @@ def ride(brief: Brief, road: Profile) -> Ride:
             _setup_ride(found, place, setup.path, road, marks, ascent)
             for place, setup in enumerate(brief.setups)
         ]
-    return Ride(
+    answer = Ride(
         length_m=road.length_m,
         ascent_m=ascent,
         descent_m=ascent_m(turns[::-1]),
@@ -69,6 +70,10 @@ def ride(brief: Brief, road: Profile) -> Ride:
         braked_at_kmh=BRAKED_KMH,
         setups=setups,
     )
+    for each in answer.setups:
+        each.says = setup_ride_says(each)
+    answer.says = ride_says(answer)
+    return answer
 
 
 def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:

@@ -52,6 +52,7 @@ class SetupRide(BaseModel):
     speed_kmh: list[float]
     cadence_rpm: list[float]
     gear: list[str]
+    says: str = ""
 
 
 class Ride(BaseModel):
@@ -73,6 +74,7 @@ class Ride(BaseModel):
     pushed_below_kmh: float
     braked_at_kmh: float
     setups: list[SetupRide]
+    says: str = ""
 
 
 class RoadShare(BaseModel):
@@ -141,3 +143,4 @@ class Coverage(BaseModel):
     top_kmh: float
     asked_step_kmh: float
     asked: list[float]
+    says: str

@@ -1,0 +1,134 @@
+"""What a setup does on the hill and on the flat, in sentences that a cyclist would use.
+
+Nothing is said to be wrong that nobody asked for: without a hill, a wanted gear or a wanted speed the
+sentences say what there is.
+"""
+
+from kettledrum.core.effort.climb import AtPower, Climb, Flat, Top
+from kettledrum.core.effort.lowest_gear import LowestGear
+from kettledrum.core.effort.steepest import AtSteepest
+from kettledrum.core.job.conditions import Conditions
+from kettledrum.core.job.wants import Wants
+from kettledrum.core.terms.in_words import higher, mass, percent, speed, time
+
+EASILY = 0.15
+"""With so much of cadence to spare a hill is climbed easily."""
+_ONLY_JUST = 0.03
+"""With less than this to spare, only just."""
+_DOWNHILL = -0.002
+"""A top speed that takes a steeper descent than this is one for downhill."""
+
+
+def climb_says(climb: Climb, job: Conditions) -> str:
+    """Whether the hill is climbed, how, and what stands in the way if not."""
+    at = climb.on_steepest
+    if climb.verdict is None or at is None or job.steepest is None:
+        return (
+            f"Keeps an easy cadence up hills of {percent(climb.steepest)} on {job.power_w:.0f} W, "
+            "the power held all day."
+        )
+    hill = f"the {percent(job.steepest)} hill"
+    if climb.verdict == "holds":
+        margin = climb.margin or 0
+        how = " easily" if margin >= EASILY else ", only just" if margin < _ONLY_JUST else ""
+        return f"Climbs {hill}{how}: {_ridden(at)}."
+    if climb.verdict == "tight":
+        return _with_a_push(climb, at, hill)
+    if climb.limit == "power":
+        return (
+            f"No gear is low enough for {hill} with {mass(job.resistance.mass_kg)} in all: on "
+            f"{_most_w(climb):.0f} W you come to {speed(_at_most(climb).speed_kmh)} and would be walking. "
+            "Less load, more power or a motor would do it."
+        )
+    # The gear that there is over the one it may be, less one.
+    too_high = 1 / (1 + (climb.margin or 0)) - 1
+    shown = _at_most(climb)
+    fate = (
+        "you would be walking"
+        if shown.state == "walking"
+        else f"the pedals would turn only {shown.cadence_rpm:.0f} times a minute"
+    )
+    misses = "Just misses" if too_high < _ONLY_JUST else "Too high a gear for"
+    lowest = f"the lowest gear is {higher(too_high)} it may be"
+    return f"{misses} {hill}: even on {_most_w(climb):.0f} W {fate}; {lowest}."
+
+
+def alone_says(climb: Climb) -> str | None:
+    """What becomes of the hill with an empty battery; None without a hill."""
+    if climb.verdict is None:
+        return None
+    fate = {
+        "holds": "you would still climb it",
+        "tight": "you would still climb it, with a hard push",
+        "fails": "you would be walking"
+        if _at_most(climb).state == "walking"
+        else f"the pedals would turn only {_at_most(climb).cadence_rpm:.0f} times a minute",
+    }[climb.verdict]
+    return f"With an empty battery {fate}."
+
+
+def _with_a_push(climb: Climb, at: AtSteepest, hill: str) -> str:
+    if climb.by == "its time" and climb.on_steepest and climb.on_steepest.seconds is not None:
+        held = f"{climb.on_steepest.power_w:.0f} W for {time(climb.on_steepest.seconds)}"
+        return f"Climbs {hill} with a hard push, {held}: {_ridden(at)}."
+    minute = climb.minute.at_steepest if climb.minute else None
+    assert climb.minute is not None
+    assert minute is not None
+    held = f"{climb.minute.power_w:.0f} W, about a minute"
+    return f"Climbs {hill} only for as long as you can hold {held}: {_ridden(minute)}."
+
+
+def _ridden(at: AtSteepest) -> str:
+    gear = f", in gear {at.gear}" if at.gear is not None else ""
+    return f"{speed(at.speed_kmh)} at {at.cadence_rpm:.0f} turns a minute{gear}"
+
+
+def _most(climb: Climb) -> AtPower:
+    """By the power that the verdict goes by, where it is one of the two that are known."""
+    return climb.minute if climb.by == "a minute" and climb.minute else climb
+
+
+def _most_w(climb: Climb) -> float:
+    if climb.by == "its time" and climb.on_steepest:
+        return climb.on_steepest.power_w
+    return _most(climb).power_w
+
+
+def _at_most(climb: Climb) -> AtSteepest:
+    at = climb.on_steepest if climb.by == "its time" else _most(climb).at_steepest
+    assert at is not None
+    return at
+
+
+def speed_says(flat: Flat, top: Top, wants: Wants, *, with_motor: bool = False) -> str:
+    """How fast the rider alone is on the flat, and whether the highest gear is as quick as was wanted."""
+    gear = f" in gear {flat.gear}" if flat.gear is not None else ""
+    by_pedals = ", by pedals alone," if with_motor else ""
+    level = f"On the flat{by_pedals} {speed(flat.speed_kmh)}{gear}"
+    downhill = ", which is downhill only" if top.grade < _DOWNHILL else ""
+    if wants.top_kmh is None:
+        return f"{level}; out of gears above {speed(top.speed_kmh)}{downhill}."
+    if is_quick_enough(top, wants.top_kmh):
+        return f"{level}; quick enough, with gears up to {speed(top.speed_kmh)}{downhill}."
+    return f"{level}; out of gears above {speed(top.speed_kmh)}, short of the {speed(wants.top_kmh)} wanted."
+
+
+def is_quick_enough(top: Top, wanted_kmh: float) -> bool:
+    """Whether the highest gear reaches a speed in km/h, as exactly as it is shown: 34.96 does for 35."""
+    return round(top.speed_kmh, 1) >= round(wanted_kmh, 1)
+
+
+def own_measure_says(found: list[LowestGear], wants: Wants) -> str | None:
+    """Whether the lowest gear is what the rider asked for by ratio or gear inches; None where neither was."""
+    leads = wants.lowest_by or "physics"
+    asked = {"ratio": wants.lowest_ratio, "gear inches": wants.lowest_gear_inches}.get(leads)
+    answer = next((each for each in found if each.school == leads), None)
+    if asked is None or answer is None or answer.margin is None:
+        return None
+    unit = " gear inches" if leads == "gear inches" else ""
+    digits = 1 if leads == "gear inches" else 2
+    has = f"{answer.has:.{digits}f}{unit}"
+    wanted = f"{asked:.{digits}f}"
+    if answer.verdict == "holds":
+        return f"Its lowest gear, {has}, is as low as you asked ({wanted})."
+    return f"Its lowest gear, {has}, is {higher(1 / (1 + answer.margin) - 1)} you asked ({wanted})."

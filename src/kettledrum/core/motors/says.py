@@ -1,0 +1,74 @@
+"""What a motor adds, in sentences: on the hill, and how far its battery goes."""
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+from kettledrum.core.job.conditions import Conditions
+from kettledrum.core.motors.on_pitch import OnPitch
+from kettledrum.core.motors.range_result import LevelRange
+from kettledrum.core.terms.in_words import percent, speed, time
+
+if TYPE_CHECKING:
+    from kettledrum.core.motors.help import MotorHelp
+
+
+def on_pitch_says(at: OnPitch | None, job: Conditions) -> str | None:
+    """How the hill is ridden with all the help there is, and how warm that makes the motor; None without a
+    hill.
+    """
+    if at is None or job.steepest is None:
+        return None
+    hill = f"the {percent(job.steepest)} hill"
+    if at.walking:
+        slow = f"{speed(at.speed_kmh)} is too slow to keep upright"
+        return f"Even with its motor it is pushed up {hill}: {slow}."
+    gear = f", in gear {at.gear}" if at.gear is not None else ""
+    pace = f"{speed(at.speed_kmh)}, {at.cadence_rpm:.0f} turns a minute{gear}"
+    return f"With its motor it rides up {hill} at {pace}{_warmth(at)}."
+
+
+def _warmth(at: OnPitch) -> str:
+    if at.state == "fails":
+        after = f" after {time(at.limit_s)}" if at.limit_s is not None else " before the top"
+        return f"; the motor gets too hot{after}"
+    if at.state == "tight":
+        return "; the motor gets nearly too hot"
+    if at.state == "not known":
+        return "; how hot the motor gets is not known"
+    return ""
+
+
+def motor_says(motor: "MotorHelp", job: Conditions) -> str:
+    """What the motors of a setup do for its rider: on the hill, from a standstill, and where help ends."""
+    sentences = [
+        on_pitch_says(motor.on_pitch, job)
+        or f"With its motor it starts on hills of {percent(motor.steepest_start)}.",
+        f"With an empty battery it still starts on {percent(motor.alone_start)}."
+        if motor.alone_start > 0
+        else "With an empty battery it does not start on any hill.",
+    ]
+    if motor.limit_speed_kmh is not None and motor.unreached_kmh is not None and motor.unreached_kmh > 0:
+        sentences.append(
+            f"Help ends at {speed(motor.limit_speed_kmh)}, but its highest gear is comfortable only up to "
+            f"{speed(motor.comfortable_kmh)}."
+        )
+    elif motor.limit_speed_kmh is not None:
+        sentences.append(f"Help ends at {speed(motor.limit_speed_kmh)}.")
+    return " ".join(sentences)
+
+
+def range_says(levels: Sequence[LevelRange]) -> str:
+    """How far the battery goes, from the highest level of help to the lowest."""
+    known = [each for each in levels if each.range_km is not None]
+    known.sort(key=lambda each: each.range_km or 0)
+    if not known:
+        return "How far it goes is not known: say how large its battery is."
+    least, most = known[0], known[-1]
+    assert least.range_km is not None
+    assert most.range_km is not None
+    if least is most:
+        return f"Its battery goes {least.range_km:.0f} km on “{least.level}”."
+    return (
+        f"Its battery goes {least.range_km:.0f} km on “{least.level}”, "
+        f"{most.range_km:.0f} km on “{most.level}”."
+    )
