@@ -32,6 +32,10 @@ export interface Workbench {
   /** What was taken for want of the rider's own figures. */
   assumed: Comparison["assumed"];
   slipsAt: number | null;
+  /** The answer of the whole line-up, and what the job itself asks. */
+  says: string;
+  hill: Comparison["hill"];
+  needSays: string;
   cadence: [number, number];
   problemsOf: (setupId: string) => FieldProblem[];
   needProblems: FieldProblem[];
@@ -128,6 +132,9 @@ function benchOf(job: JobRecord, data: Judged): Workbench {
     leads: data.comparison.leads,
     assumed: data.comparison.assumed,
     slipsAt: data.comparison.slips_at,
+    says: data.comparison.says,
+    hill: data.comparison.hill,
+    needSays: data.comparison.need_says,
     cadence: data.need.rider.cadence_rpm,
     problemsOf: (setupId) => {
       const index = data.records.findIndex((record) => record.id === setupId);

@@ -15,6 +15,7 @@ import { ViewHeading } from "../../ui/ViewHeading";
 import { DriveFields } from "./DriveFields";
 import { DriveShown } from "./DriveShown";
 import styles from "./Bench.module.css";
+import { Says } from "../../ui/Says";
 
 /** Drives built at home from salvaged motors and sprockets: what they come to, and what their parts must bear. */
 export function BenchView() {
@@ -131,7 +132,13 @@ interface SumsProps {
 function Sums({ need, shown, fields, onTake }: SumsProps) {
   const valid = need.home_built?.[shown];
   const { data: found, error, refetch } = useHomeBuilt(valid && need, valid?.name);
-  if (valid && found) return <DriveShown drive={valid} found={found} fields={fields} onTake={onTake} />;
+  if (valid && found)
+    return (
+      <>
+        <Says text={found.says} />
+        <DriveShown drive={valid} found={found} fields={fields} onTake={onTake} />
+      </>
+    );
   return (
     <>
       {error ? (

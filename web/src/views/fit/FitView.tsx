@@ -13,6 +13,7 @@ import { FitFigures } from "./FitFigures";
 import { MassTable } from "./MassTable";
 import { WheelBuilding } from "./WheelBuilding";
 import { Caution } from "../../ui/Caution";
+import { Says } from "../../ui/Says";
 
 /** Whether everything of a setup goes together on the rider's frame, and what would help where it does not. */
 export const FitView = () => <OneSetup view="fit" of={Shown} />;
@@ -28,6 +29,7 @@ function Shown({ job, bench, shown }: OfSetup) {
         text={<Counts page={page} />}
         actions={<SaveMenu groups={[tableSavings("Checks", `${shown.setup.name}, fit`, () => rows(page))]} />}
       />
+      <Says text={page.says} />
       <CheckList page={page} />
       <Caution>{page.caution}</Caution>
       <FitFigures job={job} bench={bench} shown={shown} />

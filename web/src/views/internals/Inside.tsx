@@ -16,6 +16,7 @@ import styles from "./Internals.module.css";
 import { GearList } from "./GearList";
 import { Members } from "./Members";
 import { Turner } from "./Turner";
+import { Says } from "../../ui/Says";
 
 interface Props {
   stage: Held;
@@ -72,6 +73,7 @@ export function Inside({ stage, onChange, onKind, state }: Props) {
         </p>
       ))}
       {!data && !error && <Loading what="the gears" />}
+      <Says text={data?.says} />
       {data && gear && (
         <div className={styles.columns}>
           <div>

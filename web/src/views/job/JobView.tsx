@@ -6,6 +6,7 @@ import { SaveState, SaveTrouble } from "../../drafts/SaveState";
 import styles from "./Job.module.css";
 import { JobList } from "./JobList";
 import { NEED_PLACES, NeedFields } from "./NeedFields";
+import { Says } from "../../ui/Says";
 
 /** What the bicycle must do: the rider and the notes of the job. */
 export function JobView() {
@@ -28,6 +29,7 @@ export function JobView() {
           onDiscard={discard}
           onOverwrite={overwrite}
         />
+        <Says text={bench?.needSays} />
         <NeedFields document={document} problems={problems} onChange={change} />
       </div>
       <JobList openId={job.id} />

@@ -13,9 +13,11 @@ import { ViewHeading } from "../../ui/ViewHeading";
 import { ClimbAndFlat } from "./ClimbAndFlat";
 import { EveryGear } from "./EveryGear";
 import { FamiliarTerms } from "./FamiliarTerms";
+import { InWords } from "./InWords";
 import { HeadlineTable } from "./HeadlineTable";
 import { LowEnough } from "./LowEnough";
 import { WithMotors } from "./WithMotors";
+import { Says } from "../../ui/Says";
 
 const isSpeed = (value: unknown): value is number => typeof value === "number" && value > 0 && value < 400;
 
@@ -52,6 +54,7 @@ export function LineUp() {
       {!shown && !error && <Loading what="the line-up" />}
       {shown && (
         <>
+          <Says text={bench.says} />
           <GearLanes
             setups={bench.setups}
             asked={coverage ?? null}
@@ -59,6 +62,7 @@ export function LineUp() {
             speedKmh={speed}
             onSpeed={setSpeed}
           />
+          <InWords setups={bench.setups} />
           <HeadlineTable setups={bench.setups} jobId={job.id} />
           <ClimbAndFlat bench={bench} />
           <WithMotors job={job} bench={bench} />

@@ -21,6 +21,7 @@ import { MotorFacts } from "./MotorFacts";
 import { RangeTable } from "./RangeTable";
 import { ASSISTANCE } from "./assistance";
 import { Caution } from "../../ui/Caution";
+import { Says } from "../../ui/Says";
 
 /** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
 export const MotorsView = () => <OneSetup view="motors" of={Shown} />;
@@ -50,6 +51,7 @@ function Shown({ job, bench, shown }: OfSetup) {
           )
         }
       />
+      {help && <Says text={help.says} />}
       {help && <AtTheWheel table={shown.table} help={help} />}
       {help && <MotorFacts help={help} bench={bench} />}
       {help && <RangeTable job={job} bench={bench} shown={shown} />}

@@ -19,6 +19,7 @@ import styles from "./Pairings.module.css";
 import { RankedList } from "./RankedList";
 import { TwinFinder } from "./TwinFinder";
 import { WouldDoTable } from "./WouldDoTable";
+import { Says } from "../../ui/Says";
 
 /** Which sprockets a setup may run, what each pairing makes of it, and what would do if none does. */
 export const PairingsView = () => <OneSetup view="pairings" of={Shown} />;
@@ -54,6 +55,7 @@ function Shown({ job, bench, shown }: OfSetup) {
       {!found && !error && <Loading what="the pairings" />}
       {found && chosen && (
         <>
+          <Says text={found.says} />
           <div className={styles.columns}>
             <div className={styles.main}>
               <ToothGrid

@@ -11,6 +11,8 @@ import { Failure } from "../../ui/Status";
 import tables from "../../ui/table.module.css";
 import { useUnits } from "../../words/units";
 import styles from "./Pairings.module.css";
+import { useArrival } from "../../ui/arrival";
+import { Says } from "../../ui/Says";
 
 const FIRST = 8;
 
@@ -30,6 +32,7 @@ export function WouldDoTable({ job, bench, shown }: Props) {
   const navigate = useNavigate();
   const notify = useNotify();
   const units = useUnits();
+  const heading = useArrival("#would-do", found !== undefined);
   if (error) return <Failure error={error} retry={refetch} />;
   if (!found) return null;
   const rows = all ? found.parts : found.parts.slice(0, FIRST);
@@ -48,7 +51,10 @@ export function WouldDoTable({ job, bench, shown }: Props) {
   const length = (ratio: number) => units.length(ratio * shown.table.circumference_m);
   return (
     <section className={styles.section} aria-labelledby="would-do">
-      <h3 id="would-do">What would do it</h3>
+      <h3 id="would-do" ref={heading} tabIndex={-1}>
+        What would do it
+      </h3>
+      <Says text={found.says} />
       <p className={styles.note}>
         {found.lowest === null && found.highest === null ? (
           "The job names neither a steepest pitch nor a wanted gear or speed: there is nothing to look for yet."

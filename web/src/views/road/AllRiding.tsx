@@ -7,6 +7,7 @@ import { Failure } from "../../ui/Status";
 import tables from "../../ui/table.module.css";
 import { useUnits, type Units } from "../../words/units";
 import styles from "./Road.module.css";
+import { Says } from "../../ui/Says";
 
 interface Props {
   job: JobRecord;
@@ -24,6 +25,7 @@ export function AllRiding({ job, bench }: Props) {
   return (
     <section aria-labelledby="all-riding" className={styles.section}>
       <h3 id="all-riding">All riding</h3>
+      <Says text={coverage.says} />
       <p className={styles.note}>
         Of the time in which there is pedalling to do, in all roads by how often they are ridden; above{" "}
         {units.speed(coverage.top_kmh)} anyone coasts. Were there a gear for every speed,{" "}

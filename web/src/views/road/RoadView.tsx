@@ -21,6 +21,7 @@ import { RoadFacts } from "./RoadFacts";
 import { RoadHead } from "./RoadHead";
 import { RoadImportState } from "./RoadImportState";
 import { useRoadImport } from "./useRoadImport";
+import { Says } from "../../ui/Says";
 
 const ROAD_FILES = ".gpx,.tcx,.csv,.tsv,.txt,application/gpx+xml,text/csv";
 
@@ -141,6 +142,7 @@ function OneRoad({ job, road, bench }: RoadProps) {
       {!ride && !error && <Loading what={road.name} />}
       {ride && bench && (
         <>
+          <Says text={ride.says} />
           <RoadFacts job={job} road={road} ride={ride} />
           <RoadStrips ride={ride} setups={bench.setups} />
           {ride.setups.length === 0 && (

@@ -12,6 +12,7 @@ import { Parts } from "./Parts";
 import { SetupHead } from "./SetupHead";
 import { Sum } from "./Sum";
 import styles from "./Setups.module.css";
+import { Says } from "../../ui/Says";
 
 interface Props {
   job: JobRecord;
@@ -48,6 +49,7 @@ export function SetupBench({ job, shown, bench }: Props) {
   return (
     <>
       <SetupHead job={job} shown={shown} editing={editing} problems={problems} />
+      <Says text={table.says} />
       <PowerPath
         table={table}
         setup={setup}
