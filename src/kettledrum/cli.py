@@ -104,6 +104,33 @@ def compare_setups(file: File, json: Json = False) -> None:
     _print_json(result) if json else command_tables.comparison(result)
 
 
+@app.command("ask")
+def ask(
+    bike: Annotated[str, typer.Argument(help="The bicycle in one line, such as “36 × 11–46, 28 in”.")],
+    weight: Annotated[float, typer.Option(metavar="KG", help="What the rider weighs.")],
+    carry: Annotated[float, typer.Option(metavar="KG", help="What is carried.")] = 0,
+    where: Annotated[
+        str, typer.Option(help="flat, rolling, hilly, mountains, or the steepest hill: 12 % for 800 m.")
+    ] = "hilly",
+    shelf: Annotated[
+        str | None, typer.Option(metavar="FILE", help="A file of parts to take; the demo’s by default.")
+    ] = None,
+    json: Json = False,
+) -> None:
+    """Answer whether a bicycle climbs where one rides, with usual figures for all that is not said."""
+    from kettledrum import command_tables
+    from kettledrum.core.quick.answer import quick_answer
+    from kettledrum.core.quick.question import QuickQuestion
+    from kettledrum.core.terms.validation import validate
+    from kettledrum.demo import stock
+    from kettledrum.formats.shelf import read_shelf
+
+    parts = stock() if shelf is None else read_shelf(content_of(shelf, MOST_BYTES))
+    question = validate(QuickQuestion, {"mass_kg": weight, "carried_kg": carry, "bike": bike, "where": where})
+    result = quick_answer(question, parts)
+    _print_json(result) if json else command_tables.quick(result)
+
+
 @app.command("pairings")
 def list_pairings(
     file: File,

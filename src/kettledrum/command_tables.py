@@ -16,6 +16,7 @@ if TYPE_CHECKING:
     from kettledrum.core.lineup.comparison import ComparedSetup, Comparison
     from kettledrum.core.motors.of_brief import MotorsOfBrief
     from kettledrum.core.pairings.grid import Pairings
+    from kettledrum.core.quick.result import QuickAnswer
     from kettledrum.core.roads.ride_result import Ride
 
 _PIPED_WIDTH = 150
@@ -83,6 +84,24 @@ def comparison(result: "Comparison") -> None:
         console.print(Text(f"{setup.name}: {setup.says}"))
     if result.setups and result.assumed:
         console.print(Text(f"Not known, and assumed: {', '.join(map(str, result.assumed))}"))
+
+
+def quick(result: "QuickAnswer") -> None:
+    """Prints the answer to a quick question, the hills as they are ridden, and what else would do."""
+    console = _console()
+    console.print(Text(result.says, style="bold"))
+    console.print(Text(result.also_says))
+    grid = _grid("Hill", "As it is ridden")
+    grid.columns[1].justify = "left"
+    for hill in result.hills:
+        grid.add_row(f"{hill.grade:.1%}", Text(hill.says))
+    console.print(grid)
+    for other in result.also:
+        console.print(Text(f"{other.name}: {other.says}"))
+    for heading, words in (("Taken", result.taken), ("Left out", result.left_out)):
+        if words:
+            console.print(Text(f"{heading}: {'; '.join(words)}"))
+    console.print(Text(f"Assumed: {result.assumed}"))
 
 
 def pairings(result: "Pairings") -> None:

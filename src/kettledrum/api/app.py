@@ -16,6 +16,7 @@ from kettledrum.api.routes import (
     jobs,
     live,
     pairings,
+    quick,
     roads,
     shelf,
     shelf_import,
@@ -28,6 +29,7 @@ _THIS_MACHINE = Access()
 ROUTERS = (
     jobs.router,
     gear_tables.router,
+    quick.router,
     calculate.router,
     exchange.router,
     damaged.router,

@@ -58,15 +58,23 @@ def road_content(route: Route) -> tuple[Row, Row | None]:
     return row, line
 
 
-def ready_job(brief: Brief) -> ReadyJob:
+def ready_job(brief: Brief, *, demo: bool = False) -> ReadyJob:
     """The rows of a brief; its setups take the letters from A on."""
     data = brief.model_dump(exclude_unset=True, exclude={"format", "reference", "setups"})
     (data.get("road") or {}).pop("routes", None)
     need = Need.model_validate(data)
     job_id, at = new_id(), now()
     same = {"version": 1, "created_at": at, "changed_at": at, "deleted_at": None}
-    job = {"id": job_id, "name": need.name, "need": text(need), "reference_id": None, "revision": 0, **same}
-    ready = ReadyJob(JobSummary(id=job_id, name=need.name, setup_count=len(brief.setups)), job)
+    job = {
+        "id": job_id,
+        "name": need.name,
+        "need": text(need),
+        "reference_id": None,
+        "revision": 0,
+        "demo": demo,
+        **same,
+    }
+    ready = ReadyJob(JobSummary(id=job_id, name=need.name, setup_count=len(brief.setups), demo=demo), job)
     for place, setup in enumerate(brief.setups):
         own = {"id": new_id(), "job_id": job_id, "position": place, "letter": ascii_uppercase[place]}
         ready.setups.append({**own, "name": setup.name, "document": text(setup), **same})

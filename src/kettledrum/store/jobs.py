@@ -44,7 +44,7 @@ class Jobs:
                 ).all()
             )
             return [
-                JobSummary(id=row.id, name=row.name, setup_count=counts.get(row.id, 0))
+                JobSummary(id=row.id, name=row.name, setup_count=counts.get(row.id, 0), demo=row.demo)
                 for row in rows.job_rows(session, deleted=deleted)
             ]
 
@@ -91,13 +91,32 @@ class Jobs:
         with self._sessions.writing() as session:
             return rows.add_job(session, brief)
 
+    def add_demo(self, briefs: Sequence[Brief]) -> JobRecord:
+        """The first job of the demo: as it is, or brought back with the others, or added from briefs."""
+        with self._sessions.writing() as session:
+            for deleted in (False, True):
+                found = [row for row in rows.job_rows(session, deleted=deleted) if row.demo]
+                for row in found:
+                    row.deleted_at = None
+                if found:
+                    return rows.job_record(session, found[0])
+            first, *_ = [rows.add_job(session, brief, demo=True) for brief in briefs]
+            return first
+
+    def delete_demo(self) -> None:
+        """Puts every job of the demo away; `add_demo` brings them back."""
+        with self._sessions.writing() as session:
+            for row in rows.job_rows(session):
+                if row.demo:
+                    row.deleted_at = now()
+
     def add_first(self, briefs: Sequence[Brief]) -> list[JobRecord]:
-        """New jobs from briefs, unless the store holds one already: then none, and nothing changes."""
+        """The demo's jobs from briefs, unless the store holds a job already: then nothing changes."""
         with self._sessions.writing() as session:
             # A job that was deleted counts: a demo that was put away does not come back by itself.
             if session.exec(select(JobRow.id)).first() is not None:
                 return []
-            return [rows.add_job(session, brief) for brief in briefs]
+            return [rows.add_job(session, brief, demo=True) for brief in briefs]
 
     def copy(self, job_id: str) -> JobRecord:
         """A second job like this one, under a name that says so."""

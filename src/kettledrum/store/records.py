@@ -49,10 +49,14 @@ class Standing(BaseModel):
 
 
 class JobRecord(Standing):
-    """A job with its setups and roads in order; `reference_id` is what the others are held against."""
+    """A job with its setups and roads in order; `reference_id` is what the others are held against.
+
+    `demo` tells one of the made-up jobs of the demo from one's own.
+    """
 
     id: str
     version: int
+    demo: bool
     need: Need
     reference_id: str | None
     setups: list[SetupRecord]
@@ -101,6 +105,7 @@ class JobSummary(BaseModel):
     id: str
     name: str
     setup_count: int
+    demo: bool
 
 
 class SetupPlace(BaseModel):

@@ -138,9 +138,9 @@ def add_setup(session: Session, job_id: str, setup: Setup) -> SetupRow:
     return row
 
 
-def add_job(session: Session, brief: Brief) -> JobRecord:
+def add_job(session: Session, brief: Brief, *, demo: bool = False) -> JobRecord:
     """Adds a job with its setups and roads."""
-    ready = ready_job(brief)
+    ready = ready_job(brief, demo=demo)
     insert_jobs(session, [ready])
     return job_record(session, job_row(session, ready.summary.id))
 
@@ -184,6 +184,7 @@ def job_record(session: Session, row: JobRow) -> JobRecord:
     return JobRecord(
         id=row.id,
         version=row.version,
+        demo=row.demo,
         need=kept_need(row),
         reference_id=row.reference_id if row.reference_id in known else None,
         **dict(standing(session, row)),

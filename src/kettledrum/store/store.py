@@ -162,11 +162,11 @@ class Store:
         put_away(damaged_store(self.directory, file_name))
 
     def start_over(self, briefs: Sequence[Brief]) -> list[JobRecord]:
-        """Empties the store and puts other jobs in, in one step."""
+        """Empties the store and puts the demo's jobs in, in one step."""
         with self._sessions.writing() as session:
             session.exec(delete(RevisionRow))
             session.exec(delete(SetupRow))
             session.exec(delete(RoadRow))
             session.exec(delete(RoadLineRow))
             session.exec(delete(JobRow))
-            return [rows.add_job(session, brief) for brief in briefs]
+            return [rows.add_job(session, brief, demo=True) for brief in briefs]

@@ -18,7 +18,9 @@ def now() -> str:
 
 
 class JobRow(SQLModel, table=True):
-    """A job: its need as JSON, which setup is its reference, and the revision it stands at."""
+    """A job: its need as JSON, which setup is its reference, the revision it stands at, and whether it is
+    the demo's.
+    """
 
     __tablename__ = "job"
 
@@ -31,6 +33,7 @@ class JobRow(SQLModel, table=True):
     changed_at: str = Field(default_factory=now)
     revision: int = Field(default=0, sa_column_kwargs={"server_default": "0"})
     deleted_at: str | None = None
+    demo: bool = Field(default=False, sa_column_kwargs={"server_default": "0"})
 
 
 class SetupRow(SQLModel, table=True):

@@ -39,10 +39,14 @@ export interface paths {
         put?: never;
         /**
          * Add Demo Job
-         * @description Makes the demo jobs; answers with the first of them.
+         * @description Makes the demo jobs, or brings them back; answers with the first of them.
          */
         post: operations["add_demo_job"];
-        delete?: never;
+        /**
+         * Delete Demo Jobs
+         * @description Puts the demo jobs away, and leaves all others.
+         */
+        delete: operations["delete_demo_jobs"];
         options?: never;
         head?: never;
         patch?: never;
@@ -396,6 +400,46 @@ export interface paths {
         get: operations["read_setup_gears"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Quick Question
+         * @description Whether a bicycle out of an advertisement climbs where one rides, and how fast it is.
+         */
+        post: operations["answer_quick_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quick/road": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Quick Road
+         * @description The first road of a file, cleaned as roads of a job are; it is not kept.
+         */
+        post: operations["read_quick_road"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1547,6 +1591,23 @@ export interface components {
             moment_nm: number[];
             /** Deflection Mm */
             deflection_mm: number[];
+        };
+        /**
+         * Also
+         * @description Another drive for the same rider: what it is, the setup, and what becomes of the hill and the top.
+         */
+        Also: {
+            /** Name */
+            name: string;
+            setup: components["schemas"]["Setup"];
+            /** Climbs To */
+            climbs_to: number | null;
+            /** Top Kmh */
+            top_kmh: number;
+            /** Price */
+            price: number | null;
+            /** Says */
+            says: string;
         };
         /**
          * Assist
@@ -3130,6 +3191,8 @@ export interface components {
         /**
          * JobRecord
          * @description A job with its setups and roads in order; `reference_id` is what the others are held against.
+         *
+         *     `demo` tells one of the made-up jobs of the demo from one's own.
          */
         JobRecord: {
             /** Revision */
@@ -3144,6 +3207,8 @@ export interface components {
             id: string;
             /** Version */
             version: number;
+            /** Demo */
+            demo: boolean;
             need: components["schemas"]["Need"];
             /** Reference Id */
             reference_id: string | null;
@@ -3163,6 +3228,8 @@ export interface components {
             name: string;
             /** Setup Count */
             setup_count: number;
+            /** Demo */
+            demo: boolean;
         };
         JsonValue: unknown;
         /**
@@ -3713,6 +3780,28 @@ export interface components {
             setup: string;
         };
         /**
+         * OnHill
+         * @description A grade as it is ridden: the gear, null where it has none, speed in km/h, cadence in rpm, and whether
+         *     that is easy, too slow, or on foot.
+         */
+        OnHill: {
+            /** Grade */
+            grade: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Cadence Rpm */
+            cadence_rpm: number;
+            /** Gear */
+            gear: string | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "grinding" | "walking";
+            /** Says */
+            says: string;
+        };
+        /**
          * OnPitch
          * @description The steepest pitch with all the help there is: a steady ride in the gear nearest the band's middle.
          *
@@ -4183,6 +4272,68 @@ export interface components {
         PutBack: {
             /** Kept */
             kept: string | null;
+        };
+        /**
+         * QuickAnswer
+         * @description The answer: in a sentence, and in a second one how fast it is.
+         *
+         *     `brief` is the question as a job, that can be gone on with; `setup` its bicycle worked out. `hills` are
+         *     grades as they are ridden; `climbs_to` is the steepest that is climbed, null where that is steeper than
+         *     roads are. `also` is what else in Parts would do. `taken` says what was taken for want of a word in the
+         *     line, `left_out` the words of it that nothing was made of, `assumed` what was taken of the rider.
+         */
+        QuickAnswer: {
+            /** Says */
+            says: string;
+            /** Also Says */
+            also_says: string;
+            /** Grade */
+            grade: number;
+            /** Length M */
+            length_m: number;
+            /** Taken */
+            taken: string[];
+            /** Left Out */
+            left_out: string[];
+            /** Assumed */
+            assumed: string;
+            brief: components["schemas"]["Brief"];
+            setup: components["schemas"]["ComparedSetup"];
+            /** Hills */
+            hills: components["schemas"]["OnHill"][];
+            /** Climbs To */
+            climbs_to: number | null;
+            /** Also */
+            also: components["schemas"]["Also"][];
+        };
+        /**
+         * QuickQuestion
+         * @description A rider's mass and what is carried, in kg; the bicycle in one line, and where it is ridden.
+         *
+         *     Where: in a word or by the steepest hill, or a road. What else is usual may be said: the power held all
+         *     day and for a minute in W, the bicycle's mass in kg, a wanted top speed in km/h.
+         */
+        QuickQuestion: {
+            /** Mass Kg */
+            mass_kg: number;
+            /** Carried Kg */
+            carried_kg?: number | null;
+            /** Bike */
+            bike: string;
+            /**
+             * Where
+             * @default hilly
+             */
+            where: string;
+            route?: components["schemas"]["Route"] | null;
+            /** Power W */
+            power_w?: number | null;
+            /** Burst W */
+            burst_w?: number | null;
+            /** Bike Kg */
+            bike_kg?: number | null;
+            /** Top Kmh */
+            top_kmh?: number | null;
         };
         /**
          * Reading
@@ -5745,6 +5896,87 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobRecord"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    delete_demo_jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -7501,6 +7733,183 @@ export interface operations {
                 content: {
                     "text/csv": unknown;
                     "text/tab-separated-values": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    answer_quick_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuickQuestion"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuickAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_quick_road: {
+        parameters: {
+            query?: {
+                /** @description What a road without a name in the file is called. */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Route"];
                 };
             };
             /** @description Bad Request */

@@ -15,7 +15,6 @@ from kettledrum.core.lineup.comparison import Comparison, compare
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.quantities import Model
 from kettledrum.demo import demo_jobs
-from kettledrum.formats.archive import Everything
 from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.files import written
 from kettledrum.store import JobPlaces, JobRecord, JobSummary, SavedNeed, SavedSetup, SetupRecord, Stepped
@@ -40,9 +39,14 @@ def add_job(brief: Brief, store: TheStore) -> JobRecord:
 
 @router.post("/demo", status_code=201, response_model_exclude_unset=True)
 def add_demo_job(store: TheStore) -> JobRecord:
-    """Makes the demo jobs; answers with the first of them."""
-    first = store.take_in(Everything(demo_jobs(), [])).jobs[0]
-    return store.jobs.job(first.id)
+    """Makes the demo jobs, or brings them back; answers with the first of them."""
+    return store.jobs.add_demo(demo_jobs())
+
+
+@router.delete("/demo", status_code=204)
+def delete_demo_jobs(store: TheStore) -> None:
+    """Puts the demo jobs away, and leaves all others."""
+    store.jobs.delete_demo()
 
 
 @router.get("/deleted")

@@ -4,7 +4,7 @@ Nothing is said to be wrong that nobody asked for: without a hill, a wanted gear
 sentences say what there is.
 """
 
-from kettledrum.core.effort.climb import AtPower, Climb, Flat, Top
+from kettledrum.core.effort.climb import AtPower, Climb, Flat, OnSteepest, Top
 from kettledrum.core.effort.lowest_gear import LowestGear
 from kettledrum.core.effort.steepest import AtSteepest
 from kettledrum.core.job.conditions import Conditions
@@ -19,8 +19,8 @@ _DOWNHILL = -0.002
 """A top speed that takes a steeper descent than this is one for downhill."""
 
 
-def climb_says(climb: Climb, job: Conditions) -> str:
-    """Whether the hill is climbed, how, and what stands in the way if not."""
+def climb_says(climb: Climb, job: Conditions, *, asked: bool = False) -> str:
+    """Whether the hill is climbed, how, and what stands in the way if not; with yes or no where `asked`."""
     at = climb.on_steepest
     if climb.verdict is None or at is None or job.steepest is None:
         return (
@@ -28,57 +28,58 @@ def climb_says(climb: Climb, job: Conditions) -> str:
             "the power held all day."
         )
     hill = f"the {percent(job.steepest)} hill"
+    climbs = "Yes, it climbs" if asked else "Climbs"
     if climb.verdict == "holds":
         margin = climb.margin or 0
         how = " easily" if margin >= EASILY else ", only just" if margin < _ONLY_JUST else ""
-        return f"Climbs {hill}{how}: {_ridden(at)}."
+        return f"{climbs} {hill}{how}: {ridden_in_words(at)}."
     if climb.verdict == "tight":
-        return _with_a_push(climb, at, hill)
+        return f"{climbs} {hill} {_with_a_push(climb, at)}."
     if climb.limit == "power":
         return (
-            f"No gear is low enough for {hill} with {mass(job.resistance.mass_kg)} in all: on "
-            f"{_most_w(climb):.0f} W you come to {speed(_at_most(climb).speed_kmh)} and would be walking. "
+            f"{'No: no' if asked else 'No'} gear is low enough for {hill} with "
+            f"{mass(job.resistance.mass_kg)} in all: on {_most_w(climb):.0f} W you come to "
+            f"{speed(_at_most(climb).speed_kmh)} and would be walking. "
             "Less load, more power or a motor would do it."
         )
     # The gear that there is over the one it may be, less one.
     too_high = 1 / (1 + (climb.margin or 0)) - 1
-    shown = _at_most(climb)
-    fate = (
-        "you would be walking"
-        if shown.state == "walking"
-        else f"the pedals would turn only {shown.cadence_rpm:.0f} times a minute"
-    )
-    misses = "Just misses" if too_high < _ONLY_JUST else "Too high a gear for"
+    misses = f"Just misses {hill}" if too_high < _ONLY_JUST else f"Too high a gear for {hill}"
+    if asked:
+        misses = f"No, it just misses {hill}" if too_high < _ONLY_JUST else f"No, not up {hill}"
     lowest = f"the lowest gear is {higher(too_high)} it may be"
-    return f"{misses} {hill}: even on {_most_w(climb):.0f} W {fate}; {lowest}."
+    return f"{misses}: even on {_most_w(climb):.0f} W {_fate(climb)}; {lowest}."
+
+
+def _fate(climb: Climb) -> str:
+    at = _at_most(climb)
+    if at.state == "walking":
+        return "you would be walking"
+    return f"the pedals would turn only {at.cadence_rpm:.0f} times a minute"
 
 
 def alone_says(climb: Climb) -> str | None:
     """What becomes of the hill with an empty battery; None without a hill."""
     if climb.verdict is None:
         return None
-    fate = {
-        "holds": "you would still climb it",
-        "tight": "you would still climb it, with a hard push",
-        "fails": "you would be walking"
-        if _at_most(climb).state == "walking"
-        else f"the pedals would turn only {_at_most(climb).cadence_rpm:.0f} times a minute",
-    }[climb.verdict]
-    return f"With an empty battery {fate}."
+    if climb.verdict == "fails":
+        return f"With an empty battery {_fate(climb)}."
+    push = ", with a hard push" if climb.verdict == "tight" else ""
+    return f"With an empty battery you would still climb it{push}."
 
 
-def _with_a_push(climb: Climb, at: AtSteepest, hill: str) -> str:
-    if climb.by == "its time" and climb.on_steepest and climb.on_steepest.seconds is not None:
-        held = f"{climb.on_steepest.power_w:.0f} W for {time(climb.on_steepest.seconds)}"
-        return f"Climbs {hill} with a hard push, {held}: {_ridden(at)}."
+def _with_a_push(climb: Climb, at: OnSteepest) -> str:
+    if climb.by == "its time" and at.seconds is not None:
+        return f"with a hard push, {at.power_w:.0f} W for {time(at.seconds)}: {ridden_in_words(at)}"
     minute = climb.minute.at_steepest if climb.minute else None
     assert climb.minute is not None
     assert minute is not None
     held = f"{climb.minute.power_w:.0f} W, about a minute"
-    return f"Climbs {hill} only for as long as you can hold {held}: {_ridden(minute)}."
+    return f"only for as long as you can hold {held}: {ridden_in_words(minute)}"
 
 
-def _ridden(at: AtSteepest) -> str:
+def ridden_in_words(at: AtSteepest) -> str:
+    """How a hill is ridden: “7.4 km/h at 61 turns a minute, in gear 1”."""
     gear = f", in gear {at.gear}" if at.gear is not None else ""
     return f"{speed(at.speed_kmh)} at {at.cadence_rpm:.0f} turns a minute{gear}"
 

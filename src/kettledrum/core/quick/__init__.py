@@ -1,0 +1,1 @@
+"""The quick question: a bicycle out of an advertisement, a rider and a landscape, answered at once."""

@@ -1,0 +1,292 @@
+"""A bicycle as an advertisement names it, in one line: “36 × 11–46, 28 in”, “8-speed hub 38 × 20, 20 in”."""
+
+import math
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+from kettledrum.core.job.starting_points import starting_points
+from kettledrum.core.parts.cassette_range import WIDE_STEP, even_teeth
+from kettledrum.core.parts.figures import part_figures
+from kettledrum.core.parts.part import Part
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.wheel_sizes import wheel_sizes
+from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.in_words import listed
+from kettledrum.core.terms.quantities import NAME_LENGTH
+from kettledrum.core.terms.validation import validate
+
+USUAL_STEP = 0.145
+"""From one sprocket of a cassette to the next, where neither their number nor the cassette is known; ours."""
+_FEWEST, _MOST = 7, 12
+_USUAL_BEAD_MM, _USUAL_TYRE_MM = 622, 42
+_SMALL_TYRE_MM = 40
+_HELP_ENDS_KMH = 25.0
+_MOTOR_NM, _HUB_MOTOR_NM, _MOTOR_W = 60.0, 40.0, 450.0
+
+_WHEEL = re.compile(
+    r"""(?<![\d.,])(?:
+      \d{2,3}\s?-\s?(?:[1-6]\d{2})(?!\d)                        # 47-622
+      |(?:700|650|600|450)\s?[abc]?\s?x\s?\d{2}\s?[abc]?\b      # 700 x 42c
+      |(?:700|650|600)\s?[abc]\b                                # 650b
+      |\d{2}(?:[.,]5)?\s?x\s?\d\s\d/\d\b                        # 20 x 1 3/8
+      |\d{2}(?:[.,]5)?\s?x\s?[1-5][.,]\d{1,2}\b                 # 26 x 1.75
+      |\d{2}(?:[.,]5)?\s?(?:"|″|''|in\b\.?|inch(?:es)?\b|er\b)(?:\s?x\s?[1-5](?:[.,]\d{1,2})?)?
+    )""",
+    re.VERBOSE,
+)
+_CASSETTE = re.compile(r"(?<![\d.,])(?P<low>9|1\d)\s?(?:-|to)\s?(?P<high>[2-6]\d)\s?t?\b(?!\s?-\s?\d)")
+_TEETH_LIST = re.compile(
+    r"(?<![\d.,])\d{1,2}(?:(?:\s?-\s?\d{2}){3,}|(?:\s?/\s?\d{2}){3,}|(?:,\s?\d{2}){3,})\s?t?\b"
+)
+_BARE_INCHES = re.compile(r"(?<![\d.,x/-])(?P<inches>20|24|26|27[.,]5|28|29)\s*$")
+_RINGS_BY_SPEEDS = re.compile(
+    r"(?<![\d.,])(?P<rings>[123])\s?x\s?(?P<speeds>[5-9]|1[0-4])(?:\s?-?speeds?)?\b"
+)
+_SPEEDS = re.compile(r"(?<![\d.,])(?P<count>\d{1,2})\s?-?\s?(?:speeds?|gears?|sp|g)\b")
+_RINGS = re.compile(r"(?<![\d.,])(?P<rings>[1-7]\d(?:\s?[-/]\s?[1-7]\d){0,2})\s?t?\b")
+_PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?[x:/]\s?(?P<rear>[1-6]?\d)\s?t?\b(?![.,]\d)")
+_RANGE = re.compile(r"(?<![\d.,])(?P<range>[1-9]\d{2})\s?(?:%|percent\b)")
+_MASS = re.compile(r"(?<![\d.,])(?P<mass>\d{1,3}(?:[.,]\d+)?)\s?(?P<unit>kg|lbs?)\b")
+_TORQUE = re.compile(r"(?<![\d.,])(?P<nm>\d{1,3})\s?(?:nm|newton ?met(?:er|re)s?)\b")
+_WATT = re.compile(r"(?<![\d.,])(?P<w>\d{2,4})\s?w(?:att)?s?\b")
+_MOTORS = (
+    ("rear hub", re.compile(r"\brear(?:[- ](?:hub|wheel))?[- ]?motor\b")),
+    ("front hub", re.compile(r"\bfront(?:[- ](?:hub|wheel))?[- ]?motor\b")),
+    ("rear hub", re.compile(r"\bhub[- ]?motor\b")),
+    ("cranks", re.compile(r"\b(?:crank|mid|centre|center)[- ]?(?:drive[- ]?)?(?:motor|drive)\b")),
+    ("cranks", re.compile(r"\b(?:e-?bike|pedelec|electric(?: bike)?|motor)\b")),
+)
+_STEPLESS = re.compile(r"\bstep-?less(?: hub)?\b")
+_GEARBOX = re.compile(r"\b(?:crank |pedal )?gear ?box\b")
+_HUB = re.compile(r"\b(?:hub(?: gears?)?|internal(?:ly)?(?: geared)?(?: hub)?|geared hub)\b")
+_BELT = re.compile(r"\bbelt(?: drive)?\b")
+_SINGLE = re.compile(r"\b(?:single[- ]?speed|fixed(?: wheel| gear)?|one gear)\b")
+_EMPTY_WORDS = {
+    "with", "and", "on", "wheels", "wheel", "bike", "bicycle", "tyres", "tyre", "ring", "rings", "chainring",
+    "cassette", "sprocket", "sprockets", "front", "rear", "derailleur", "gears", "gear", "a", "the", "of",
+    "t", "x", "chain", "drive", "touring", "trekking", "city", "mountain", "folding", "cargo", "gravel",
+    "teeth",
+}  # fmt: skip
+
+
+@dataclass
+class Advertised:
+    """A bicycle that was read: the setup, its mass in kg where it is said, what was taken for want of a word,
+    and the words that nothing was made of.
+    """
+
+    setup: Setup
+    mass_kg: float | None
+    taken: list[str]
+    left_out: list[str]
+
+
+@dataclass
+class _Line:
+    """What is left of a line while it is read, and what was taken."""
+
+    text: str
+    taken: list[str] = field(default_factory=list)
+
+    def take(self, pattern: re.Pattern[str]) -> re.Match[str] | None:
+        """The first place that a pattern matches, which is then no longer there."""
+        found = pattern.search(self.text)
+        if found:
+            self.text = f"{self.text[: found.start()]} | {self.text[found.end() :]}"
+        return found
+
+
+def advertised(text: str, parts: Sequence[Part] = ()) -> Advertised:
+    """Reads a line as advertisements write them, with the hubs and cassettes of a shelf to tell gears by.
+
+    Raises InvalidInput, for the field `bike`, where there are no sprockets and no gears in it, or where a hub
+    is named of which nothing is known.
+    """
+    line = _Line(_plain(text))
+    wheel = _wheel(line)
+    mass = line.take(_MASS)
+    motor = _motor(line)
+    path = _path(line, parts)
+    if not path:
+        raise _refused(
+            "names no gears: type front × rear teeth, such as 36 × 11–46 or 44 × 18, or a hub, such as "
+            "8-speed hub 38 × 20; then the wheel, such as 28 in"
+        )
+    points = starting_points()
+    data: dict[str, Any] = {
+        "format": "kettledrum-setup/1",
+        "name": " ".join(text.split())[:NAME_LENGTH],
+        "cranks": points.cranks.model_dump(mode="json", exclude_unset=True),
+        "path": path,
+        "wheel": wheel,
+    }
+    if motor:
+        data["motors"] = [motor]
+    kg = None if mass is None else _number(mass["mass"]) * (1 if mass["unit"] == "kg" else 0.45359237)
+    words = [word for word in re.findall(r"[^\W_][\w%./×-]*", line.text) if word not in _EMPTY_WORDS]
+    return Advertised(validate(Setup, data), kg, line.taken, words)
+
+
+def _plain(text: str) -> str:
+    lowered = " ".join(text.lower().split())
+    lowered = re.sub(r"[–—−]", "-", lowered)
+    return re.sub(r"(?<=[\dt ])\s*[x×*]\s*(?=\d)", " x ", lowered)
+
+
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def _refused(what: str) -> InvalidInput:
+    return InvalidInput([Problem("bike", what)])
+
+
+def _wheel(line: _Line) -> dict[str, Any]:
+    found = line.take(_WHEEL)
+    bare = None if found or not re.search(r"\d.*,", line.text) else line.take(_BARE_INCHES)
+    if bare:
+        line.taken.append(f"{bare['inches']} as a wheel of so many inches")
+    if found is None and bare is None:
+        line.taken.append(f"wheel of 28 inch ({_USUAL_BEAD_MM} mm), tyre of {_USUAL_TYRE_MM} mm")
+        return {"bead_seat_mm": _USUAL_BEAD_MM, "tyre_mm": _USUAL_TYRE_MM}
+    written = found[0].strip() if found else f"{bare['inches']} in" if bare else ""
+    sizes = wheel_sizes(re.sub(r"(?<=\d)\s?er\b", " in", written)).read
+    if not sizes:
+        raise _refused(f"holds a wheel size that is not known, “{written}”: type 28 in or 42-622")
+    size = sizes[0]
+    tyre = size.tyre_mm
+    if tyre is None:
+        tyre = _USUAL_TYRE_MM if size.bead_seat_mm > 500 else _SMALL_TYRE_MM
+        line.taken.append(f"tyre of {tyre} mm on a rim of {size.bead_seat_mm} mm")
+    return {"bead_seat_mm": size.bead_seat_mm, "tyre_mm": tyre}
+
+
+def _motor(line: _Line) -> dict[str, Any] | None:
+    torque, power = line.take(_TORQUE), line.take(_WATT)
+    at = next((place for place, pattern in _MOTORS if line.take(pattern)), None)
+    if at is None and torque is None:
+        return None
+    at = at or "cranks"
+    motor: dict[str, Any] = {
+        "name": f"{'crank' if at == 'cranks' else at} motor",
+        "at": at,
+        "assist": {"cutoff_kmh": _HELP_ENDS_KMH},
+    }
+    motor["torque_nm"] = float(torque["nm"]) if torque else _MOTOR_NM if at == "cranks" else _HUB_MOTOR_NM
+    # What is named is what may be called on for long; a motor gives more for a while.
+    motor["power_w"] = max(float(power["w"]), _MOTOR_W) if power else _MOTOR_W
+    said = [] if torque else [f"{motor['torque_nm']:g} Nm"]
+    told = [*said, f"{motor['power_w']:g} W at its most", f"help up to {_HELP_ENDS_KMH:g} km/h"]
+    line.taken.append(f"motor with {listed(told)}")
+    return motor
+
+
+def _path(line: _Line, parts: Sequence[Part]) -> list[dict[str, Any]]:
+    drive = "belt" if line.take(_BELT) else "chain"
+    if line.take(_STEPLESS):
+        return _with_case(line, "hub", _stepless(line, parts), drive)
+    by_speeds = line.take(_RINGS_BY_SPEEDS)
+    speeds = line.take(_SPEEDS)
+    said = by_speeds["speeds"] if by_speeds else speeds["count"] if speeds else None
+    count = None if said is None else int(said)
+    if line.take(_GEARBOX):
+        return _with_case(line, "gearbox", _case(line, "gearbox", count, parts), drive)
+    if line.take(_HUB):
+        return _with_case(line, "hub", _case(line, "hub", count, parts), drive)
+    line.take(_SINGLE)
+    rear = _cassette(line, count, parts)
+    if rear is None:
+        pair = line.take(_PAIR)
+        if pair is None:
+            return []
+        return [_sprockets(drive, [int(pair["front"])], [int(pair["rear"])])]
+    rings = line.take(_RINGS)
+    if rings is None:
+        raise _refused(
+            f"holds a cassette, {rear[0]}–{rear[-1]}, but no chainring: type both, such as "
+            f"36 × {rear[0]}–{rear[-1]}"
+        )
+    front = sorted(int(teeth) for teeth in re.findall(r"\d+", rings["rings"]))
+    return [_sprockets("chain", front, rear)]
+
+
+def _sprockets(drive: str, front: list[int], rear: list[int]) -> dict[str, Any]:
+    return {"kind": "sprockets", "drive": drive, "front": front, "rear": rear}
+
+
+def _cassette(line: _Line, count: int | None, parts: Sequence[Part]) -> list[int] | None:
+    if found := line.take(_TEETH_LIST):
+        return sorted(int(teeth) for teeth in re.findall(r"\d+", found[0]))
+    found = line.take(_CASSETTE)
+    if found is None or int(found["high"]) <= (1 + WIDE_STEP) * int(found["low"]):
+        if found is not None:
+            line.text = f"{found['low']} x {found['high']} {line.text}"
+        return None
+    low, high = int(found["low"]), int(found["high"])
+    known = [sorted(part.teeth) for part in parts if part.kind == "cassette" and part.teeth]
+    fits = [each for each in known if (each[0], each[-1]) == (low, high) and count in (None, len(each))]
+    if fits:
+        teeth = fits[0]
+    else:
+        usual = round(math.log(high / low) / math.log(1 + USUAL_STEP)) + 1
+        teeth = even_teeth(low, high, count or min(max(usual, _FEWEST), _MOST))
+    if count is None or not fits:
+        line.taken.append(f"{low}–{high} as a cassette of {len(teeth)}: {' '.join(map(str, teeth))}")
+    return teeth
+
+
+def _case(line: _Line, kind: str, count: int | None, parts: Sequence[Part]) -> dict[str, Any]:
+    """The gears of a hub or gearbox with so many: the cheapest in Parts, or even over a stated range."""
+    share = line.take(_RANGE)
+    known = [(part, part_figures(part)) for part in parts if part.kind == kind]
+    same = [(part, figures) for part, figures in known if figures.gears == count and figures.gears]
+    same.sort(key=lambda each: (each[0].price is None, each[0].price or 0))
+    if same and share is None:
+        part = same[0][0]
+        line.taken.append(f"its gears as those of “{part.name}” in Parts")
+        given = part.model_dump(mode="json", exclude_unset=True)
+        keys = ("name", "gears", "change", "efficiency", "limits", "lubricant", "behaviour", "fit")
+        return {"kind": kind, **{key: given[key] for key in keys if key in given}}
+    if count is None:
+        raise _refused(f"does not say how many gears the {kind} has: type 8-speed {kind}, for one")
+    if share is None:
+        counts = sorted({figures.gears for _, figures in known if figures.gears})
+        has = f"; Parts has {kind}s of {listed([str(each) for each in counts])}" if counts else ""
+        raise _refused(
+            f"names a {kind} with {count} gears, of which nothing is known{has}. Add its range, as in "
+            f"{count}-speed {kind} 400 %"
+        )
+    over = float(share["range"]) / 100
+    line.taken.append(f"its {count} gears as evenly spaced over {over * 100:g} %")
+    ratios = [over ** (place / (count - 1) - 0.5) for place in range(count)] if count > 1 else [1.0]
+    name = f"{count}-speed {kind}, {over * 100:g} %"
+    return {"kind": kind, "name": name, "gears": {"ratios": [round(ratio, 4) for ratio in ratios]}}
+
+
+def _stepless(line: _Line, parts: Sequence[Part]) -> dict[str, Any]:
+    share = line.take(_RANGE)
+    if share:
+        over = math.sqrt(float(share["range"]) / 100)
+        return {"kind": "hub", "gears": {"stepless": {"low": round(1 / over, 4), "high": round(over, 4)}}}
+    known = [part for part in parts if part.kind == "hub" and part.gears and part.gears.stepless]
+    if known:
+        line.taken.append(f"its range as that of “{known[0].name}” in Parts")
+        given = known[0].model_dump(mode="json", exclude_unset=True)
+        return {"kind": "hub", "name": given["name"], "gears": {"stepless": given["gears"]["stepless"]}}
+    raise _refused("names a stepless hub of which nothing is known: add its range, as in stepless hub 350 %")
+
+
+def _with_case(line: _Line, kind: str, case: dict[str, Any], drive: str) -> list[dict[str, Any]]:
+    pair = line.take(_PAIR)
+    if pair:
+        front, rear = [int(pair["front"])], [int(pair["rear"])]
+    else:
+        points = starting_points()
+        usual = points.before_hub if kind == "hub" else points.behind_gearbox
+        assert usual.kind == "sprockets"
+        front, rear = list(usual.front or []), list(usual.rear or [])
+        line.taken.append(f"sprockets of {front[0]} × {rear[0]}")
+    sprockets = _sprockets(drive, front, rear)
+    return [sprockets, case] if kind == "hub" else [case, sprockets]
