@@ -116,6 +116,21 @@ export function useAddJob() {
   });
 }
 
+/** Opens the demo beside one’s own jobs, or puts all of it away. */
+export function useDemo() {
+  const keep = useKeepAnswer();
+  const client = useQueryClient();
+  const onSettled = () => client.invalidateQueries({ queryKey: ["jobs"] });
+  return {
+    add: useMutation({
+      mutationFn: () => dataOf<JobRecord>(api.POST("/api/jobs/demo")),
+      onSuccess: (job) => keep.job(job),
+      onSettled,
+    }),
+    remove: useMutation({ mutationFn: () => dataOf(api.DELETE("/api/jobs/demo")), onSettled }),
+  };
+}
+
 /** Adds a setup from a file's text or from a setup; the server reads and judges either. */
 export function useAddSetup(jobId: string) {
   const keep = useKeepAnswer();

@@ -6,7 +6,9 @@ import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { BringInProvider } from "../exchange/BringIn";
 import { DraftsProvider } from "../drafts/DraftsProvider";
 import { KeysProvider } from "./KeysProvider";
+import { FirstPage } from "./FirstPage";
 import { JobFrame } from "./JobFrame";
+import { NoSuchView, NotFound } from "./NotFound";
 import { Notices } from "../ui/Notices";
 import { isOneOf, useRemembered } from "../ui/remembered";
 import { Loading } from "../ui/Status";
@@ -15,8 +17,8 @@ import { theme } from "../ui/theme";
 import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "../words/units";
 
 // Each view is loaded when it is first opened.
-const FirstJob = lazy(async () => ({ default: (await import("../views/job/FirstJob")).FirstJob }));
-const NewJob = lazy(async () => ({ default: (await import("../views/job/FirstJob")).NewJob }));
+const NewJob = lazy(async () => ({ default: (await import("../views/job/NewJob")).NewJob }));
+const QuickView = lazy(async () => ({ default: (await import("../views/quick/QuickView")).QuickView }));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
 
@@ -42,18 +44,21 @@ export function App() {
                       />
                       <Route path="/jobs/:jobId" element={<JobFrame />}>
                         <Route index element={<Navigate to={FIRST_VIEW} replace />} />
+                        <Route path="*" element={<NoSuchView />} />
                         {VIEWS.map(({ path, part, View }) => (
                           <Route key={path} path={part ? `${path}/${part}` : path} element={<View />} />
                         ))}
                       </Route>
                       <Route
-                        path="*"
+                        path="/ask"
                         element={
-                          <Suspense fallback={<Loading what="your jobs" />}>
-                            <FirstJob />
+                          <Suspense fallback={<Loading what="the question" />}>
+                            <QuickView />
                           </Suspense>
                         }
                       />
+                      <Route path="/" element={<FirstPage quick={<QuickView />} />} />
+                      <Route path="*" element={<NotFound />} />
                     </Routes>
                   </BringInProvider>
                 </KeysProvider>

@@ -6,7 +6,8 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useNavigate } from "react-router";
 import type { JobRecord } from "../api/client";
-import { useJobs } from "../api/jobs";
+import { useDemo, useJobs } from "../api/jobs";
+import { useNotify } from "../ui/Notices";
 import styles from "./TopBar.module.css";
 import { viewGoneTo } from "./views";
 
@@ -15,10 +16,27 @@ export function JobMenu({ job }: { job: JobRecord }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { data: jobs = [] } = useJobs();
   const navigate = useNavigate();
+  const { add, remove: putAway } = useDemo();
+  const notify = useNotify();
+  const own = jobs.find((each) => !each.demo);
+  const demo = job.demo;
   const open = (path: string) => {
     setAnchor(null);
     void navigate(path);
   };
+  const look = () =>
+    add.mutateAsync().then(
+      (first) => open(`/jobs/${first.id}/line-up`),
+      (error: Error) => notify({ text: `The demo was not opened: ${error.message}` }),
+    );
+  const remove = () =>
+    putAway.mutateAsync().then(
+      () => {
+        notify({ text: "The demo was removed.", action: { label: "Bring it back", run: () => void look() } });
+        open(own ? `/jobs/${own.id}/${viewGoneTo()}` : "/ask");
+      },
+      (error: Error) => notify({ text: `The demo was not removed: ${error.message}` }),
+    );
   return (
     <>
       <Button
@@ -30,6 +48,7 @@ export function JobMenu({ job }: { job: JobRecord }) {
         onClick={(event) => setAnchor(event.currentTarget)}
       >
         <span className={styles.jobName}>{job.need.name}</span>
+        {job.demo && <span className={styles.demo}>demo</span>}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {jobs.map((each) => (
@@ -39,11 +58,25 @@ export function JobMenu({ job }: { job: JobRecord }) {
             onClick={() => (each.id === job.id ? setAnchor(null) : open(`/jobs/${each.id}/${viewGoneTo()}`))}
           >
             {each.name}
+            {each.demo && <span className={styles.demo}>demo</span>}
           </MenuItem>
         ))}
         <Divider />
+        <MenuItem onClick={() => open("/ask")}>Ask a quick question</MenuItem>
         <MenuItem onClick={() => open("/jobs/new")}>New job</MenuItem>
         <MenuItem onClick={() => open(`/jobs/${job.id}/job`)}>All jobs</MenuItem>
+        {demo ? (
+          [
+            <MenuItem key="leave" onClick={() => open(own ? `/jobs/${own.id}/${viewGoneTo()}` : "/ask")}>
+              Leave the demo
+            </MenuItem>,
+            <MenuItem key="remove" onClick={() => void remove()}>
+              Remove the demo
+            </MenuItem>,
+          ]
+        ) : (
+          <MenuItem onClick={() => void look()}>Look at the demo</MenuItem>
+        )}
       </Menu>
     </>
   );

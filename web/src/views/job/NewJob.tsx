@@ -1,27 +1,17 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
-import { Link, Navigate, useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { Refused, type Brief } from "../../api/client";
 import { useAddJob, useDeletedJobs, useJobs } from "../../api/jobs";
 import { DamagedNotice } from "../../exchange/DamagedNotice";
 import type { Held } from "../../drafts/held";
-import { Failure, Loading } from "../../ui/Status";
+import { Failure } from "../../ui/Status";
 import styles from "./Job.module.css";
 import { JobList } from "./JobList";
 import { NeedFields } from "./NeedFields";
 
 /** A job about which nothing is said yet, but for the cadences that most riders like. */
 const EMPTY: Held = { name: "", rider: { mass_kg: "", power_w: "", cadence_rpm: [60, 90] } };
-
-/** Opens the first job; where there is none yet, asks what the bicycle must do. */
-export function FirstJob() {
-  const { data: jobs, error, refetch } = useJobs();
-  if (error) return <Failure error={error} retry={refetch} />;
-  if (!jobs) return <Loading what="your jobs" />;
-  const [first] = jobs;
-  if (first) return <Navigate to={`/jobs/${first.id}/line-up`} replace />;
-  return <NewJob />;
-}
 
 /** Asks for what a new job needs; where there is none yet, also offers the demo and what was deleted. */
 export function NewJob() {
@@ -58,12 +48,11 @@ export function NewJob() {
           <Button type="submit" variant="contained" loading={add.isPending}>
             Start the job
           </Button>
-          {jobs.length === 0 ? (
-            <Button onClick={() => add.mutate("demo", open("line-up"))}>Open the demo</Button>
-          ) : (
-            <Button component={Link} to="/">
-              Back
-            </Button>
+          <Button component={Link} to="/">
+            Back
+          </Button>
+          {jobs.length === 0 && (
+            <Button onClick={() => add.mutate("demo", open("line-up"))}>Look at the demo</Button>
           )}
         </div>
       </form>
