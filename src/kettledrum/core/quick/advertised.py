@@ -132,7 +132,7 @@ def advertised(text: str, parts: Sequence[Part] = ()) -> Advertised:
 def _plain(text: str) -> str:
     lowered = " ".join(text.lower().split())
     lowered = re.sub(r"[–—−]", "-", lowered)
-    return re.sub(r"(?<=[\dt ])\s*[x×*]\s*(?=\d)", " x ", lowered)
+    return re.sub(r"\s*(?<=[\dtr \"])[x×*]\s*(?=\d)", " x ", lowered)
 
 
 def _number(text: str) -> float:

@@ -1,0 +1,183 @@
+"""Bicycles as advertisements name them: what is read, what is taken for want of a word, what is refused."""
+
+import pytest
+
+from kettledrum.core.parts.part import Part
+from kettledrum.core.quick.advertised import advertised
+from kettledrum.core.quick.landscape import hills_of
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
+
+TEN = [11, 13, 15, 18, 21, 24, 28, 33, 39, 46]
+
+
+def part(**keys):
+    return validate(Part, keys)
+
+
+SHELF = [
+    part(kind="cassette", name="ten", teeth=TEN),
+    part(kind="hub", name="dear eight", gears={"ratios": [0.5, 0.6, 0.7, 0.8, 1, 1.2, 1.4, 1.6]}, price=300),
+    part(
+        kind="hub", name="cheap eight", gears={"ratios": [0.53, 0.6, 0.7, 0.8, 1, 1.2, 1.4, 1.62]}, price=200
+    ),
+    part(kind="hub", name="unpriced eight", gears={"ratios": [0.55, 0.6, 0.7, 0.8, 1, 1.2, 1.4, 1.64]}),
+    part(kind="hub", name="smooth", gears={"stepless": {"low": 0.5, "high": 1.8}}),
+    part(kind="gearbox", name="box of six", gears={"ratios": [0.6, 0.8, 1, 1.2, 1.5, 1.9]}),
+]
+
+
+def stages(text):
+    return [
+        (
+            stage.kind,
+            *([list(stage.front or []), list(stage.rear or [])] if stage.kind == "sprockets" else []),
+        )
+        for stage in advertised(text, SHELF).setup.path
+    ]
+
+
+@pytest.mark.parametrize(
+    ("text", "front", "rear", "wheel"),
+    [
+        ("36 × 11–46, 28 in", [36], TEN, (622, 42)),
+        ('36x11-46 28"', [36], TEN, (622, 42)),
+        ("36T, 11-46, 29er x 2.2", [36], TEN, (622, 56)),
+        ("48-36-26 x 11-46, 26 x 1.75", [26, 36, 48], TEN, (559, 44)),
+        ("46/30 11 to 46 650b", [30, 46], TEN, (584, 42)),
+        ("11-46 × 36, 47-622", [36], TEN, (622, 47)),
+        ("44/16 single speed 700x28c", [44], [16], (622, 28)),
+        ("44:18, 20 x 1 3/8", [44], [18], (451, 35)),
+        ("34 x 12-14-16-18-21-24-28, 24 in", [34], [12, 14, 16, 18, 21, 24, 28], (507, 42)),
+        ("52 × 11, 27,5 in", [52], [11], (584, 42)),
+        ("36 x 11-46, 26", [36], TEN, (559, 42)),
+        ("38 × 11 - 46 , 16 inch", [38], TEN, (305, 40)),
+    ],
+)
+def test_sprockets_and_wheel_are_read_as_they_are_written(text, front, rear, wheel):
+    found = advertised(text, SHELF).setup
+    (stage,) = found.path
+    assert (list(stage.front), list(stage.rear)) == (front, rear)
+    assert (found.wheel.bead_seat_mm, found.wheel.tyre_mm) == wheel
+
+
+def test_a_cassette_that_nobody_knows_comes_in_even_steps_and_says_so():
+    found = advertised("36 × 10–51, 1x11, 29 in", SHELF)
+    (stage,) = found.setup.path
+    assert len(stage.rear) == 11
+    assert (stage.rear[0], stage.rear[-1]) == (10, 51)
+    steps = [after / before for before, after in zip(stage.rear[:-1], stage.rear[1:], strict=True)]
+    assert max(steps) / min(steps) < 1.15  # as even as whole teeth allow
+    assert any("10–51 as a cassette of 11" in each for each in found.taken)
+    # Without a count: ln(5.1)/ln(1.145) = 12.03 steps would be 13, and none has more than 12.
+    assert len(advertised("36 × 10–51", SHELF).setup.path[0].rear) == 12
+    # ln(28/12)/ln(1.145) = 6.26 steps: seven sprockets.
+    assert len(advertised("36 × 12–28", SHELF).setup.path[0].rear) == 7
+
+
+def test_a_hub_is_the_cheapest_of_the_shelf_with_so_many_gears():
+    found = advertised("8-speed hub, 38 × 20, 20 in", SHELF)
+    assert stages("8-speed hub, 38 × 20, 20 in") == [("sprockets", [38], [20]), ("hub",)]
+    assert found.setup.path[1].name == "cheap eight"
+    assert any("“cheap eight”" in each for each in found.taken)
+
+
+def test_a_hub_with_a_range_is_evenly_spaced_round_direct_drive():
+    found = advertised("10 speed hub gear 44x19 400 % 28 in", SHELF)
+    ratios = found.setup.path[1].gears.ratios
+    assert len(ratios) == 10
+    assert ratios[0] == pytest.approx(0.5)
+    assert ratios[-1] == pytest.approx(2)
+
+
+def test_stepless_gearbox_and_belt():
+    assert stages("stepless hub 46 × 22") == [("sprockets", [46], [22]), ("hub",)]
+    assert advertised("stepless hub 46 × 22", SHELF).setup.path[1].gears.stepless.high == 1.8
+    wide = advertised("stepless hub 400 % 46 × 22").setup.path[1].gears.stepless
+    assert (wide.low, wide.high) == pytest.approx((0.5, 2))
+    found = advertised("6-speed gearbox 32 x 30 belt 28 in", SHELF).setup
+    assert [stage.kind for stage in found.path] == ["gearbox", "sprockets"]
+    assert found.path[1].drive == "belt"
+
+
+def test_what_is_not_said_is_taken_and_told():
+    found = advertised("8 speed hub", SHELF)
+    assert list(found.setup.path[0].front) == [42]
+    assert any("sprockets of 42 × 20" in each for each in found.taken)
+    assert any("28 inch" in each for each in found.taken)
+    assert advertised("8 speed hub 38 x 20 47-622", SHELF).taken == [
+        "its gears as those of “cheap eight” in Parts"
+    ]
+
+
+@pytest.mark.parametrize(
+    ("text", "at", "torque", "power"),
+    [
+        ("38 × 11–46, crank motor 85 Nm 500 W", "cranks", 85, 500),
+        ("e-bike 250W 38 × 11–46", "cranks", 60, 450),
+        ("rear hub motor, 38 × 18", "rear hub", 40, 450),
+        ("front motor 30 nm 44x18", "front hub", 30, 450),
+    ],
+)
+def test_motors(text, at, torque, power):
+    found = advertised(text, SHELF)
+    (motor,) = found.setup.motors
+    assert (motor.at, motor.torque_nm, motor.power_w) == (at, torque, power)
+    assert motor.assist.cutoff_kmh == 25
+    assert any("help up to 25 km/h" in each for each in found.taken)
+
+
+def test_mass_and_what_nothing_is_made_of():
+    found = advertised("Folding bike 52 x 11-46 20 inch 12,5 kg hydraulic brakes", SHELF)
+    assert found.mass_kg == 12.5
+    assert found.left_out == ["hydraulic", "brakes"]
+    assert advertised("44x18 30 lb").mass_kg == pytest.approx(13.608, abs=1e-3)
+    assert advertised("44x18").mass_kg is None
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("", "names no gears"),
+        ("banana", "names no gears"),
+        ("11–46, 28 in", "no chainring"),
+        ("10-speed hub", "of which nothing is known; Parts has hubs of 8"),
+        ("hub 44 x 18", "does not say how many gears"),
+        ("36 × 11–46, 31 in", "a wheel size that is not known"),
+        ("stepless hub 40 x 20 nothing", None),
+    ],
+)
+def test_what_is_refused_names_the_bike_and_says_what_to_type(text, says):
+    if says is None:
+        with pytest.raises(InvalidInput, match="range"):
+            advertised(text)
+        return
+    with pytest.raises(InvalidInput) as refused:
+        advertised(text, SHELF)
+    (problem,) = refused.value.problems
+    assert problem.where == "bike"
+    assert says in problem.what
+
+
+@pytest.mark.parametrize(
+    ("text", "grade", "length_m"),
+    [
+        ("flat", 0.03, 200),
+        (" Hilly ", 0.09, 600),
+        ("mountainous", 0.12, 2000),
+        ("12 %", 0.12, 500),
+        ("12,5% for 800 m", 0.125, 800),
+        ("8 % 1.5 km", 0.08, 1500),
+        ("15", 0.15, 500),
+    ],
+)
+def test_where_one_rides(text, grade, length_m):
+    found = hills_of(text)
+    assert (found.grade, found.length_m) == pytest.approx((grade, length_m))
+
+
+@pytest.mark.parametrize("text", ["", "moon", "0 %", "41 %", "-5 %", "12 % 60 km", "12 % 0 m"])
+def test_no_landscape(text):
+    with pytest.raises(InvalidInput) as refused:
+        hills_of(text)
+    assert refused.value.problems[0].where == "where"

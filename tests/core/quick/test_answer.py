@@ -1,0 +1,134 @@
+"""Quick questions: the answer agrees with the views, and is never better on a steeper hill or with more load."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from test_advertised import SHELF
+
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.quick.answer import quick_answer
+from kettledrum.core.quick.question import QuickQuestion
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
+
+SINGLE = "44 × 18, 28 in"
+WIDE = "36 × 11–46, 28 in"
+
+
+def answer(bike=WIDE, **keys):
+    return quick_answer(validate(QuickQuestion, {"mass_kg": 78, "bike": bike, **keys}), SHELF)
+
+
+def test_the_answer_is_that_of_the_line_up():
+    found = answer(carried_kg=8)
+    again = compare(found.brief)
+    assert found.setup == again.setups[0]
+    assert found.says.startswith("Yes, it climbs the 9 % hill")
+    assert again.setups[0].says.startswith("Climbs the 9 % hill")
+    # All that is there beside the yes is the same.
+    assert found.says[len("Yes, it climbs") :] == found.setup.says[len("Climbs") : len(found.says) - 8]
+    assert found.also_says in found.setup.says
+
+
+def test_a_single_speed_does_not_climb_and_says_by_how_much():
+    found = answer(SINGLE, carried_kg=8)
+    assert found.says.startswith("No, not up the 9 % hill: even on 21")
+    assert "you would be walking" in found.says
+    # 44/18 · 2.218 m = 5.42 m, at 60 turns a minute 19.5 km/h; 218 W bring about 7.8.
+    assert found.says.endswith("the lowest gear is 2.5 times as high as it may be.")
+
+
+def test_usual_figures_are_told_and_can_be_said():
+    found = answer()
+    assert "125 W held all day and 275 W for a minute, a bicycle of 16 kg" in found.assumed
+    said = answer(power_w=200, burst_w=500, bike_kg=10, top_kmh=60)
+    assert "200 W held all day and 500 W for a minute, a bicycle of 10 kg" in said.assumed
+    assert "short of the 60 km/h wanted" in said.also_says
+    # A power of all day above the usual one for a minute takes that along.
+    assert answer(power_w=300).brief.rider.burst_w == 300
+    # What the line says of the bicycle's mass counts, unless it is said by itself.
+    assert answer("36 × 11–46, 28 in, 22 kg").brief.load.bike_kg == 22
+    assert answer("36 × 11–46, 28 in, 22 kg", bike_kg=20).brief.load.bike_kg == 20
+
+
+def test_several_problems_come_together_and_name_their_fields():
+    with pytest.raises(InvalidInput) as refused:
+        answer("banana", where="moon")
+    assert [problem.where for problem in refused.value.problems] == ["bike", "where"]
+    with pytest.raises(InvalidInput) as refused:
+        answer(power_w=300, burst_w=200)
+    assert [problem.where for problem in refused.value.problems] == ["burst_w"]
+
+
+def test_a_road_gives_the_hill():
+    route = {"name": "To the mill", "points": [[0, 100], [1000, 100], [1100, 110], [2000, 110]]}
+    found = answer(route=route)
+    assert found.grade == pytest.approx(0.1, abs=0.006)
+    assert found.length_m == 100
+    assert found.brief.name == "To the mill"
+    assert [each.name for each in found.brief.road.routes] == ["To the mill"]
+    flat = answer(route={"name": "Shore", "points": [[0, 5], [3000, 5]]})
+    assert flat.grade == 0
+    assert flat.says.startswith("Yes")
+
+
+def test_hills_up_to_the_one_that_is_climbed_are_climbed():
+    found = answer(carried_kg=8)
+    assert found.climbs_to is not None
+    for hill in found.hills:
+        assert (hill.state == "holds") == (hill.grade <= found.climbs_to)
+    assert [hill.grade for hill in found.hills] == sorted(hill.grade for hill in found.hills)
+    speeds = [hill.speed_kmh for hill in found.hills]
+    assert speeds == sorted(speeds, reverse=True)
+
+
+def test_a_motor_answers_with_its_help():
+    found = answer("crank motor 85 Nm, 38 × 11–46, 24 kg", where="15 %")
+    assert found.says.startswith("Yes. With its motor it rides up the 15 % hill at")
+    assert "by pedals alone" in found.also_says
+    assert found.also == []
+    alone = answer("38 × 11–46, 24 kg", where="15 %")
+    assert alone.says.startswith("No")
+    assert found.climbs_to is None or found.climbs_to > (alone.climbs_to or 0)
+
+
+def test_what_else_would_do_does():
+    found = answer(SINGLE)
+    assert found.also
+    for other in found.also:
+        assert other.climbs_to is None or other.climbs_to >= 0.089 or other.climbs_to > found.climbs_to
+        assert f"out of gears at {other.top_kmh:.0f}" in other.says
+    assert len({other.name for other in found.also}) == len(found.also) <= 3
+
+
+def test_a_smaller_ring_is_the_largest_that_climbs():
+    found = answer("44 × 11–46, 28 in", carried_kg=8)
+    ring = next(other for other in found.also if other.name.startswith("Smaller ring"))
+    front = int(ring.name.removeprefix("Smaller ring, "))
+    assert ring.climbs_to >= 0.09
+    larger = answer(f"{front + 2} × 11–46, 28 in", carried_kg=8)
+    assert larger.climbs_to < 0.09
+    assert found.says.startswith("No")
+
+
+@given(
+    mass=st.floats(40, 140),
+    load=st.floats(0, 60),
+    more=st.floats(1, 40),
+    grade=st.integers(2, 25),
+    steeper=st.integers(1, 10),
+    bike=st.sampled_from([WIDE, SINGLE, "8-speed hub 38 × 20, 20 in", "stepless hub 46 × 22"]),
+)
+def test_more_load_and_a_steeper_hill_are_never_better(mass, load, more, grade, steeper, bike):
+    rank = {"holds": 0, "tight": 1, "fails": 2}
+
+    def verdict(load, grade):
+        found = answer(bike, mass_kg=mass, carried_kg=load, where=f"{grade} %")
+        assert found.says.startswith("No") == (found.setup.climb.verdict == "fails")
+        return rank[found.setup.climb.verdict], found.climbs_to
+
+    now, climbs = verdict(load, grade)
+    assert verdict(load, grade + steeper)[0] >= now
+    heavier, less = verdict(load + more, grade)
+    assert heavier >= now
+    assert less <= climbs
