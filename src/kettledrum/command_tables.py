@@ -58,7 +58,7 @@ def _marks(gear: "Gear") -> str:
 def comparison(result: "Comparison") -> None:
     """Prints the setups of a brief side by side."""
     titles = ("Range", "Lowest", "Highest", "Steps", "Distinct", "Lowest against", "Highest against")
-    grid = _grid("Setup", *titles, "Climbs", "Steepest pitch", "Flat")
+    grid = _grid("Setup", *titles, "Climbs", "Steepest hill", "Flat")
     grid.columns[0].max_width = 44
     for setup in result.setups:
         against = setup.against
@@ -106,7 +106,7 @@ def quick(result: "QuickAnswer") -> None:
 
 def pairings(result: "Pairings") -> None:
     """Prints the pairings of a setup, the best first."""
-    grid = _grid("", "Pairing", "Ratio", "Lowest", "Highest", "Top", "Pitch", "State", "Chain or belt")
+    grid = _grid("", "Pairing", "Ratio", "Lowest", "Highest", "Top", "Hill", "State", "Chain or belt")
     grid.add_column("Why", justify="left", overflow="fold")
     for each in result.pairings:
         fit = each.chain or each.belt
@@ -134,7 +134,9 @@ def pairings(result: "Pairings") -> None:
 
 def rides(road: "Route", result: "Ride") -> None:
     """Prints a road ridden with each setup."""
-    grid = _grid("Setup", "Time", "km/h", "In band", "Grinding", "Walking", "Coasting", "Shifts", "rpm", "kJ")
+    grid = _grid(
+        "Setup", "Time", "km/h", "Easy cadence", "Too slow", "On foot", "Coasting", "Shifts", "rpm", "kJ"
+    )
     for setup in result.setups:
         minutes = round(setup.time_s / 60)
         states = (setup.in_band_m, setup.grinding_m, setup.walking_m, setup.coasting_m)

@@ -16,8 +16,8 @@ def bench(page: Page, demo) -> Page:
     store.start_over([seaweed_barrow()])
     store.close()
     page.goto(demo.address)
-    page.get_by_role("link", name="Bench").click()
-    expect(page.get_by_role("heading", name="Builder’s bench")).to_be_visible()
+    page.get_by_role("link", name="Home-built").click()
+    expect(page.get_by_role("heading", name="Home-built drives")).to_be_visible()
     expect(fact(page, "Speed as geared")).to_contain_text("6.8 km/h")
     return page
 
@@ -110,7 +110,7 @@ def test_a_drive_is_added_copied_and_taken_away(bench):
     expect(drives.get_by_role("button", name="Home-built drive 2")).to_have_attribute("aria-current", "page")
     expect(bench.get_by_role("region", name="Shaft 1", exact=True)).to_be_visible()
     saved(bench)
-    bench.get_by_role("button", name="Take it away").click()
+    bench.get_by_role("button", name="Remove it").click()
     expect(drives.get_by_role("button", name="Home-built drive 2")).to_be_hidden()
     saved(bench)
     bench.get_by_role("button", name=re.compile("^Undo")).click()
@@ -121,6 +121,6 @@ def test_an_empty_bench_says_what_to_do(page, demo):
     page.goto(demo.address)
     page.get_by_role("heading", name="Line-up").wait_for()
     page.keyboard.press("b")
-    expect(page.get_by_text("Nothing on the bench yet.")).to_be_visible()
+    expect(page.get_by_text("No home-built drive yet.")).to_be_visible()
     page.get_by_role("button", name="Add a drive").click()
     expect(fact(page, "Speed as geared")).to_be_visible()

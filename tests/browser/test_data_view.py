@@ -32,7 +32,7 @@ def test_a_backup_is_made_restored_and_removed(data, demo):
     row.get_by_role("button", name=re.compile("^Restore the backup")).click()
     asked = data.get_by_role("dialog")
     expect(asked).to_contain_text("What is there now is kept as a backup")
-    asked.get_by_role("button", name="Leave it").click()
+    asked.get_by_role("button", name="Cancel").click()
     expect(asked).to_be_hidden()
     row.get_by_role("button", name=re.compile("^Restore the backup")).click()
     asked.get_by_role("button", name="Restore", exact=True).click()

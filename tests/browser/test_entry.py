@@ -53,7 +53,7 @@ def test_ratios_take_points_and_commas(page, demo, typed, ratios):
 def test_a_measured_rollout_takes_a_decimal_comma(page, demo, typed):
     open_setup(page, demo.address, "Eight-speed hub")
     field(page, "wheel.rollout_mm").fill(typed)
-    expect(page.get_by_text("roll-out, measured")).to_be_visible()
+    expect(page.get_by_text("per wheel turn, measured")).to_be_visible()
     saved(page)
     wheel = stored(demo, "Eight-speed hub")["setup"]["wheel"]
     assert wheel | {"rim": None} == {"bead_seat_mm": 622, "tyre_mm": 42, "rollout_mm": 2105.5, "rim": None}

@@ -20,7 +20,7 @@ def rear_of(demo):
 def test_a_cassette_named_by_its_ends_is_asked_about_and_taken_from_the_shelf(derailleur, demo):
     field(derailleur, "path[0].rear").fill("11–46")
     asked = derailleur.get_by_role("region", name="Which sprockets from 11 to 46")
-    expect(asked).to_contain_text("If 11–46 is a cassette’s two ends, these on your shelf run so:")
+    expect(asked).to_contain_text("If 11–46 is a cassette’s two ends, these in Parts run so:")
     expect(derailleur.get_by_role("list", name="Checks")).to_contain_text("11 to 46 is a step of 318 %")
     asked.get_by_role("button", name=re.compile("^cassette of 12, 11–46")).click()
     expect(asked).to_be_hidden()

@@ -139,8 +139,8 @@ def test_the_gear_sets_are_saved_as_a_drawing_and_their_hub_on_the_shelf(valley)
     # A sun, three planets and a ring in each; those of the second set are stepped, and have two rows.
     drawing = ElementTree.parse(download.value.path()).getroot()
     assert [len(each.findall(f".//{SVG}path")) for each in drawing.findall(f"{SVG}svg")] == [5, 8]
-    valley.get_by_role("button", name="To the shelf").click()
-    expect(valley.get_by_text("is on the shelf.")).to_be_visible()
+    valley.get_by_role("button", name="To Parts").click()
+    expect(valley.get_by_text("is in Parts.")).to_be_visible()
 
 
 def test_a_hub_that_changes_by_itself_shows_where(valley):
@@ -178,8 +178,8 @@ def test_a_set_is_tried_and_made_a_setup(valley):
     valley.get_by_role("textbox", name="Planets").fill("3")
     expect(checks).to_contain_text("30 + 60 = 90 is divisible by 3")
     valley.get_by_role("button", name="Keep it").click()
-    valley.get_by_role("menuitem", name="On the shelf, as a hub").click()
-    expect(valley.get_by_text(re.compile("“hub, set of .*” is on the shelf"))).to_be_visible()
+    valley.get_by_role("menuitem", name="In Parts, as a hub").click()
+    expect(valley.get_by_text(re.compile("“hub, set of .*” is in Parts"))).to_be_visible()
     valley.get_by_role("button", name="Keep it").click()
     valley.get_by_role("menuitem", name="In a new setup, as a hub").click()
     expect(valley.get_by_label("Name of the setup")).to_have_value("Hub from its teeth")
@@ -232,5 +232,5 @@ def test_odd_entries_are_pointed_at_before_anything_is_taken(valley):
     expect(text).to_have_value("no figures here")
     text.fill("0.53 0.64 0.76 0.91 0.1 1.18 1.42")
     expect(entry.get_by_text("gear 5 (0.1) is out of order: lower than the one before")).to_be_visible()
-    entry.get_by_role("button", name="Leave it").click()
+    entry.get_by_role("button", name="Cancel").click()
     expect(field(valley, "path[2].gears.ratios")).to_have_value("0.655 0.805 1 1.235 1.54")

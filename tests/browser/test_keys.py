@@ -63,7 +63,7 @@ def test_a_job_from_nothing_to_a_comparison_by_keyboard_alone(page, demo):
     expect(explained(page)).to_contain_text("42 ÷ 21 × 0.6 = 1.20")
     saved(page)
     press(page, "Escape")
-    tab_to(page, "Look at gear 1", key="Tab")
+    tab_to(page, "Show gear 1", key="Tab")
     press(page, "ArrowDown")
     expect(explained(page)).to_contain_text("Gear 2")
     press(page, "n")
@@ -111,7 +111,7 @@ def test_the_jump_box_finds_views_jobs_and_setups(page, demo):
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Go to…").click()
     box.fill("nothing of the kind")
-    expect(page.get_by_text("Nothing is called that.")).to_be_visible()
+    expect(page.get_by_text("Nothing has that name.")).to_be_visible()
     page.keyboard.press("Escape")
     expect(box).to_be_hidden()
 

@@ -13,7 +13,7 @@ VIEWS = [
     "Pairings",
     "Fit",
     "Motors",
-    "Bench",
+    "Home-built",
     "Live",
     "Line-up",
     "Parts",

@@ -44,7 +44,7 @@ def test_a_crank_motor_goes_through_the_gears_and_a_hub_motor_does_not(motors):
     saved(motors)
     motors.reload()
     expect(motors.get_by_label("Drives")).to_have_value("front hub")
-    motors.get_by_role("button", name="Take it off").click()
+    motors.get_by_role("button", name="Remove it").click()
     expect(motors.get_by_text("this setup is driven by its rider alone")).to_be_visible()
     saved(motors)
     motors.keyboard.press("Control+z")
@@ -82,7 +82,7 @@ def test_what_of_the_assistance_pedalling_does_not_reach_is_shown_on_the_lanes(m
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_what_holds_a_motor_back_and_how_hot_it_gets(motors):
     add(motors, "Motor in the rear hub")
-    pitch = motors.get_by_role("region", name=re.compile("Up the steepest pitch, 12 % for 70 m"))
+    pitch = motors.get_by_role("region", name=re.compile("Up the steepest hill, 12 % for 70 m"))
     expect(pitch).to_contain_text("not known")
     for place, text in {
         "winding.resistance_ohm": "0,15",

@@ -54,7 +54,7 @@ def test_each_school_may_lead(job):
     schools = job.get_by_role("region", name="What it adds up to")
     expect(schools).to_contain_text("By ratiotight: 1.31, where 1.30 needed")
     expect(schools).to_contain_text("By gear inchesfails: 36.4 in, where 25.0 in is usual")
-    expect(schools).to_contain_text("By the steepest pitchfails: 1.31, where 0.73 needed")
+    expect(schools).to_contain_text("By the steepest hillfails: 1.31, where 0.73 needed")
 
 
 def test_without_a_pitch_the_line_up_says_what_is_missing(job):
@@ -63,7 +63,7 @@ def test_without_a_pitch_the_line_up_says_what_is_missing(job):
     saved(job)
     row = climb(job, "Five-speed hub")
     expect(row).to_contain_text("not known")
-    expect(job.get_by_text("How steep the steepest pitch is, is not known")).to_be_visible()
+    expect(job.get_by_text("How steep the steepest hill is, is not known")).to_be_visible()
     expect(job.get_by_text("assumed: the bicycle’s mass (15 kg).")).to_be_visible()
 
 

@@ -30,7 +30,7 @@ def listed(page: Page) -> list[str]:
 
 def brought(page: Page, file, content: str) -> None:
     file.write_text(content)
-    page.get_by_label("Shelf file").set_input_files(file)
+    page.get_by_label("Parts file").set_input_files(file)
 
 
 def test_parts_are_found_by_words_and_kind_and_sorted(shelf):
@@ -147,7 +147,7 @@ def test_a_part_is_pinned_taken_off_and_put_back(shelf):
     expect(shelf.locator("tbody th").first).to_contain_text("stepless hub, narrow")
     shelf.reload()
     expect(shelf.locator("tbody th").first).to_contain_text("stepless hub, narrow")
-    shelf.get_by_role("button", name="Take stepless hub, narrow off the shelf").click()
+    shelf.get_by_role("button", name="Take stepless hub, narrow from Parts").click()
     expect(shelf.get_by_text("36 parts")).to_be_visible()
     shelf.get_by_role("button", name="Put it back").click()
     expect(shelf.get_by_text("37 parts")).to_be_visible()
@@ -180,10 +180,10 @@ def test_a_part_is_put_into_a_setup_and_taken_out_by_undo(shelf):
 def test_a_stage_and_a_wheel_are_saved_to_the_shelf(shelf, demo):
     open_setup(shelf, demo.address, "Twelve-speed crank gearbox")
     shelf.get_by_role("button", name="More for Gearbox at the cranks").click()
-    shelf.get_by_role("menuitem", name="Save it to the shelf").click()
-    expect(shelf.get_by_text("is on the shelf.")).to_be_visible()
-    shelf.get_by_role("button", name="To the shelf").click()
-    expect(shelf.get_by_text("“wheel, 57-584” is on the shelf.")).to_be_visible()
+    shelf.get_by_role("menuitem", name="Save it to Parts").click()
+    expect(shelf.get_by_text("is in Parts.")).to_be_visible()
+    shelf.get_by_role("button", name="To Parts").click()
+    expect(shelf.get_by_text("“wheel, 57-584” is in Parts.")).to_be_visible()
     shelf.get_by_role("link", name="Parts").click()
     expect(shelf.get_by_text("39 parts")).to_be_visible()
 
@@ -192,15 +192,15 @@ def test_a_stage_and_a_wheel_are_saved_to_the_shelf(shelf, demo):
 def test_the_shelf_goes_out_as_a_file_and_comes_in_again(shelf, tmp_path):
     shelf.get_by_role("button", name="Save as").click()
     with shelf.expect_download() as download:
-        shelf.get_by_role("menuitem", name="Shelf file").click()
+        shelf.get_by_role("menuitem", name="Parts file").click()
     data = json.loads(download.value.path().read_text())
     file = tmp_path / "shelf.json"
     brought(shelf, file, json.dumps(data))
-    expect(shelf.get_by_text("37 parts are on the shelf already.")).to_be_visible()
+    expect(shelf.get_by_text("37 parts are in Parts already.")).to_be_visible()
     for number, part in enumerate(data["parts"][:3]):
         part["name"] = f"mine {number}"
     brought(shelf, file, json.dumps(data))
-    expect(shelf.get_by_text("3 parts were added; 34 more parts are on the shelf already.")).to_be_visible()
+    expect(shelf.get_by_text("3 parts were added; 34 more parts are in Parts already.")).to_be_visible()
     expect(shelf.get_by_text("40 parts", exact=True)).to_be_visible()
     shelf.get_by_role("button", name="Take them back").click()
     expect(shelf.get_by_text("37 parts", exact=True)).to_be_visible()

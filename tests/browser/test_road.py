@@ -165,8 +165,8 @@ def test_the_steepest_of_a_road_becomes_the_jobs(roads):
     field(roads, "road.steepest").fill("8")
     saved(roads)
     roads.get_by_role("link", name="Road").click()
-    roads.get_by_role("button", name="Take 10.6 % as the job’s steepest pitch").click()
-    expect(roads.get_by_text("pitches to 10.6 %")).to_be_visible()
+    roads.get_by_role("button", name="Take 10.6 % as the job’s steepest hill").click()
+    expect(roads.get_by_text("hills to 10.6 %")).to_be_visible()
 
 
 def test_all_riding_says_which_bicycle(roads):
@@ -200,6 +200,6 @@ def test_without_roads_the_view_says_what_to_do(page, demo):
     expect(page.get_by_role("heading", name="No roads yet")).to_be_visible()
     expect(page.get_by_role("button", name="Add a road from a file")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
-    expect(page.get_by_text("made up from the steepest pitch, as there is no road yet")).to_be_visible()
+    expect(page.get_by_text("made up from the steepest hill, as there is no road yet")).to_be_visible()
     asked = page.get_by_role("img", name=re.compile("What plain terrain asks: a tenth of the time up to"))
     expect(asked).to_be_attached()

@@ -101,7 +101,7 @@ def test_stages_are_added_turned_and_taken_out(page, demo):
     expect(explained(page)).to_contain_text("40 ÷ 20 × 0.5 = 1.00")
     page.get_by_role("button", name="More for Hub").click()
     page.get_by_role("menuitem", name="Make it stepless").click()
-    expect(page.get_by_role("button", name="Look at gear low")).to_be_visible()
+    expect(page.get_by_role("button", name="Show gear low")).to_be_visible()
     page.get_by_role("button", name="More for Sprockets, chain").click()
     page.get_by_role("menuitem", name="Only certain pairings").click()
     field(page, "path[0].pairs").fill("40/20 30×30")
@@ -122,7 +122,7 @@ def test_a_piece_of_the_drawing_leads_to_its_fields(page, demo):
 
 def test_gears_are_looked_at_by_key(page, demo):
     open_setup(page, demo.address, "Eight-speed hub")
-    page.get_by_role("button", name="Look at gear 1").focus()
+    page.get_by_role("button", name="Show gear 1").focus()
     page.keyboard.press("ArrowDown")
     expect(explained(page)).to_contain_text("Gear 2: 44 ÷ 22 × 0.65")
     page.keyboard.press("End")

@@ -44,7 +44,7 @@ def test_undo_waits_for_what_is_being_typed(page, demo):
     open_setup(page, demo.address, "Eight-speed hub")
     field(page, "path[0].front").fill("50")
     # At once, before the pause after which it is saved.
-    page.get_by_role("button", name="Look at gear 1").focus()
+    page.get_by_role("button", name="Show gear 1").focus()
     page.keyboard.press("Control+z")
     expect(page.get_by_text("Undone: front teeth of “Eight-speed hub”.")).to_be_visible()
     expect(field(page, "path[0].front")).to_have_value("44")

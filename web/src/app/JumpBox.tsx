@@ -47,7 +47,7 @@ export function JumpBox({ onClose }: { onClose: () => void }) {
           groupBy={(place) => place.group}
           getOptionLabel={(place) => place.name}
           getOptionKey={(place) => place.id}
-          noOptionsText={error ? error.message : "Nothing is called that."}
+          noOptionsText={error ? error.message : "Nothing has that name."}
           onChange={(_event, place) => {
             onClose();
             void navigate(place.inView ? `${place.path}/${viewGoneTo()}` : place.path);

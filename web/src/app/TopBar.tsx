@@ -49,9 +49,7 @@ function needInShort({ need }: JobRecord, units: Units): string {
     masses.join(" + "),
     `${rider.power_w} W all day`,
     `${low}–${high} rpm`,
-    ...(typeof road?.steepest === "number"
-      ? [`pitches to ${Number((road.steepest * 100).toFixed(1))} %`]
-      : []),
+    ...(typeof road?.steepest === "number" ? [`hills to ${Number((road.steepest * 100).toFixed(1))} %`] : []),
   ].join(" · ");
 }
 

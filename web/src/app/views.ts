@@ -2,7 +2,7 @@ import { lazy, type ComponentType } from "react";
 
 /** A view: where it stands in the order of the work, its address, its key, and how it is loaded. */
 export interface View {
-  group: "Need" | "Build" | "Weigh" | "Keep" | "Shelf";
+  group: "Need" | "Build" | "Weigh" | "Keep";
   name: string;
   /** The address within a job; a part of it that may follow is named with a colon. */
   path: string;
@@ -74,8 +74,8 @@ export const VIEWS: readonly View[] = [
   },
   {
     group: "Build",
-    name: "Bench",
-    path: "bench",
+    name: "Home-built",
+    path: "home-built",
     part: ":number?",
     key: "b",
     View: loaded("BenchView", () => import("../views/bench/BenchView")),
@@ -103,9 +103,9 @@ export const VIEWS: readonly View[] = [
     View: loaded("DataView", () => import("../views/data/DataView")),
   },
   {
-    group: "Shelf",
+    group: "Keep",
     name: "Parts",
-    path: "shelf",
+    path: "parts",
     key: "p",
     View: loaded("ShelfView", () => import("../views/shelf/ShelfView")),
   },

@@ -62,7 +62,7 @@ export const PowerPath = memo(function PowerPath({ table, setup, gear, selected,
           <PathCaption
             x={layout.wheelX}
             main={units.length(table.circumference_m)}
-            second={setup.wheel.rollout_mm ? "roll-out, measured" : "a turn, worked out"}
+            second={setup.wheel.rollout_mm ? "per wheel turn, measured" : "a turn, worked out"}
           />
         </Part>
         {layout.pieces.map((piece) => (

@@ -21,7 +21,7 @@ const PROFILE = 150;
 const STRIP = 34;
 const [TOP, AXIS] = [26, 26];
 const [IN_BAND, GRINDING, WALKING] = [0, 1, 2];
-const STATE_WORDS = ["in the band", "grinding", "walking", "spun out"];
+const STATE_WORDS = ["easy cadence", "too slow", "on foot", "out of gears"];
 const isShare = (value: unknown): value is number => typeof value === "number" && value >= 0 && value <= 1;
 
 /** The road’s profile, beneath it a strip for each setup that says how it is ridden; a cursor reads them all. */

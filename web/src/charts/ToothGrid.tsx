@@ -13,12 +13,12 @@ interface Props {
 }
 
 const CLIMBS = {
-  holds: "climbs the steepest pitch",
+  holds: "climbs the steepest hill",
   tight: "climbs it for a minute",
   fails: "does not climb it",
 };
 
-/** Front by rear teeth; each cell its lowest gear, whether it may run, and whether it climbs the steepest pitch. */
+/** Front by rear teeth; each cell its lowest gear, whether it may run, and whether it climbs the steepest hill. */
 export function ToothGrid({ found, chosen, onChoose, onTake }: Props) {
   const units = useUnits();
   const table = useRef<HTMLTableElement>(null);
@@ -140,7 +140,7 @@ export function cellText(pairing: Pairing, units: Units): string {
     `${pairing.front} × ${pairing.rear}`,
     `lowest gear ${units.gear(pairing.lowest)}`,
     pairing.state,
-    pairing.climb ? CLIMBS[pairing.climb] : "steepest pitch not known",
+    pairing.climb ? CLIMBS[pairing.climb] : "steepest hill not known",
     ...(pairing.changed === "nothing" ? ["mounted"] : []),
   ].join(", ");
 }

@@ -46,7 +46,7 @@ export function PasteDialog({ onText, onClose }: Props) {
         />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" loading={busy} disabled={text.trim() === ""} onClick={() => void add()}>
           Add
         </Button>

@@ -73,19 +73,19 @@ export function shelfSavings(): Saving[] {
     label,
     run: async () => {
       const answer = await fetch(`/api/shelf/${path}`);
-      if (!answer.ok) throw new Error("the shelf could not be read");
-      download(await answer.blob(), `shelf ${day}.${ending}`);
+      if (!answer.ok) throw new Error("the parts could not be read");
+      download(await answer.blob(), `parts ${day}.${ending}`);
       return undefined;
     },
   });
   return [
-    saving("Shelf file", "file", "json"),
+    saving("Parts file", "file", "json"),
     saving("Parts as a CSV file", "table", "csv"),
     {
       label: "Copy the parts for a spreadsheet",
       run: async () => {
         const answer = await fetch("/api/shelf/table?tabs=true");
-        if (!answer.ok) throw new Error("the shelf could not be read");
+        if (!answer.ok) throw new Error("the parts could not be read");
         await copyText(await answer.text());
         return "The parts are on the clipboard.";
       },

@@ -12,9 +12,9 @@ export function useSaveToShelf(job: JobRecord, record: SetupRecord) {
     await flush();
     try {
       const saved = await save.mutateAsync({ job_id: job.id, setup_id: record.id, place });
-      notify({ text: `“${saved.part.name}” is on the shelf.` });
+      notify({ text: `“${saved.part.name}” is in Parts.` });
     } catch (error) {
-      notify({ text: `Not put on the shelf: ${(error as Error).message}` });
+      notify({ text: `Not put in Parts: ${(error as Error).message}` });
     }
   };
 }

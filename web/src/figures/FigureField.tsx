@@ -3,7 +3,9 @@ import { valueAt, withValue } from "../drafts/held";
 import { ChoiceField } from "../ui/ChoiceField";
 import { FieldText } from "../ui/FieldText";
 import { problemsAt, sentence } from "../words/problems";
-import { useUnits } from "../words/units";
+import type { FieldProblem } from "../api/client";
+import { inPercent, inUnits } from "../words/inUnits";
+import { useUnits, type Units } from "../words/units";
 import type { Edited } from "./edited";
 import { emptyOf, kindOf, textOf, valueOf, type Choice, type Figure } from "./figures";
 
@@ -14,6 +16,13 @@ interface Look {
   /** For a field whose meaning is plain from where it stands. */
   hideLabel?: boolean;
   multiline?: boolean;
+}
+
+/** A refusal in the unit that the field is typed in. */
+function inItsUnit(problem: FieldProblem, kind: Figure["kind"], units: Units): FieldProblem {
+  const what =
+    kind === "percent" || kind === "share" ? inPercent(problem.what) : inUnits(problem.what, units);
+  return what === problem.what ? problem : { ...problem, what };
 }
 
 const YES_OR_NO: Choice[] = ["yes", "no"].map((value) => ({ value, label: value }));
@@ -30,7 +39,8 @@ export function FigureField({
   ...look
 }: Edited & Look & { figure: Figure }) {
   const { at, label, kind, unit, hint, choices, unknown, required } = figure;
-  const { system } = useUnits();
+  const units = useUnits();
+  const { system } = units;
   const value = valueAt(document, at);
   // What is typed stays as it is as long as it stands for what is kept: "1." must not become "1" under the hand.
   const [typed, setTyped] = useState({ text: "", system });
@@ -39,7 +49,8 @@ export function FigureField({
   const same = typed.system === system && JSON.stringify(read(typed.text)) === JSON.stringify(value);
   const shown = same && value !== undefined ? typed.text : textOf(value, kind, system);
   const there = place === "" ? at : `${place}.${at}`;
-  const wrong = problemsAt(problems, there);
+  const found = problemsAt(problems, there);
+  const wrong = useMemo(() => found.map((problem) => inItsUnit(problem, kind, units)), [found, kind, units]);
   const latest = useRef(onChange);
   const put = useRef(document);
   useLayoutEffect(() => {

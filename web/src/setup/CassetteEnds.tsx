@@ -29,7 +29,7 @@ export function CassetteEnds({ rear, onTake }: Props) {
     >
       <p className={styles.question}>
         {data && data.known.length > 0
-          ? `If ${named} is a cassette’s two ends, these on your shelf run so:`
+          ? `If ${named} is a cassette’s two ends, these in Parts run so:`
           : `If ${named} is a cassette’s two ends, say how many sprockets it has; or type them all above.`}
       </p>
       {data?.known.map(({ name, teeth }) => (

@@ -99,7 +99,7 @@ export function QuickEntry({ front, rear, onTake, onClose }: Props) {
       {error && !(error instanceof Refused) && <p role="alert">{error.message}</p>}
       {understood && <Understood gears={understood} />}
       <div className={styles.actions}>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button
           variant="contained"
           disabled={!understood}

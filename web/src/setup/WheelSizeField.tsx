@@ -20,7 +20,9 @@ export function WheelSizeField({ document, place, problems, onChange }: Edited) 
   // What is typed here is no bead seat until it is read as one.
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
-  const text = typed ?? value;
+  const [inside, setInside] = useState(false);
+  const named = useWheelSizes(value, value !== "").data?.read[0];
+  const text = typed ?? (inside || named?.bead_seat_mm !== Number(value) ? value : nameOf(named));
   const readSize = useReadWheelSize();
   const { data, isFetching } = useWheelSizes(typed ?? "", open || typed !== null);
   const read = data?.read ?? [];
@@ -64,20 +66,24 @@ export function WheelSizeField({ document, place, problems, onChange }: Edited) 
       onClose={() => setOpen(false)}
       onInputChange={(_event, next, reason) => reason === "input" && type(next)}
       onChange={(_event, size) => (typeof size === "string" ? void leave() : take(size))}
-      onBlur={() => void leave()}
+      onFocus={() => setInside(true)}
+      onBlur={() => {
+        setInside(false);
+        void leave();
+      }}
       renderOption={({ key, ...option }, size) => (
         <li key={key} {...option}>
-          <span className={styles.bead}>{size.bead_seat_mm}</span>
           <span>
             {size.names.join(" · ")}
             <small>{size.use}</small>
           </span>
+          <span className={styles.bead}>{size.bead_seat_mm}</span>
         </li>
       )}
       renderInput={(params) => (
         <TextField
           {...params}
-          label="Bead seat, mm"
+          label="Wheel size"
           error={Boolean(problem)}
           helperText={
             several
@@ -95,6 +101,13 @@ export function WheelSizeField({ document, place, problems, onChange }: Edited) 
       slotProps={{ popper: { style: { width: 330 }, placement: "bottom-start" } }}
     />
   );
+}
+
+/** A size by its inches and its name first, its ISO number behind: “28 in, 700C (622)”. */
+function nameOf({ names, bead_seat_mm }: WheelSize): string {
+  const inches = names.find((name) => name.endsWith(" in"));
+  const others = names.filter((name) => name !== inches);
+  return `${[inches, others[0]].filter(Boolean).join(", ")} (${bead_seat_mm})`;
 }
 
 /** Numbers that name a size rather than measure it. */

@@ -1,4 +1,4 @@
-/** What came of taking parts in: "3 parts were added; 2 more are on the shelf already". */
+/** What came of taking parts in: "3 parts were added; 2 more are in Parts already". */
 export function addedParts({ added, known }: { added: string[]; known: number }): string {
   return [
     ...(added.length > 0 || known === 0
@@ -6,7 +6,7 @@ export function addedParts({ added, known }: { added: string[]; known: number })
       : []),
     ...(known > 0
       ? [
-          `${known} ${added.length > 0 ? "more " : ""}${known === 1 ? "part is" : "parts are"} on the shelf already`,
+          `${known} ${added.length > 0 ? "more " : ""}${known === 1 ? "part is" : "parts are"} in Parts already`,
         ]
       : []),
   ].join("; ");

@@ -1,7 +1,8 @@
 import type { Units } from "./units";
 
 /** Names in quotes are left alone; a figure is a number with one of these units behind it. */
-const FIGURE = /“[^”]*”|(?<![\d.,])(\d+(?:\.\d+)?) (km\/h|kg|km|m)(?![\w²/])/g;
+const FIGURE =
+  /“[^”]*”|(?<![\d.,])(?:(\d+(?:\.\d+)?)( to | and at most |–))?(\d+(?:\.\d+)?) (km\/h|kg|km|m)(?![\w²/])/g;
 
 const PER_UNIT = {
   "km/h": [1 / 1.609344, "mph"],
@@ -13,10 +14,26 @@ const PER_UNIT = {
 /** A sentence of the server, which speaks in metric units, in those of the rider; as exact as it was. */
 export function inUnits(text: string, units: Units): string {
   if (units.system === "metric") return text;
-  return text.replace(FIGURE, (whole, number?: string, unit?: keyof typeof PER_UNIT) => {
-    if (number === undefined || unit === undefined) return whole;
-    const [factor, name] = PER_UNIT[unit];
-    const digits = number.split(".")[1]?.length ?? 0;
-    return `${(Number(number) * factor).toFixed(digits)} ${name}`;
-  });
+  return text.replace(
+    FIGURE,
+    (whole: string, low?: string, between?: string, number?: string, unit?: keyof typeof PER_UNIT) => {
+      if (number === undefined || unit === undefined) return whole;
+      const [factor, name] = PER_UNIT[unit];
+      const turned = (figure: string) => {
+        const digits = figure.split(".")[1]?.length ?? 0;
+        return (Number(figure) * factor).toFixed(digits);
+      };
+      return `${low === undefined ? "" : `${turned(low)}${between}`}${turned(number)} ${name}`;
+    },
+  );
 }
+
+/** Bounds of a share, as the server states them, in the percent that its field is typed in. */
+export const inPercent = (text: string): string =>
+  text.replace(
+    /(from|above|to|at most) (-?\d+(?:\.\d+)?)(?= |,|$)/g,
+    (_whole, word: string, share: string) => {
+      const shown = Number((Number(share) * 100).toPrecision(6));
+      return `${word} ${shown}${word === "from" || word === "above" ? "" : " %"}`;
+    },
+  );

@@ -7,7 +7,7 @@ export type System = (typeof SYSTEMS)[number];
 export type Measure = (typeof MEASURES)[number];
 
 export const MEASURE_NAMES: Record<Measure, string> = {
-  development: "Development",
+  development: "Metres per pedal turn",
   gear_inches: "Gear inches",
   gain_ratio: "Gain ratio",
   ratio: "Ratio",

@@ -23,7 +23,10 @@ _TEMPERATURE = Assumed(where="road.temperature_c", what="the temperature", value
 
 def _grind(low_rpm: float) -> Assumed:
     return Assumed(
-        where="rider.grind_rpm", what="where a grind begins", value=GRIND_SHARE * low_rpm, unit="rpm"
+        where="rider.grind_rpm",
+        what="below which pedalling is too slow",
+        value=GRIND_SHARE * low_rpm,
+        unit="rpm",
     )
 
 

@@ -106,7 +106,7 @@ def part_from(setup: Setup, place: str) -> Part:
         }
         return validate(Part, {"kind": kind, **carried, "name": stage.get("name", f"{kind} of {setup.name}")})
     if "pairs" in stage:
-        raise InvalidInput([Problem("place", "set pairings cannot be put on the shelf as one part")])
+        raise InvalidInput([Problem("place", "set pairings cannot be put in Parts as one part")])
     rear, front = stage["rear"], stage["front"]
     if len(rear) > 1:
         return validate(

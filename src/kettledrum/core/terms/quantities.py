@@ -75,9 +75,10 @@ class Within:
     def allowed(self) -> str:
         """The bounds in words, as in "above 0 and at most 20" or "from 15 to 300 kg"."""
         unit = f" {self.unit}" if self.unit else ""
+        low, high = (f"{bound:g}" if bound < 1e6 else f"{bound:,.0f}" for bound in (self.low, self.high))
         if self.above:
-            return f"above {self.low:g} and at most {self.high:g}{unit}"
-        return f"from {self.low:g} to {self.high:g}{unit}"
+            return f"above {low} and at most {high}{unit}"
+        return f"from {low} to {high}{unit}"
 
     def check(self, value: object) -> float:
         """The value, if it may stand; raises PydanticCustomError otherwise."""

@@ -42,7 +42,7 @@ def _problem(error: Any, data: object) -> Problem:
         case "extra_forbidden":
             return Problem(where, "is not known here")
         case "too_short":
-            return Problem(where, f"must have {_entries(context['min_length'])} or more")
+            return Problem(where, f"must have at least {_entries(context['min_length'])}")
         case "too_long":
             return Problem(where, f"must have at most {_entries(context['max_length'])}")
         case "literal_error":
@@ -73,7 +73,7 @@ _WORDS = {
 
 
 def _entries(count: int) -> str:
-    return "1 entry" if count == 1 else f"{count} entries"
+    return "one entry" if count == 1 else f"{count} entries"
 
 
 def _quoted(expected: str) -> str:

@@ -30,7 +30,7 @@ export function BenchView() {
   const shown = Math.min(Math.max(Number(number ?? 1) - 1, 0), Math.max(drives.length - 1, 0)) || 0;
   const drive = drives[shown];
   const problems = [...(bench?.needProblems ?? []), ...(entry?.problems ?? [])];
-  const to = (place: number) => void navigate(`/jobs/${job.id}/bench/${place + 1}`);
+  const to = (place: number) => void navigate(`/jobs/${job.id}/home-built/${place + 1}`);
   const put = (next: Held[], place: number) => {
     editing.change(withValue(document, "home_built", next.length > 0 ? next : undefined));
     to(place);
@@ -43,7 +43,7 @@ export function BenchView() {
   return (
     <>
       <ViewHeading
-        title="Builder’s bench"
+        title="Home-built drives"
         text="salvaged motors, sprockets in a row, a wheel: a screening sum, no approval"
         actions={<SaveState entry={entry} refused={problems.length > 0} />}
       />
@@ -76,7 +76,7 @@ export function BenchView() {
                 )
               }
             >
-              Take it away
+              Remove it
             </Button>
           </>
         )}
@@ -85,8 +85,8 @@ export function BenchView() {
       {error && <Failure error={error} retry={retry} />}
       {!drive && (
         <p className={styles.empty}>
-          Nothing on the bench yet. Add a drive and type what is said on its motors, how the sprockets stand
-          in a row, and what the shafts are. The demo’s “Seaweed barrow” has two to look at.
+          No home-built drive yet. Add a drive and type what is said on its motors, how the sprockets stand in
+          a row, and what the shafts are. The demo’s “Seaweed barrow” has two to look at.
         </p>
       )}
       {drive && !bench && !error && <Loading what="the drive" />}

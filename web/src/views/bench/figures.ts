@@ -3,7 +3,7 @@ import type { Figure } from "../../figures/figures";
 
 /** The motors as they were salvaged. */
 export const MOTOR_FIGURES: Figure[] = [
-  { at: "motor.name", label: "Motors called", kind: "text" },
+  { at: "motor.name", label: "Name of the motors", kind: "text" },
   { at: "motor.count", label: "How many on the shaft", kind: "number", hint: "Usually 1" },
   { at: "motor.rpm", label: "Speed at full load", kind: "number", unit: "rpm" },
   { at: "motor.torque_nm", label: "Torque of one", kind: "number", unit: "Nm" },
@@ -13,7 +13,7 @@ export const MOTOR_FIGURES: Figure[] = [
 ];
 
 export const STAGE_FIGURES: Figure[] = [
-  { at: "name", label: "Drive called", kind: "text" },
+  { at: "name", label: "Name of the drive", kind: "text" },
   { at: "stages", label: "Stages, driving/driven", kind: "pairs", hint: "From the motors on: 16/28 14/22" },
   { at: "wheel_mm", label: "Wheel across", kind: "mm" },
   { at: "wanted_kmh", label: "Wanted speed", kind: "speed" },

@@ -124,7 +124,7 @@ function Ask({ copy, to, now, onClose }: AskProps) {
         {problem && <p role="alert">{problem}</p>}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button
           variant="contained"
           loading={restore.isPending || removeCopy.isPending}

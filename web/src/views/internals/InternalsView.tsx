@@ -91,7 +91,7 @@ function OfSetup({ job, record, place }: Case & { job: JobRecord }) {
       state={
         <>
           <Button className="no-print" onClick={() => void save(String(place))}>
-            To the shelf
+            To Parts
           </Button>
           <SaveState entry={entry} refused={entry?.state === "refused"} />
         </>

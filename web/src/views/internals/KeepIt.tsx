@@ -39,10 +39,10 @@ export function KeepIt({ job, stage }: { job: JobRecord; stage: Held }) {
     addPart.mutate({ kind, name: partName(kind, stage), gears } as Part, {
       onSuccess: ({ part }) =>
         notify({
-          text: `“${part.name}” is on the shelf.`,
-          action: { label: "See it there", run: () => void navigate(`/jobs/${job.id}/shelf`) },
+          text: `“${part.name}” is in Parts.`,
+          action: { label: "See it there", run: () => void navigate(`/jobs/${job.id}/parts`) },
         }),
-      onError: (error) => notify({ text: `Not put on the shelf: ${error.message}` }),
+      onError: (error) => notify({ text: `Not put in Parts: ${error.message}` }),
     });
 
   const entry = (label: string, act: () => void) => (
@@ -66,8 +66,8 @@ export function KeepIt({ job, stage }: { job: JobRecord; stage: Held }) {
         Keep it…
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        {entry("On the shelf, as a hub", () => makePart("hub"))}
-        {entry("On the shelf, as a gearbox", () => makePart("gearbox"))}
+        {entry("In Parts, as a hub", () => makePart("hub"))}
+        {entry("In Parts, as a gearbox", () => makePart("gearbox"))}
         <Divider />
         {entry("In a new setup, as a hub", () => makeSetup("hub"))}
         {entry("In a new setup, as a gearbox", () => makeSetup("gearbox"))}

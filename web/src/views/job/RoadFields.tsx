@@ -24,7 +24,7 @@ const POSTURE_CHOICES = [
   { value: OWN, label: "a drag area of my own" },
 ];
 
-/** The road: its steepest pitch, its surfaces, and the air over it. */
+/** The road: its steepest hill, its surfaces, and the air over it. */
 export function RoadFields(edited: Edited) {
   return (
     <>

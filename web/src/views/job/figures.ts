@@ -25,7 +25,7 @@ export const RIDER: Figure[] = [
   },
   {
     at: "rider.grind_rpm",
-    label: "A grind below",
+    label: "Too slow below",
     kind: "number",
     unit: "rpm",
     hint: "Three quarters of the lowest easy one, unless said",
@@ -39,9 +39,9 @@ export const LOAD: Figure[] = [
 ];
 
 export const ROAD: Figure[] = [
-  { at: "road.steepest", label: "Steepest pitch", kind: "percent" },
+  { at: "road.steepest", label: "Steepest hill", kind: "percent" },
   { at: "road.steepest_m", label: "Its length", kind: "metres" },
-  { at: "road.wind_kmh", label: "Wind, against you", kind: "speed", hint: "Below zero from behind" },
+  { at: "road.wind_kmh", label: "Wind, against you", kind: "speed", hint: "Negative: tailwind" },
   { at: "road.altitude_m", label: "Altitude", kind: "metres" },
   { at: "road.temperature_c", label: "Temperature", kind: "number", unit: "°C" },
 ];
@@ -61,11 +61,11 @@ export const GEARS_WANTED: Figure[] = [
     label: "A lowest gear is judged by",
     kind: "choice",
     choices: [
-      { value: "physics", label: "what climbs the steepest pitch" },
+      { value: "physics", label: "what climbs the steepest hill" },
       { value: "ratio", label: "its ratio" },
       { value: "gear inches", label: "its gear inches" },
     ],
-    unknown: "not said: the steepest pitch decides",
+    unknown: "not said: the steepest hill decides",
   },
   {
     at: "wants.lowest_ratio",

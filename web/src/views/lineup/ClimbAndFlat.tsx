@@ -9,7 +9,7 @@ import { useUnits, type Units } from "../../words/units";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
 
-/** Whether each setup's lowest gear climbs the steepest pitch, what it rides on the flat, and where its top runs out. */
+/** Whether each setup's lowest gear climbs the steepest hill, what it rides on the flat, and where its top runs out. */
 export function ClimbAndFlat({ bench }: { bench: Workbench }) {
   const { setups, need, leads } = bench;
   const pitch = pitchText(need);
@@ -21,7 +21,7 @@ export function ClimbAndFlat({ bench }: { bench: Workbench }) {
       <p className={styles.note}>
         {pitch
           ? `On ${pitch}, with the load and ${heldFor(need)}; a lowest gear is judged by ${judged}.`
-          : "How steep the steepest pitch is, is not known: say it under Job, and each setup is held against it."}
+          : "How steep the steepest hill is, is not known: say it under Job, and each setup is held against it."}
         {bench.slipsAt !== null &&
           ` On the loosest surface the wheel slips from about ${grade(bench.slipsAt)}.`}
         {setups.some(({ table }) => table.motor) &&
@@ -88,7 +88,7 @@ const heldFor = ({ road }: Workbench["need"]): string =>
     ? "the power that is held for as long as it takes"
     : "the power of all day, its length not being known";
 
-/** How the steepest pitch is ridden, with which power and for how long. */
+/** How the steepest hill is ridden, with which power and for how long. */
 function onThePitch({ climb }: ComparedSetup, units: Units): string {
   const at = climb.on_steepest;
   if (!at) return "";

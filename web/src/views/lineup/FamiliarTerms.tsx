@@ -16,7 +16,7 @@ export function FamiliarTerms({ setups }: { setups: BenchSetup[] }) {
     <section aria-labelledby="familiar" className={styles.section}>
       <h3 id="familiar">In familiar terms</h3>
       <p className={styles.note}>
-        The nearest derailleur drives that the cranksets and cassettes on the shelf make, on the same wheel
+        The nearest derailleur drives that the cranksets and cassettes in Parts make, on the same wheel
         {reference && `; and the gears of ${letter} that have an equal within 3 %, by development`}.
       </p>
       <div className={tables.scroll}>
@@ -63,7 +63,7 @@ export function FamiliarTerms({ setups }: { setups: BenchSetup[] }) {
   );
 }
 
-const NOTHING = "nothing on the shelf to go by";
+const NOTHING = "nothing in Parts to go by";
 const noRange = (range: number): string => (range === 1 ? "one gear, no range" : NOTHING);
 
 /** Each gear of the reference with its equal in every other setup. */

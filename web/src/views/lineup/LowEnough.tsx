@@ -19,7 +19,7 @@ type School = Workbench["leads"];
 const SCHOOLS: { school: School; name: string }[] = [
   { school: "ratio", name: "By its ratio" },
   { school: "gear inches", name: "By its gear inches" },
-  { school: "physics", name: "By the steepest pitch" },
+  { school: "physics", name: "By the steepest hill" },
 ];
 
 /** The three schools of a low enough lowest gear side by side, why they differ, and which of them leads. */
@@ -36,7 +36,7 @@ export function LowEnough({ job, bench: { setups, need, leads } }: Props) {
       <h3 id="low-enough">How low is low enough</h3>
       <p className={styles.note}>
         A ratio leaves out the wheel; gear inches take the wheel in, but neither the load, nor the power, nor
-        the road; the pitch takes all of them in, and stands or falls with their figures.{" "}
+        the road; the hill takes all of them in, and stands or falls with their figures.{" "}
         {differ.length > 0
           ? `They disagree about ${differ.map(({ record }) => record.letter).join(", ")}. `
           : "Here they agree. "}
@@ -107,7 +107,7 @@ function figures({ school, has, wanted, usual }: LowestGear, climb: Climb, pitch
   const asked = usual ? "usual" : "wanted";
   if (school === "ratio") return `${ratioText(has)}; ${ratioText(wanted ?? 0)} ${asked}`;
   if (school === "gear inches") return `${has.toFixed(1)} in; ${(wanted ?? 0).toFixed(1)} in ${asked}`;
-  if (!pitch || climb.needed_ratio === null) return "the pitch is not known";
+  if (!pitch || climb.needed_ratio === null) return "the hill is not known";
   if (climb.by === "its time" && climb.judged_ratio !== null && climb.on_steepest)
     return `${ratioText(has)}; ${ratioText(climb.judged_ratio)} at ${climb.on_steepest.power_w.toFixed(0)} W, as long as it takes`;
   const minute = climb.minute?.needed_ratio;

@@ -53,8 +53,8 @@ export function TrialRide({ job, bench, shown }: Props) {
         </span>
       </div>
       <p className={sections.note}>
-        900 m: a start on the flat, 200 m up at 5 % (less where the job’s pitches are), 250 m down and 250 m
-        on the flat with feet at rest (whoever rolls out pedals on), a stop. {found && changedBy(found)}
+        900 m: a start on the flat, 200 m up at 5 % (less where the job’s hills are), 250 m down and 250 m on
+        the flat with feet at rest (whoever rolls out pedals on), a stop. {found && changedBy(found)}
       </p>
       <FiguresTrouble {...both} />
       <div className="no-print">

@@ -13,7 +13,7 @@ interface Props {
   bench: Workbench;
 }
 
-/** What the motors come to: from a standstill, up the steepest pitch, at the limit of assistance, and dead. */
+/** What the motors come to: from a standstill, up the steepest hill, at the limit of assistance, and dead. */
 export function MotorFacts({ help, bench }: Props) {
   const units = useUnits();
   const { on_pitch: pitch, slips_at: slips } = help;
@@ -28,8 +28,8 @@ export function MotorFacts({ help, bench }: Props) {
         </dl>
       </section>
       <section aria-labelledby="up-the-pitch">
-        <h3 id="up-the-pitch">Up the steepest pitch{pitch && `, ${pitchText(bench.need)}`}</h3>
-        {!pitch && <p className={sections.note}>The job names no steepest pitch yet.</p>}
+        <h3 id="up-the-pitch">Up the steepest hill{pitch && `, ${pitchText(bench.need)}`}</h3>
+        {!pitch && <p className={sections.note}>The job names no steepest hill yet.</p>}
         {pitch && (
           <>
             <dl>
@@ -86,7 +86,7 @@ export function MotorFacts({ help, bench }: Props) {
 function heatText(pitch: NonNullable<MotorHelp["on_pitch"]>): string {
   const heat = `${pitch.heat_w.toFixed(0)} W of heat`;
   if (pitch.warms_c === null)
-    return `${heat}; how warm that makes it is not known without ${pitch.seconds === null ? "the pitch’s length, and " : ""}its heat capacity and cooling.`;
+    return `${heat}; how warm that makes it is not known without ${pitch.seconds === null ? "the hill’s length, and " : ""}its heat capacity and cooling.`;
   const minutes = (seconds: number) => `${(seconds / 60).toFixed(1)} min`;
   const limit = pitch.limit_s === null ? "" : `; too hot after ${minutes(pitch.limit_s)}`;
   return `${heat}: ${pitch.warms_c.toFixed(0)} °C after ${minutes(pitch.seconds ?? 0)} of it${limit}.`;

@@ -23,7 +23,7 @@ import { ASSISTANCE } from "./assistance";
 import { Caution } from "../../ui/Caution";
 import { Says } from "../../ui/Says";
 
-/** What motors add to a setup: at the wheel in each gear, up the steepest pitch, and where their help ends. */
+/** What motors add to a setup: at the wheel in each gear, up the steepest hill, and where their help ends. */
 export const MotorsView = () => <OneSetup view="motors" of={Shown} />;
 
 function Shown({ job, bench, shown }: OfSetup) {
@@ -85,7 +85,7 @@ function Shown({ job, bench, shown }: OfSetup) {
                 {typeof motor.name === "string" && `: ${motor.name}`}
               </h4>
               <Button size="small" onClick={() => put(motors.filter((_each, at) => at !== place))}>
-                Take it off
+                Remove it
               </Button>
             </div>
             {problemsAt(problems, `motors[${place}]`)

@@ -50,7 +50,7 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
           </Figure>
           <Figure name="Highest gear">{units.gear(pairing.highest)}</Figure>
           <Figure name="Top pedalling speed">{units.speed(pairing.top_kmh)}</Figure>
-          <Figure name="Steepest pitch">{pitchWords(pairing)}</Figure>
+          <Figure name="Steepest hill">{pitchWords(pairing)}</Figure>
           <Figure name="Range">{(found.range * 100).toFixed(0)} %, unchanged</Figure>
           <LoopFigures pairing={pairing} />
           {pairing.into && (

@@ -135,7 +135,7 @@ function Legend({ found }: { found: Pairings }) {
       {pitch && (
         <>
           <span className={styles.hill}>
-            <Hill verdict="holds" /> climbs the steepest pitch
+            <Hill verdict="holds" /> climbs the steepest hill
           </span>
           <span className={styles.hill}>
             <Hill verdict="tight" /> for a minute

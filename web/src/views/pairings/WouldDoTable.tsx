@@ -57,11 +57,11 @@ export function WouldDoTable({ job, bench, shown }: Props) {
       <Says text={found.says} />
       <p className={styles.note}>
         {found.lowest === null && found.highest === null ? (
-          "The job names neither a steepest pitch nor a wanted gear or speed: there is nothing to look for yet."
+          "The job names neither a steepest hill nor a wanted gear or speed: there is nothing to look for yet."
         ) : (
           <>
-            Hubs and gearboxes on the shelf, on this setup’s wheel, with the pairing of the highest top that
-            still climbs. Wanted:{" "}
+            Hubs and gearboxes in Parts, on this setup’s wheel, with the pairing of the highest top that still
+            climbs. Wanted:{" "}
             {[
               ...(found.lowest === null ? [] : [`a lowest gear of ${length(found.lowest)} or less`]),
               ...(found.highest === null ? [] : [`a highest of ${length(found.highest)} or more`]),
@@ -70,9 +70,7 @@ export function WouldDoTable({ job, bench, shown }: Props) {
           </>
         )}
       </p>
-      {found.parts.length === 0 && (
-        <p className={styles.none}>There is no hub or gearbox on the shelf yet.</p>
-      )}
+      {found.parts.length === 0 && <p className={styles.none}>There is no hub or gearbox in Parts yet.</p>}
       {rows.length > 0 && (
         <div className={tables.scroll}>
           <table className={`${tables.table} ${styles.answers}`}>

@@ -6,11 +6,16 @@ import { FRAME_FIGURES as ALL_OF_FRAME, LIMIT_FIGURES } from "../../figures/ofPa
 export const teethFigures = (drive: string): Figure[] => [
   {
     at: `stock.${drive}.front`,
-    label: "Front teeth to be had",
+    label: "Front teeth you can buy",
     kind: "teeth",
     hint: "Empty: the usual ones",
   },
-  { at: `stock.${drive}.rear`, label: "Rear teeth to be had", kind: "teeth", hint: "Empty: the usual ones" },
+  {
+    at: `stock.${drive}.rear`,
+    label: "Rear teeth you can buy",
+    kind: "teeth",
+    hint: "Empty: the usual ones",
+  },
   ...(drive === "belt"
     ? ([
         { at: "stock.belt.pitch_mm", label: "Belt pitch", kind: "mm" },

@@ -10,7 +10,7 @@ const TITLES = [
   "lowest gear, m",
   "highest gear, m",
   "top, km/h",
-  "steepest pitch",
+  "steepest hill",
   "state",
   "links or belt teeth",
   "axle, mm",

@@ -38,10 +38,10 @@ export function AllRiding({ job, bench }: Props) {
           <thead>
             <tr>
               <th scope="col">Setup</th>
-              <th scope="col">In band</th>
-              <th scope="col">Grinding</th>
-              <th scope="col">Walking</th>
-              <th scope="col">Spun out</th>
+              <th scope="col">Easy cadence</th>
+              <th scope="col">Too slow</th>
+              <th scope="col">On foot</th>
+              <th scope="col">Out of gears</th>
               {coverage.roads.length > 1 &&
                 coverage.roads.map((road) => (
                   <th scope="col" key={road.name} className={styles.roadColumn}>
@@ -82,7 +82,7 @@ type Missed = Coverage["setups"][number]["missed"][number];
 
 function missedText(missed: Missed | undefined, units: Units, roads: number): string {
   if (!missed) return "nothing";
-  const state = missed.state === "coasting" ? "spun out" : missed.state;
+  const state = missed.state === "coasting" ? "out of gears" : missed.state;
   const where = `${state} from ${units.distance(missed.from_m)} to ${units.distance(missed.to_m)}`;
   return roads > 1 ? `${where}, ${missed.road}` : where;
 }

@@ -21,11 +21,14 @@ export function RideTable({ ride, setups }: Props) {
             <th scope="col">Setup</th>
             <th scope="col">Time</th>
             <th scope="col">Mean</th>
-            <th scope="col">In band</th>
-            <th scope="col">Grinding</th>
-            <th scope="col">Walking</th>
-            <th scope="col">Spun out</th>
-            <th scope="col">Shifts an hour, awkward</th>
+            <th scope="col">Easy cadence</th>
+            <th scope="col">Too slow</th>
+            <th scope="col">On foot</th>
+            <th scope="col">Out of gears</th>
+            <th scope="col">Shifts an hour</th>
+            <th scope="col" title="Two things at once, or inside a hub or gearbox on a climb">
+              Awkward ones
+            </th>
             <th scope="col">Cadence</th>
             <th scope="col">Work</th>
           </tr>
@@ -59,10 +62,8 @@ function Row({ found, letter }: { found: SetupRide; letter: string }) {
       <Spent metres={found.grinding_m} seconds={grinding} />
       <Spent metres={found.walking_m} seconds={walking} />
       <Spent metres={found.coasting_m} seconds={spunOut} />
-      <td title="Awkward: two things at once, or inside a hub or gearbox on a climb">
-        {anHour(found.shifts).toFixed(0)}
-        {found.awkward_shifts > 0 && `, ${anHour(found.awkward_shifts).toFixed(0)}`}
-      </td>
+      <td>{anHour(found.shifts).toFixed(0)}</td>
+      <td>{found.awkward_shifts > 0 ? anHour(found.awkward_shifts).toFixed(0) : "none"}</td>
       <td>{found.mean_cadence_rpm === null ? "—" : `${found.mean_cadence_rpm.toFixed(0)} rpm`}</td>
       <td>{found.work_kj.toFixed(0)} kJ</td>
     </tr>

@@ -45,7 +45,7 @@ export function RoadFacts({ job, road, ride }: Props) {
   );
 }
 
-/** Makes the steepest of the road the steepest pitch of the job, where that is less, or not said. */
+/** Makes the steepest of the road the steepest hill of the job, where that is less, or not said. */
 function TakeSteepest({ job, ride }: { job: JobRecord; ride: RoadRide }) {
   const { document, change } = useNeedEditing(job);
   const notify = useNotify();
@@ -59,10 +59,10 @@ function TakeSteepest({ job, ride }: { job: JobRecord; ride: RoadRide }) {
       className="no-print"
       onClick={() => {
         change(withValue(withValue(document, "road.steepest", rounded), "road.steepest_m", pitch.over_m));
-        notify({ text: `The job’s steepest pitch is now ${grade(rounded)}.` });
+        notify({ text: `The job’s steepest hill is now ${grade(rounded)}.` });
       }}
     >
-      Take {grade(rounded)} as the job’s steepest pitch
+      Take {grade(rounded)} as the job’s steepest hill
     </Button>
   );
 }

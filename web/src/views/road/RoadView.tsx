@@ -153,7 +153,7 @@ function OneRoad({ job, road, bench }: RoadProps) {
             {road.cleaned && `As it was read: ${road.cleaned}. `}
             Ridden at {bench.need.rider.power_w} W
             {typeof bench.need.rider.burst_w === "number" &&
-              ` over a day: on a climb with what is held for as long as it takes, between climbs with so much less that the whole stays what is held for its time, and with up to ${bench.need.rider.burst_w} W on short pitches, which comes back over the next minutes`}
+              ` over a day: on a climb with what is held for as long as it takes, between climbs with so much less that the whole stays what is held for its time, and with up to ${bench.need.rider.burst_w} W on short hills, which comes back over the next minutes`}
             ; pushed where it would be slower than {units.speed(ride.pushed_below_kmh)}; braked at{" "}
             {units.speed(ride.braked_at_kmh)}. Bends, crossings and getting tired are not in it.
             {ride.descent_m > LONG_DESCENT_M &&

@@ -59,7 +59,7 @@ export const GearTable = memo(function GearTable({ table, looked, onLook }: Prop
             ))}
             {ridden && <th scope="col">Ridden as</th>}
             <th scope="col">Ratio</th>
-            <th scope="col">Development</th>
+            <th scope="col">Per pedal turn</th>
             <th scope="col">Gear inches</th>
             <th scope="col">Gain ratio</th>
             <th scope="col">Step up</th>
@@ -86,7 +86,7 @@ export const GearTable = memo(function GearTable({ table, looked, onLook }: Prop
                   onKeyDown={(event) => onKeyDown(event, index)}
                   className={tables.gearButton}
                   aria-pressed={gear.label === looked}
-                  aria-label={`Look at gear ${gear.label}`}
+                  aria-label={`Show gear ${gear.label}`}
                   onFocus={() => onLook(gear.label)}
                 >
                   {gear.label}

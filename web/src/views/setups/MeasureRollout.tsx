@@ -24,7 +24,7 @@ export function MeasureRollout({ onMeasured }: { onMeasured: (rolloutMm: number)
     }
   };
   return (
-    <form className={styles.row} onSubmit={(event) => void measure(event)} aria-label="Measure the roll-out">
+    <form className={styles.row} onSubmit={(event) => void measure(event)} aria-label="Measure a wheel turn">
       <FieldText label="Turns" place="turns" numeric value={turns} problems={problems} onChange={setTurns} />
       <FieldText
         label="Distance"

@@ -200,7 +200,7 @@ function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onS
             entry(`Change to ${KINDS[each].toLowerCase()}`, () => change(withKind(stage, each))),
           )}
         <Divider />
-        {onSave && entry("Save it to the shelf", onSave)}
+        {onSave && entry("Save it to Parts", onSave)}
         {entry("Move towards the cranks", () => move(index - 1), index === 0)}
         {entry("Move towards the wheel", () => move(index + 1), index === stages.length - 1)}
         {entry(

@@ -94,7 +94,7 @@ function wearRows({ wear }: BenchSetup["table"]): [string, string][] {
   return rows;
 }
 
-const SCHOOLS = { ratio: "By ratio", "gear inches": "By gear inches", physics: "By the steepest pitch" };
+const SCHOOLS = { ratio: "By ratio", "gear inches": "By gear inches", physics: "By the steepest hill" };
 
 /** What the three schools say of the lowest gear, each with its measure. */
 function schoolRows({ lowest_gear: schools }: BenchSetup["table"]): [string, string][] {

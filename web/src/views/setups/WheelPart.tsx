@@ -33,7 +33,7 @@ export function WheelPart({ editing: { document, change }, problems, selected, o
       actions={
         <>
           <Button size="small" onClick={onSave}>
-            To the shelf
+            To Parts
           </Button>
           <Button size="small" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
             Measure it

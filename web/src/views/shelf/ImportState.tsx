@@ -80,7 +80,7 @@ function Bad({ name, bad: { count, first, others, sound }, onLeave, onSkip }: Ba
             Skip {count === 1 ? "it" : "them"} and add the other {sound}
           </Button>
         )}
-        <Button onClick={onLeave}>{sound > 0 ? "Stop: add nothing" : "Leave it"}</Button>
+        <Button onClick={onLeave}>{sound > 0 ? "Stop: add nothing" : "Close"}</Button>
       </div>
     </Alert>
   );

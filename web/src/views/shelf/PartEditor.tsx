@@ -42,7 +42,7 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
           ({ where, what }) => `${where.replace(/^part\.?/, "")} ${what}`,
         )
       : error
-        ? [error.message, ...(isStale(error) ? ["Save again to write yours over it, or leave it."] : [])]
+        ? [error.message, ...(isStale(error) ? ["Save again to write yours over it, or cancel."] : [])]
         : [];
   return (
     <form
@@ -69,7 +69,7 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
             onClose();
           }}
         >
-          Leave it
+          Cancel
         </Button>
         <Button type="submit" variant="contained" loading={busy}>
           Save

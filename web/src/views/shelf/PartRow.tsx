@@ -57,7 +57,7 @@ export const PartRow = memo(function PartRow({ record, actions }: Props) {
             <button
               type="button"
               className={styles.act}
-              aria-label={`Take ${part.name} off the shelf`}
+              aria-label={`Remove ${part.name} from Parts`}
               title="Delete"
               onClick={() => actions.takeOff(record)}
             >

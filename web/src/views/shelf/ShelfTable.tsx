@@ -118,7 +118,7 @@ function useRowActions(use: RowActions["use"], onCopy: (part: Part) => void): Ro
         remove(id).then(
           () =>
             notify({
-              text: `“${name}” was taken off the shelf.`,
+              text: `“${name}” was removed from Parts.`,
               action: { label: "Put it back", run: back },
             }),
           failed(`“${name}” was not taken off`),

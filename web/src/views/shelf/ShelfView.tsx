@@ -56,12 +56,12 @@ export function ShelfView() {
   );
   const make = async (part: Part) => {
     const made = await add.mutateAsync(part);
-    notify({ text: `“${made.part.name}” is on the shelf.` });
+    notify({ text: `“${made.part.name}” is in Parts.` });
   };
   return (
     <>
       <ViewHeading
-        title="Shelf"
+        title="Parts"
         text="Parts saved to be used again; a setup that takes one takes a copy."
         actions={
           <>
@@ -73,7 +73,7 @@ export function ShelfView() {
           </>
         }
       />
-      <FileInput label="Shelf file" input={file.input} onFiles={taking.take} />
+      <FileInput label="Parts file" input={file.input} onFiles={taking.take} />
       {taking.current && (
         <ImportState
           current={taking.current}
@@ -97,7 +97,7 @@ export function ShelfView() {
       )}
       <FindFields asked={asked} onAsk={setAsked} />
       {error && <Failure error={error} retry={refetch} />}
-      {!parts && !error && <Loading what="the shelf" />}
+      {!parts && !error && <Loading what="your parts" />}
       {parts && (
         <>
           <p className={styles.count} role="status">
@@ -110,8 +110,8 @@ export function ShelfView() {
           </p>
           {parts.length === 0 ? (
             <p>
-              The shelf is empty. Save a part from a setup, by the menu of its stage, make a new one, or take
-              parts in from a file.
+              There are no parts yet. Save a part from a setup, by the menu of its stage, make a new one, or
+              take parts in from a file.
             </p>
           ) : (
             <ShelfTable job={job} parts={shown} order={order} onOrder={setOrder} onCopy={setMaking} />
