@@ -23,11 +23,11 @@ def expected_errors():
         ("path[0].rear", "201", "Must be a whole number from 5 to 200."),
         ("path[0].rear", "19.5", "Must be a whole number from 5 to 200."),
         ("path[0].rear", "twenty", "Must be a whole number from 5 to 200."),
-        ("path[0].rear", "", "Must have 1 entry or more."),
+        ("path[0].rear", "", "Must have at least one entry."),
         ("path[0].front", "44 3", "The 2nd must be a whole number from 5 to 200."),
         ("path[1].gears.ratios", "0.5 1 -1", "The 3rd must be above 0 and at most 20."),
         ("path[1].gears.ratios", "0.5 20.5", "The 2nd must be above 0 and at most 20."),
-        ("path[1].gears.ratios", "", "Must have 1 entry or more."),
+        ("path[1].gears.ratios", "", "Must have at least one entry."),
         ("path[1].gears.ratios", "0.5 NaN", "The 2nd must be a number above 0 and at most 20."),
         ("path[1].gears.ratios", "1e999 1", "The 1st must be a number above 0 and at most 20."),
         ("wheel.tyre_mm", "fat", "Must be a number from 10 to 150 mm."),
@@ -75,12 +75,12 @@ def test_too_many_gears_are_said_of_the_path_and_the_most_are_drawn(page, demo):
     open_setup(page, demo.address, "Fourteen-speed hub")
     rear = field(page, "path[0].rear")
     rear.fill("12-13-14-15-16-17-18-19-20-21-22-23-24")
-    expect(page.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(13 * 14)
+    expect(page.get_by_role("button", name=re.compile("Show gear"))).to_have_count(13 * 14)
     field(page, "path[0].front").fill("28 38 48")
     expect(page.get_by_text("path: has 546 gears; one path may have at most 400")).to_be_visible()
     # 3 × 9 × 14
     rear.fill("12-13-14-15-16-17-18-19-20")
-    expect(page.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(378)
+    expect(page.get_by_role("button", name=re.compile("Show gear"))).to_have_count(378)
     expect(page.get_by_role("group", name="Power path")).to_contain_text("one of 9")
     saved(page)
     page.get_by_role("link", name="Line-up").click()
@@ -137,7 +137,7 @@ def test_text_never_becomes_markup(page, demo):
     page.goto(demo.address)
     page.get_by_role("link", name="Job").click()
     expect(page.get_by_label("What the bicycle must do")).to_have_value(notes)
-    assert page.title() == "Kettledrum"
+    assert page.title() == "Job · Honey round · Kettledrum"
 
 
 def change_elsewhere(demo, name: str, front: int) -> None:
@@ -184,7 +184,7 @@ def test_another_windows_change_is_seen_without_a_reload(page, demo):
 
 def test_the_first_job_keeps_what_was_typed_when_refused(page, tmp_path):
     served = Served("serve", data=tmp_path)
-    page.goto(served.address)
+    page.goto(f"{served.address}jobs/new")
     page.get_by_label("Name of the job").fill("Wax run")
     page.get_by_label("Body mass, kg").fill("heavy")
     page.get_by_role("button", name="Start the job").click()

@@ -10,8 +10,8 @@ from playwright.sync_api import Page, expect
 @pytest.fixture
 def data(page: Page, demo) -> Page:
     page.goto(demo.address)
-    page.get_by_role("link", name="Data").click()
-    expect(page.get_by_role("heading", name="Data", exact=True)).to_be_visible()
+    page.get_by_role("link", name="Settings").click()
+    expect(page.get_by_role("heading", name="Settings", exact=True)).to_be_visible()
     return page
 
 
@@ -28,7 +28,7 @@ def test_a_backup_is_made_restored_and_removed(data, demo):
     data.get_by_role("link", name="Job").click()
     data.get_by_label("Name of the job").fill("Wax round")
     saved(data)
-    data.get_by_role("link", name="Data").click()
+    data.get_by_role("link", name="Settings").click()
     row.get_by_role("button", name=re.compile("^Restore the backup")).click()
     asked = data.get_by_role("dialog")
     expect(asked).to_contain_text("What is there now is kept as a backup")
@@ -38,7 +38,7 @@ def test_a_backup_is_made_restored_and_removed(data, demo):
     asked.get_by_role("button", name="Restore", exact=True).click()
     expect(data.get_by_role("heading", level=1)).to_have_text("Honey round")
     assert [job["name"] for job in demo.get("api/jobs")] == ["Honey round"]
-    data.get_by_role("link", name="Data").click()
+    data.get_by_role("link", name="Settings").click()
     before = data.get_by_role("row", name=re.compile("before a restore")).first
     before.get_by_role("button", name=re.compile("^Remove the backup")).click()
     data.get_by_role("dialog").get_by_role("button", name="Remove", exact=True).click()
@@ -74,7 +74,7 @@ def test_old_steps_are_let_go(data, demo):
         saved(data)
         data.get_by_label("What the bicycle must do").fill(f"Notes {number}")
         saved(data)
-    data.get_by_role("link", name="Data").click()
+    data.get_by_role("link", name="Settings").click()
     free = data.get_by_role("form", name="Free space")
     expect(data.get_by_text(re.compile("^6 steps can be undone"))).to_be_visible()
     free.get_by_label("Steps to keep in each job").fill("-1")

@@ -101,14 +101,14 @@ def test_a_compound_drive_is_built_from_nothing(valley):
     saved(valley)
     valley.get_by_role("button", name="More for Hub, planetary").click()
     valley.get_by_role("menuitem", name="Give the teeth of its gear trains").click()
-    expect(valley.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(6)
+    expect(valley.get_by_role("button", name=re.compile("Show gear"))).to_have_count(6)
     valley.get_by_role("button", name="More for Hub, gear trains").click()
     valley.get_by_role("menuitem", name="Make it stepless").click()
     field(valley, "path[1].gears.stepless.low").fill("0.5")
     field(valley, "path[1].gears.stepless.high").fill("2")
     field(valley, "path[1].gears.stepless.steps").fill("3")
     expect(explained(valley)).to_contain_text("42 ÷ 18 × 0.5")
-    expect(valley.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(3)
+    expect(valley.get_by_role("button", name=re.compile("Show gear"))).to_have_count(3)
     saved(valley)
 
 

@@ -68,13 +68,13 @@ def test_an_archive_that_is_dropped_adds_all_its_jobs_and_can_be_taken_back(page
     page.get_by_role("link", name="Job").click()
     page.get_by_label("Job file").set_input_files(file)
     expect(page.get_by_text("2 jobs were added; 3 parts were added.")).to_be_visible()
-    shelf = len(demo.get("api/parts"))
+    shelf = len(demo.get("api/shelf"))
     expect(page.get_by_label("Name of the job")).to_have_value("Wax run")
     page.get_by_role("button", name="Take it back").click()
     expect(page.get_by_text("It was taken back.")).to_be_visible()
     expect(page.get_by_label("Name of the job")).to_have_value("Honey round")
     assert [job["name"] for job in demo.get("api/jobs")] == ["Honey round"]
-    assert len(demo.get("api/parts")) == shelf - 3
+    assert len(demo.get("api/shelf")) == shelf - 3
 
 
 def test_what_is_pasted_comes_in_unless_a_field_has_the_focus(page, demo):
@@ -148,7 +148,7 @@ def test_everything_goes_out_in_an_archive(page, demo):
         page.get_by_role("link", name="Save all jobs and parts in one archive").click()
     held = read_any(download.value.path().read_bytes())
     assert [(job.name, len(job.setups)) for job in held.jobs] == [("Honey round", 7)]
-    assert len(held.parts) == len(demo.get("api/parts"))
+    assert len(held.parts) == len(demo.get("api/shelf"))
 
 
 def save_as(page: Page, what: str) -> tuple[str, bytes]:
@@ -229,7 +229,7 @@ def test_a_damaged_store_is_offered_back(page, tmp_path):
     expect(notice).to_contain_text(
         "“Honey round”, “Drives of the valley”, “Ferry commute”, “Ridge crossing”, “Seaweed "
         "barrow”, with 35 setups; "
-        "37 parts of the shelf. "
+        "37 parts. "
         "Lost: 1 job, setup or part"
     )
     notice.get_by_role("button", name="Bring it back").click()

@@ -147,7 +147,7 @@ def test_a_part_is_pinned_taken_off_and_put_back(shelf):
     expect(shelf.locator("tbody th").first).to_contain_text("stepless hub, narrow")
     shelf.reload()
     expect(shelf.locator("tbody th").first).to_contain_text("stepless hub, narrow")
-    shelf.get_by_role("button", name="Take stepless hub, narrow from Parts").click()
+    shelf.get_by_role("button", name="Remove stepless hub, narrow from Parts").click()
     expect(shelf.get_by_text("36 parts")).to_be_visible()
     shelf.get_by_role("button", name="Put it back").click()
     expect(shelf.get_by_text("37 parts")).to_be_visible()

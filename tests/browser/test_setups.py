@@ -24,7 +24,7 @@ def test_every_figure_follows_what_is_typed(page, demo):
     expect(sum_up).to_contain_text("2.68 m · 33.6 in")
     field(page, "path[1].gears.ratios").fill("0,5 1 2,5")
     expect(sum_up).to_contain_text("500 %")
-    expect(page.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(3)
+    expect(page.get_by_role("button", name=re.compile("Show gear"))).to_have_count(3)
     field(page, "wheel.rollout_mm").fill("2000")
     expect(explained(page)).to_contain_text("44 ÷ 20 × 0.5 = 1.10; × 2.00 m = 2.20 m a turn")
     field(page, "cranks.length_mm").fill("200")
@@ -105,7 +105,7 @@ def test_stages_are_added_turned_and_taken_out(page, demo):
     page.get_by_role("button", name="More for Sprockets, chain").click()
     page.get_by_role("menuitem", name="Only certain pairings").click()
     field(page, "path[0].pairs").fill("40/20 30×30")
-    expect(page.get_by_role("button", name=re.compile("Look at gear"))).to_have_count(4)
+    expect(page.get_by_role("button", name=re.compile("Show gear"))).to_have_count(4)
     page.get_by_role("button", name="More for Hub, stepless").click()
     page.get_by_role("menuitem", name="Take it out").click()
     expect(explained(page)).to_contain_text("30 ÷ 30 = 1.00")
@@ -160,6 +160,7 @@ def empty(tmp_path):
 
 def test_an_empty_store_asks_for_the_first_job(page, empty):
     page.goto(empty.address)
+    page.get_by_role("link", name="Start a job").click()
     expect(page.get_by_role("heading", name="What must the bicycle do?")).to_be_visible()
     page.get_by_label("Name of the job").fill("Wax run")
     page.get_by_label("Body mass, kg").fill("70")
@@ -171,5 +172,5 @@ def test_an_empty_store_asks_for_the_first_job(page, empty):
 
 def test_an_empty_store_offers_the_demo(page, empty):
     page.goto(empty.address)
-    page.get_by_role("button", name="Open the demo").click()
+    page.get_by_role("button", name="Look at the demo").click()
     expect(page.get_by_role("listbox")).to_have_count(7)

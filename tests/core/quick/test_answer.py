@@ -1,4 +1,4 @@
-"""Quick questions: the answer agrees with the views, and is never better on a steeper hill or with more load."""
+"""Quick questions: the answer agrees with the views; steeper or with more load it is never better."""
 
 import pytest
 from hypothesis import given

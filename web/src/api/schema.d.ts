@@ -5320,7 +5320,7 @@ export interface components {
          * TheData
          * @description Where the data lies, how large it is, its copies, the newest first, and how these are made.
          *
-         *     With `read_only` nothing can be changed.
+         *     With `read_only` nothing can be changed. `version` is Kettledrum’s own.
          */
         TheData: {
             /** Directory */
@@ -5331,6 +5331,8 @@ export interface components {
             copies: components["schemas"]["Copy"][];
             /** Read Only */
             read_only: boolean;
+            /** Version */
+            version: string;
         };
         /**
          * Thermal

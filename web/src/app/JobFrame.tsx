@@ -1,5 +1,5 @@
 import { usePrefetchQuery } from "@tanstack/react-query";
-import { Suspense } from "react";
+import { Suspense, useEffect } from "react";
 import { Outlet, useLocation, useParams } from "react-router";
 import { useJob } from "../api/jobs";
 import { startingPoints } from "../api/starting";
@@ -19,6 +19,7 @@ export function JobFrame() {
   const view = VIEWS.find((each) => each.path === path)?.name;
   useTitle([view, job?.need.name].filter(Boolean).join(" · ") || "Job");
   usePrefetchQuery(startingPoints);
+  useFocusInView(useLocation().pathname);
   return (
     <div className={styles.frame}>
       <a className={styles.skip} href="#view">
@@ -40,4 +41,15 @@ export function JobFrame() {
       </main>
     </div>
   );
+}
+
+/** After a step that took away what had the focus, as Start and Delete do, the view has it. */
+function useFocusInView(pathname: string) {
+  useEffect(() => {
+    const wait = window.setTimeout(() => {
+      if (document.activeElement === document.body || document.activeElement === null)
+        document.getElementById("view")?.focus({ preventScroll: true });
+    });
+    return () => window.clearTimeout(wait);
+  }, [pathname]);
 }

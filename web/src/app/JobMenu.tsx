@@ -48,7 +48,6 @@ export function JobMenu({ job }: { job: JobRecord }) {
         onClick={(event) => setAnchor(event.currentTarget)}
       >
         <span className={styles.jobName}>{job.need.name}</span>
-        {job.demo && <span className={styles.demo}>demo</span>}
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         {jobs.map((each) => (

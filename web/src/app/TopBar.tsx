@@ -4,8 +4,6 @@ import KeyboardOutlined from "@mui/icons-material/KeyboardOutlined";
 import LightModeOutlined from "@mui/icons-material/LightModeOutlined";
 import SearchOutlined from "@mui/icons-material/SearchOutlined";
 import IconButton from "@mui/material/IconButton";
-import MenuItem from "@mui/material/MenuItem";
-import Select from "@mui/material/Select";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useColorScheme } from "@mui/material/styles";
@@ -14,19 +12,22 @@ import { useKeys } from "../keys/KeysContext";
 import { JobMenu } from "./JobMenu";
 import styles from "./TopBar.module.css";
 import { UndoButtons } from "./UndoButtons";
-import { MEASURE_NAMES, MEASURES, UnitsContext, useUnits, type System, type Units } from "../words/units";
+import { UnitsContext, useUnits, type System, type Units } from "../words/units";
 
 export function TopBar({ job }: { job: JobRecord | undefined }) {
   const units = useUnits();
   return (
     <header className={styles.bar}>
       <h1 className={styles.job}>{job ? <JobMenu job={job} /> : "Kettledrum"}</h1>
+      {job?.demo && <span className={styles.demo}>demo</span>}
       {job && (
         <span className={`${styles.undo} no-print`}>
           <UndoButtons job={job} />
         </span>
       )}
-      <p className={styles.need}>{job && needInShort(job, units)}</p>
+      <p className={styles.need} title={job && needInShort(job, units)}>
+        {job && needInShort(job, units)}
+      </p>
       <div className={`${styles.choices} no-print`}>
         <UnitChoices />
         <ThemeChoice />
@@ -56,31 +57,16 @@ function needInShort({ need }: JobRecord, units: Units): string {
 function UnitChoices() {
   const { units, choose } = useContext(UnitsContext);
   return (
-    <>
-      <ToggleButtonGroup
-        exclusive
-        size="small"
-        value={units.system}
-        aria-label="Units"
-        onChange={(_event, system: System | null) => system && choose({ system })}
-      >
-        <ToggleButton value="metric">km/h</ToggleButton>
-        <ToggleButton value="imperial">mph</ToggleButton>
-      </ToggleButtonGroup>
-      <Select
-        size="small"
-        value={units.measure}
-        onChange={(event) => choose({ measure: event.target.value })}
-        className={styles.measure}
-        inputProps={{ "aria-label": "Leading measure" }}
-      >
-        {MEASURES.map((measure) => (
-          <MenuItem key={measure} value={measure}>
-            {MEASURE_NAMES[measure]}
-          </MenuItem>
-        ))}
-      </Select>
-    </>
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      value={units.system}
+      aria-label="Units"
+      onChange={(_event, system: System | null) => system && choose({ system })}
+    >
+      <ToggleButton value="metric">km/h</ToggleButton>
+      <ToggleButton value="imperial">mph</ToggleButton>
+    </ToggleButtonGroup>
   );
 }
 

@@ -89,6 +89,13 @@ export const VIEWS: readonly View[] = [
   },
   {
     group: "Keep",
+    name: "Parts",
+    path: "parts",
+    key: "p",
+    View: loaded("ShelfView", () => import("../views/shelf/ShelfView")),
+  },
+  {
+    group: "Keep",
     name: "Live",
     path: "live",
     part: ":setupId?",
@@ -97,17 +104,10 @@ export const VIEWS: readonly View[] = [
   },
   {
     group: "Keep",
-    name: "Data",
-    path: "data",
+    name: "Settings",
+    path: "settings",
     key: "d",
-    View: loaded("DataView", () => import("../views/data/DataView")),
-  },
-  {
-    group: "Keep",
-    name: "Parts",
-    path: "parts",
-    key: "p",
-    View: loaded("ShelfView", () => import("../views/shelf/ShelfView")),
+    View: loaded("SettingsView", () => import("../views/settings/SettingsView")),
   },
 ];
 

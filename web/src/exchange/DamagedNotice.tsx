@@ -68,6 +68,6 @@ function readOf({ jobs, setup_count, part_count }: Damaged): string {
   const named = jobs.map((job) => `“${job}”`).join(", ");
   return [
     ...(jobs.length > 0 ? [`${named}, with ${counted(setup_count, "setup")}`] : []),
-    ...(part_count > 0 ? [`${counted(part_count, "part")} of Parts`] : []),
+    ...(part_count > 0 ? [counted(part_count, "part")] : []),
   ].join("; ");
 }

@@ -12,7 +12,7 @@ import { useBringIn } from "../exchange/BringInContext";
 import { useSingleKey } from "../keys/KeysContext";
 import { FileInput, useFileInput } from "../ui/FileInput";
 import { useStartingPoints } from "../api/starting";
-import { copyOf, startedFrom } from "./startingPoints";
+import { ADDED, copyOf, startedFrom } from "./startingPoints";
 import styles from "./AddSetup.module.css";
 
 interface Props {
@@ -36,7 +36,7 @@ export function AddSetup({ job, like, prominent }: Props) {
   const addSetup = (setup: Setup) => {
     setAnchor(null);
     adding.mutate(JSON.stringify(setup), {
-      onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`),
+      onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`, { state: ADDED }),
     });
   };
 

@@ -20,9 +20,8 @@ export function WheelSizeField({ document, place, problems, onChange }: Edited) 
   // What is typed here is no bead seat until it is read as one.
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
-  const [inside, setInside] = useState(false);
   const named = useWheelSizes(value, value !== "").data?.read[0];
-  const text = typed ?? (inside || named?.bead_seat_mm !== Number(value) ? value : nameOf(named));
+  const text = typed ?? (named?.bead_seat_mm !== Number(value) ? value : nameOf(named));
   const readSize = useReadWheelSize();
   const { data, isFetching } = useWheelSizes(typed ?? "", open || typed !== null);
   const read = data?.read ?? [];
@@ -66,11 +65,7 @@ export function WheelSizeField({ document, place, problems, onChange }: Edited) 
       onClose={() => setOpen(false)}
       onInputChange={(_event, next, reason) => reason === "input" && type(next)}
       onChange={(_event, size) => (typeof size === "string" ? void leave() : take(size))}
-      onFocus={() => setInside(true)}
-      onBlur={() => {
-        setInside(false);
-        void leave();
-      }}
+      onBlur={() => void leave()}
       renderOption={({ key, ...option }, size) => (
         <li key={key} {...option}>
           <span>

@@ -27,3 +27,6 @@ function freeName(name: string, taken: string[]): string {
   while (taken.includes(numbered(number))) number++;
   return numbered(number);
 }
+
+/** What the way to a setup says that was just added. */
+export const ADDED = "added";

@@ -37,3 +37,7 @@ export const inPercent = (text: string): string =>
       return `${word} ${shown}${word === "from" || word === "above" ? "" : " %"}`;
     },
   );
+
+/** A sentence whose figures stay on one line with their units. */
+export const unbroken = (text: string): string =>
+  text.replace(/(\d) (?=%|km|kg|m\b|W\b|mph|mi\b|lb|ft|rpm|×)/g, "$1\u00a0");

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { bytes, when } from "../../src/views/data/words";
+import { bytes, when } from "../../src/views/settings/words";
 
 describe("sizes", () => {
   it.each([

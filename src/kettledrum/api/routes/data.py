@@ -6,6 +6,7 @@ from typing import Annotated
 from fastapi.responses import FileResponse
 from pydantic import BaseModel
 
+from kettledrum import __version__
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.terms.quantities import Model, Within
@@ -20,7 +21,7 @@ Steps = Annotated[int, Within(0, 1000, whole=True)]
 class TheData(BaseModel):
     """Where the data lies, how large it is, its copies, the newest first, and how these are made.
 
-    With `read_only` nothing can be changed.
+    With `read_only` nothing can be changed. `version` is Kettledrum’s own.
     """
 
     directory: str
@@ -28,6 +29,7 @@ class TheData(BaseModel):
     rules: BackupRules
     copies: list[Copy]
     read_only: bool
+    version: str
 
 
 class Forgetting(Model):
@@ -59,6 +61,7 @@ def read_data(store: TheStore) -> TheData:
         rules=copies.rules(),
         copies=copies.copies(),
         read_only=store.read_only,
+        version=__version__,
     )
 
 

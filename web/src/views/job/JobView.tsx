@@ -29,7 +29,7 @@ export function JobView() {
           onDiscard={discard}
           onOverwrite={overwrite}
         />
-        <Says text={bench?.needSays} />
+        <Says text={bench?.needSays} room />
         <NeedFields document={document} problems={problems} onChange={change} />
       </div>
       <JobList openId={job.id} />

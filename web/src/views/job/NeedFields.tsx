@@ -38,12 +38,9 @@ export function NeedFields({ document, problems, onChange }: Edited) {
   );
 }
 
-/** A problem at its field: an upside-down band is a fault of both ends, said at the first; shares are in percent. */
+/** A problem at its field: an upside-down band is a fault of both ends, said at the first. */
 function atField({ where, what }: FieldProblem): FieldProblem {
   if (where === "rider.cadence_rpm") return { where: "rider.cadence_rpm[0]", what };
-  if (where === "road.steepest") return { where, what: what.replace("from 0 to 0.6", "from 0 to 60 %") };
-  if (where.endsWith(".share"))
-    return { where, what: what.replace("above 0 and at most 1", "above 0 and at most 100 %") };
   return { where, what };
 }
 

@@ -1,10 +1,14 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import Button from "@mui/material/Button";
 import { Link, useNavigate } from "react-router";
 import { Refused, type Brief } from "../../api/client";
 import { useAddJob, useDeletedJobs, useJobs } from "../../api/jobs";
 import { DamagedNotice } from "../../exchange/DamagedNotice";
-import type { Held } from "../../drafts/held";
+import { isHeld, valueAt, type Held } from "../../drafts/held";
+import { focusFirstRefused } from "../../ui/refused";
+import { useRemembered } from "../../ui/remembered";
+import { useTitle } from "../../ui/title";
+import { counted } from "../../words/format";
 import { Failure } from "../../ui/Status";
 import styles from "./Job.module.css";
 import { JobList } from "./JobList";
@@ -17,13 +21,31 @@ const EMPTY: Held = { name: "", rider: { mass_kg: "", power_w: "", cadence_rpm: 
 export function NewJob() {
   const { data: jobs = [] } = useJobs();
   const { data: deleted = [] } = useDeletedJobs();
-  const [document, setDocument] = useState(EMPTY);
+  useTitle("New job");
+  // Half filled in it outlives a reload and the way back.
+  const [document, setDocument] = useRemembered("new-job", EMPTY, isHeld);
+  const [sent, setSent] = useState(EMPTY);
+  const form = useRef<HTMLFormElement>(null);
   const add = useAddJob();
   const navigate = useNavigate();
-  const problems = add.error instanceof Refused ? add.error.details.problems : [];
+  const refused = add.error instanceof Refused ? add.error.details.problems : [];
+  // Gone as soon as the field is changed; the server judges it anew when the job is started.
+  const problems = refused.filter(
+    ({ where }) => JSON.stringify(valueAt(document, where)) === JSON.stringify(valueAt(sent, where)),
+  );
   const open = (view: string) => ({
     onSuccess: (job: { id: string }) => void navigate(`/jobs/${job.id}/${view}`),
   });
+  const start = () => {
+    setSent(document);
+    add.mutate({ ...document, format: "kettledrum-brief/1" } as unknown as Brief, {
+      onSuccess: (job) => {
+        setDocument(EMPTY);
+        void navigate(`/jobs/${job.id}/setups`);
+      },
+      onError: () => window.setTimeout(() => focusFirstRefused(form.current)),
+    });
+  };
   return (
     <main className={`${styles.job} ${styles.welcome}`}>
       <p className={styles.mark}>
@@ -37,13 +59,21 @@ export function NewJob() {
           " Or look at the demo first: a beekeeper’s round between hill apiaries, with seven drives to choose from."}
       </p>
       <form
+        ref={form}
         onSubmit={(event) => {
           event.preventDefault();
-          add.mutate({ ...document, format: "kettledrum-brief/1" } as unknown as Brief, open("setups"));
+          start();
         }}
       >
+        {refused.length > 0 && (
+          <p role="alert" className={styles.refused}>
+            {problems.length === 0
+              ? "All of it is mended: start the job again."
+              : `The job was not started: ${counted(problems.length, "field")} below must be put right.`}
+          </p>
+        )}
         <NeedFields document={document} problems={problems} onChange={setDocument} />
-        {add.error && problems.length === 0 && <Failure error={add.error} />}
+        {add.error && refused.length === 0 && <Failure error={add.error} />}
         <div className={styles.actions}>
           <Button type="submit" variant="contained" loading={add.isPending}>
             Start the job

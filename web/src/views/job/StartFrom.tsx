@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import Button from "@mui/material/Button";
 import { useStartingValues } from "../../api/starting";
 import { valueAt, withValue, type Held } from "../../drafts/held";
@@ -21,16 +21,29 @@ const PLACES: Record<string, string> = {
 /** Fills in what is not said yet with figures for a use, each of which says where it comes from. */
 export function StartFrom({ document, onChange }: Omit<Edited, "problems">) {
   const [use, setUse] = useState("");
+  // What was filled in, and with what: such a figure follows the mass and the use until it is typed over.
+  const [filled, setFilled] = useState<Record<string, unknown>>({});
   const { data: starts = [] } = useStartingValues(valueAt(document, "rider.mass_kg"));
   const start = starts.find((each) => each.use === use);
-  const places = start ? missingPlaces(document, start as unknown as Held) : [];
-  const fill = () =>
-    onChange(
-      places.reduce(
-        (filled, place) => withValue(filled, place, valueAt(start as unknown as Held, place)),
-        document,
-      ),
-    );
+  const figures = start as unknown as Held | undefined;
+  const places = figures ? missingPlaces(document, figures) : [];
+  const put = (chosen: string[], from: Held) => {
+    setFilled({ ...filled, ...Object.fromEntries(chosen.map((place) => [place, valueAt(from, place)])) });
+    onChange(chosen.reduce((next, place) => withValue(next, place, valueAt(from, place)), document));
+  };
+  const behind = figures
+    ? Object.keys(filled).filter(
+        (place) =>
+          isSame(valueAt(document, place), filled[place]) && !isSame(filled[place], valueAt(figures, place)),
+      )
+    : [];
+  const follow = useEffectEvent(() => figures && put(behind, figures));
+  const isBehind = behind.length > 0;
+  useEffect(() => {
+    if (!isBehind) return undefined;
+    const soon = window.setTimeout(() => follow());
+    return () => window.clearTimeout(soon);
+  }, [isBehind]);
   return (
     <section aria-label="Figures to start from" className={`${styles.start} no-print`}>
       <ChoiceField
@@ -44,7 +57,11 @@ export function StartFrom({ document, onChange }: Omit<Edited, "problems">) {
       />
       {start && (
         <>
-          <Button variant="outlined" disabled={places.length === 0} onClick={fill}>
+          <Button
+            variant="outlined"
+            disabled={places.length === 0}
+            onClick={() => figures && put(places, figures)}
+          >
             {places.length === 0 ? "Nothing is missing" : "Fill in what is missing"}
           </Button>
           <ul>
@@ -59,6 +76,8 @@ export function StartFrom({ document, onChange }: Omit<Edited, "problems">) {
     </section>
   );
 }
+
+const isSame = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
 
 /** The figures that a start may fill in. */
 const FILLED = [

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { useJobOfView } from "../../ui/jobOfView";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import { Letter } from "../../ui/Letter";
-import { inUnits } from "../../words/inUnits";
+import { inUnits, unbroken } from "../../words/inUnits";
 import { useUnits } from "../../words/units";
 import sections from "../../ui/section.module.css";
 import styles from "./InWords.module.css";
@@ -19,7 +19,7 @@ export function InWords({ setups }: { setups: BenchSetup[] }) {
           <li key={record.id}>
             <Letter letter={record.letter} />
             <p>
-              <strong>{setup.name}.</strong> {inUnits(table.says, units)}{" "}
+              <strong>{setup.name}.</strong> {unbroken(inUnits(table.says, units))}{" "}
               {table.climb.verdict === "fails" && table.climb.limit === "gears" && (
                 <Link to={`/jobs/${job.id}/pairings/${record.id}#would-do`}>What would do it</Link>
               )}

@@ -3,7 +3,7 @@ import type { QuickAnswer } from "../../api/client";
 import { GearLanes } from "../../charts/GearLanes";
 import { SlopeRidden } from "../../charts/SlopeRidden";
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { inUnits } from "../../words/inUnits";
+import { inUnits, unbroken } from "../../words/inUnits";
 import { useUnits } from "../../words/units";
 import styles from "./Quick.module.css";
 
@@ -12,7 +12,7 @@ export function Answer({ answer, isRoad }: { answer: QuickAnswer; isRoad: boolea
   const units = useUnits();
   const [speed, setSpeed] = useState(12);
   const [setup] = answer.brief.setups ?? [];
-  const words = (text: string) => inUnits(text, units);
+  const words = (text: string) => unbroken(inUnits(text, units));
   const taken = [
     ...answer.taken,
     ...(answer.left_out.length > 0 ? [`left out: ${answer.left_out.join(" ")}`] : []),

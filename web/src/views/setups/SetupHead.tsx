@@ -1,10 +1,12 @@
+import { useEffect, useRef } from "react";
+import ContentCopyOutlined from "@mui/icons-material/ContentCopyOutlined";
 import DeleteOutlined from "@mui/icons-material/DeleteOutlined";
 import FlagOutlined from "@mui/icons-material/FlagOutlined";
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
-import { useNavigate } from "react-router";
+import { useLocation, useNavigate } from "react-router";
 import { api, dataOf, type FieldProblem, type JobRecord, type SetupRecord } from "../../api/client";
-import { useDeleteSetup, useMakeReference, useRestoreSetup } from "../../api/jobs";
+import { useAddSetup, useDeleteSetup, useMakeReference, useRestoreSetup } from "../../api/jobs";
 import { useFlush, type Editing } from "../../drafts/DraftsProvider";
 import { listAt, withValue } from "../../drafts/held";
 import type { BenchSetup } from "../../drafts/useWorkbench";
@@ -13,6 +15,7 @@ import { copyText, download } from "../../exchange/saving";
 import { drawingSavings, gearSavings } from "../../exchange/savings";
 import { FigureField } from "../../figures/FigureField";
 import type { Figure } from "../../figures/figures";
+import { ADDED, copyOf } from "../../setup/startingPoints";
 import { useNotify } from "../../ui/Notices";
 import { problemsElsewhere } from "../../words/problems";
 import { SaveState, SaveTrouble } from "../../drafts/SaveState";
@@ -37,10 +40,20 @@ export function SetupHead({ job, shown, editing, problems }: Props) {
   const elsewhere = problemsElsewhere(problems, shownPlaces(editing.document));
   const unplaced = editing.entry?.state === "refused" && problems.length === 0 ? [editing.entry.message] : [];
   const failure = makeReference.error;
+  const name = useRef<HTMLDivElement>(null);
+  const { state } = useLocation();
+  // Of a setup that was just added one says the name first.
+  useEffect(() => {
+    const field = name.current?.querySelector("input");
+    if (state === ADDED) {
+      field?.focus();
+      field?.select();
+    }
+  }, [state, record.id]);
   return (
     <>
       <div className={styles.head}>
-        <div className={styles.nameField}>
+        <div className={styles.nameField} ref={name}>
           <FigureField
             figure={NAME}
             hideLabel
@@ -68,6 +81,7 @@ export function SetupHead({ job, shown, editing, problems }: Props) {
               Make reference
             </Button>
           )}
+          <DuplicateButton job={job} shown={shown} />
           <SaveSetup job={job} record={record} />
           <DeleteButton job={job} shown={shown} onDeleted={editing.discard} />
         </div>
@@ -80,6 +94,27 @@ export function SetupHead({ job, shown, editing, problems }: Props) {
       />
       {failure && <Alert severity="error">{failure.message}</Alert>}
     </>
+  );
+}
+
+function DuplicateButton({ job, shown }: { job: JobRecord; shown: BenchSetup }) {
+  const adding = useAddSetup(job.id);
+  const navigate = useNavigate();
+  const notify = useNotify();
+  const taken = job.setups.map((record) => record.setup.name);
+  return (
+    <Button
+      startIcon={<ContentCopyOutlined />}
+      loading={adding.isPending}
+      onClick={() =>
+        adding.mutate(JSON.stringify(copyOf(shown.setup, taken)), {
+          onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`, { state: ADDED }),
+          onError: (error) => notify({ text: `Not copied: ${error.message}` }),
+        })
+      }
+    >
+      Copy
+    </Button>
   );
 }
 

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { useData, useDataActions } from "../../api/data";
 import type { TheData } from "../../api/client";
 import { useFlush } from "../../drafts/DraftsProvider";
+import { Says } from "../../ui/Says";
 import { useNotify } from "../../ui/Notices";
 import section from "../../ui/section.module.css";
 import { Failure, Loading } from "../../ui/Status";
@@ -11,10 +12,11 @@ import { Backups } from "./Backups";
 import { BackupRulesFields } from "./BackupRulesFields";
 import { counted } from "../../words/format";
 import { bytes, when } from "./words";
+import { HowItLooks } from "./HowItLooks";
 import { OldSteps } from "./OldSteps";
 
-/** Where the data lies, how large it is, its backups, and what of its past can go. */
-export function DataView() {
+/** How figures are shown, what keys do, where the data lies, its backups, and what of its past can go. */
+export function SettingsView() {
   const { data, error, refetch } = useData();
   const { makeCopy } = useDataActions();
   const flush = useFlush();
@@ -31,8 +33,8 @@ export function DataView() {
   return (
     <>
       <ViewHeading
-        title="Data"
-        text={answer(data, now)}
+        title="Settings"
+        text="of this browser, and the data of all your jobs"
         actions={
           <Button
             variant="contained"
@@ -44,6 +46,8 @@ export function DataView() {
           </Button>
         }
       />
+      <Says text={answer(data, now)} />
+      <HowItLooks />
       <section className={section.section} aria-label="Backups">
         <h3>Backups</h3>
         <p className={section.note}>
@@ -61,6 +65,7 @@ export function DataView() {
           an archive and bring that in there, or take the whole history along with kettledrum backup and
           kettledrum restore.
         </p>
+        <p className={section.note}>Kettledrum {data.version}.</p>
       </section>
     </>
   );

@@ -1,0 +1,58 @@
+"""Figures in sentences."""
+
+import pytest
+
+from kettledrum.core.terms.in_words import counted, higher, listed, percent, speed, time, way
+
+
+@pytest.mark.parametrize(
+    ("kmh", "says"), [(7.44, "7.4 km/h"), (9.94, "9.9 km/h"), (9.96, "10 km/h"), (24.5, "24 km/h")]
+)
+def test_speeds_to_a_tenth_only_where_that_is_felt(kmh, says):
+    assert speed(kmh) == says
+
+
+@pytest.mark.parametrize(
+    ("share", "says"), [(0.12, "12 %"), (0.125, "12.5 %"), (0.004, "0.4 %"), (0.254, "25 %"), (0, "0 %")]
+)
+def test_percents(share, says):
+    assert percent(share) == says
+
+
+@pytest.mark.parametrize(
+    ("seconds", "says"),
+    [(43.4, "43 seconds"), (89, "89 seconds"), (91, "2 minutes"), (3540, "59 minutes"), (5400, "1 h 30 min")],
+)
+def test_times(seconds, says):
+    assert time(seconds) == says
+
+
+@pytest.mark.parametrize(
+    ("metres", "says"), [(70, "70 m"), (994, "994 m"), (995, "1.0 km"), (23_040, "23.0 km")]
+)
+def test_ways(metres, says):
+    assert way(metres) == says
+
+
+@pytest.mark.parametrize(
+    ("share", "says"),
+    [
+        (0.006, "0.6 % higher than"),
+        (0.5, "50 % higher than"),
+        (0.94, "94 % higher than"),
+        (1.0, "twice as high as"),
+        (1.5, "2.5 times as high as"),
+        (11.0, "12 times as high as"),
+    ],
+)
+def test_by_how_much_a_gear_is_too_high(share, says):
+    assert higher(share) == says
+
+
+def test_lists_and_counts():
+    assert [listed(list("abc")[:count]) for count in range(4)] == ["", "a", "a and b", "a, b and c"]
+    assert (counted(1, "gear"), counted(2, "gear"), counted(2, "thing", "others")) == (
+        "1 gear",
+        "2 gears",
+        "2 others",
+    )

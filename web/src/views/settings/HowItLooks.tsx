@@ -1,0 +1,57 @@
+import { useContext } from "react";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Switch from "@mui/material/Switch";
+import Button from "@mui/material/Button";
+import { useColorScheme } from "@mui/material/styles";
+import { useKeys } from "../../keys/KeysContext";
+import { ChoiceField } from "../../ui/ChoiceField";
+import section from "../../ui/section.module.css";
+import { MEASURE_NAMES, MEASURES, UnitsContext, type Measure, type System } from "../../words/units";
+import styles from "./Settings.module.css";
+
+const THEMES = { system: "as the machine is", light: "light", dark: "dark" } as const;
+type Theme = keyof typeof THEMES;
+
+/** Units, the measure of a gear, the theme and the keys: kept by this browser. */
+export function HowItLooks() {
+  const { units, choose } = useContext(UnitsContext);
+  const { mode, setMode } = useColorScheme();
+  const { single, setSingle, openList } = useKeys();
+  return (
+    <section className={section.section} aria-label="How it looks">
+      <h3>How it looks</h3>
+      <div className={styles.fields}>
+        <ChoiceField
+          label="Units"
+          value={units.system}
+          choices={[
+            { value: "metric", label: "km, kg, metres" },
+            { value: "imperial", label: "miles, pounds, feet" },
+          ]}
+          onChange={(system) => choose({ system: system as System })}
+        />
+        <ChoiceField
+          label="A gear is told by"
+          value={units.measure}
+          choices={MEASURES.map((value) => ({ value, label: MEASURE_NAMES[value] }))}
+          onChange={(measure) => choose({ measure: measure as Measure })}
+        />
+        <ChoiceField
+          label="Theme"
+          value={mode ?? "system"}
+          choices={Object.entries(THEMES).map(([value, label]) => ({ value, label }))}
+          onChange={(theme) => setMode(theme as Theme)}
+        />
+      </div>
+      <p className={section.note}>
+        <FormControlLabel
+          control={<Switch checked={single} onChange={(event) => setSingle(event.target.checked)} />}
+          label="Keys without Ctrl work outside fields"
+        />
+        <Button size="small" onClick={openList}>
+          All keys
+        </Button>
+      </p>
+    </section>
+  );
+}
