@@ -167,7 +167,7 @@ def test_an_empty_store_asks_for_the_first_job(page, empty):
     page.get_by_label("Power held all day, W").fill("110")
     page.get_by_role("button", name="Start the job").click()
     expect(page.get_by_role("heading", name="No setups yet")).to_be_visible()
-    expect(page.get_by_text("70 kg rider · 110 W all day · 60–90 rpm")).to_be_visible()
+    expect(page.get_by_text("70 kg rider · 110 W · 60–90 rpm")).to_be_visible()
 
 
 def test_an_empty_store_offers_the_demo(page, empty):

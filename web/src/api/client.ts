@@ -1,6 +1,7 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
+export type BeforeAfter = components["schemas"]["BeforeAfter"];
 export type Assumed = components["schemas"]["Assumed"];
 export type Brief = components["schemas"]["Brief"];
 export type ComparedSetup = components["schemas"]["ComparedSetup"];

@@ -4,7 +4,9 @@ import {
   api,
   dataOf,
   Unreachable,
+  type BeforeAfter,
   type Brief,
+  type Setup,
   type Coverage,
   type JobRecord,
   type RoadRecord,
@@ -113,4 +115,24 @@ export function useRoadActions(jobId: string) {
     onSuccess,
   });
   return { draw, remove, restore, reload: onSuccess };
+}
+
+/** What a change to a setup does on the job’s hill and roads. */
+export function useBeforeAfter(
+  job: JobRecord,
+  bench: Together,
+  before: Setup,
+  after: Setup,
+  enabled: boolean,
+) {
+  const body = { brief: briefOf(bench, []), before, after };
+  return useQuery({
+    ...KEPT,
+    queryKey: ["before-after", job.id, job.roads.map((road) => [road.id, road.version]), body],
+    queryFn: ({ signal }) =>
+      dataOf<BeforeAfter>(
+        api.POST("/api/jobs/{job_id}/before-after", { params: { path: { job_id: job.id } }, body, signal }),
+      ),
+    enabled,
+  });
 }

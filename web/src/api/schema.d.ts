@@ -1490,6 +1490,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/before-after": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hold Against What Was
+         * @description What a change to a setup does on a job's hill and on each of its roads.
+         */
+        post: operations["hold_against_what_was"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live/{name}": {
         parameters: {
             query?: never;
@@ -1831,6 +1851,18 @@ export interface components {
             before: number;
         };
         /**
+         * BeforeAfter
+         * @description A setup as it was and as it is: both worked out, and what the change does, also on each road.
+         */
+        BeforeAfter: {
+            before: components["schemas"]["ComparedSetup"];
+            after: components["schemas"]["ComparedSetup"];
+            /** Says */
+            says: string;
+            /** Roads */
+            roads: components["schemas"]["RoadChanged"][];
+        };
+        /**
          * Behaves
          * @description How a part of the path behaves: what its maker says, what the hands (or feet) must do to shift, and for
          *     how many years its maker answers for it.
@@ -2127,6 +2159,15 @@ export interface components {
             trigger_kmh?: number | null;
             /** Back Kmh */
             back_kmh?: number | null;
+        };
+        /**
+         * Changed
+         * @description A job as it is while typing, and one of its setups as it was and as it is.
+         */
+        Changed: {
+            brief: components["schemas"]["Brief"];
+            before: components["schemas"]["Setup"];
+            after: components["schemas"]["Setup"];
         };
         /**
          * Check
@@ -4481,6 +4522,30 @@ export interface components {
             steepest?: number | null;
             /** Steepest M */
             steepest_m?: number | null;
+        };
+        /**
+         * RoadChanged
+         * @description A road ridden before and after: the times in s, the ways on foot and too slow in m, and it in words.
+         */
+        RoadChanged: {
+            /** Name */
+            name: string;
+            /** Before S */
+            before_s: number;
+            /** After S */
+            after_s: number;
+            /** On Foot M */
+            on_foot_m: [
+                number,
+                number
+            ];
+            /** Too Slow M */
+            too_slow_m: [
+                number,
+                number
+            ];
+            /** Says */
+            says: string;
         };
         /**
          * RoadRecord
@@ -12672,6 +12737,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Coverage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    hold_against_what_was: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Changed"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeAfter"];
                 };
             };
             /** @description Bad Request */

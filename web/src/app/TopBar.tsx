@@ -48,7 +48,7 @@ function needInShort({ need }: JobRecord, units: Units): string {
   ];
   return [
     masses.join(" + "),
-    `${rider.power_w} W all day`,
+    `${rider.power_w} W`,
     `${low}–${high} rpm`,
     ...(typeof road?.steepest === "number" ? [`hills to ${Number((road.steepest * 100).toFixed(1))} %`] : []),
   ].join(" · ");

@@ -12,6 +12,14 @@ export const STATE_ICONS = {
   "not known": HelpOutlineOutlined,
 };
 
+/** What a state says of whether something fits. */
+export const STATE_WORDS: Record<Check["state"], string> = {
+  holds: "fits",
+  tight: "only just",
+  fails: "does not fit",
+  "not known": "not known",
+};
+
 /** A state by shape, word and colour together. */
 export function StateMark({ state }: { state: Check["state"] }) {
   const Icon = STATE_ICONS[state];

@@ -19,9 +19,12 @@ from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route, RouteEdit
+from kettledrum.core.lineup.before_after_result import BeforeAfter
 from kettledrum.core.motors.range_result import SetupRange
+from kettledrum.core.parts.setup import Setup
 from kettledrum.core.roads.ride_result import Coverage, Ride
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError
+from kettledrum.core.terms.quantities import Model
 from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.gpx import MOST_TRACK_BYTES, gpx_text, road_table_text
 from kettledrum.store import RoadRecord, SavedRoad, Store
@@ -188,3 +191,20 @@ def cover_roads(job_id: str, brief: Brief, store: TheStore) -> Coverage:
     from kettledrum.core.lineup.coverage import coverage
 
     return coverage(brief, [route for _, route in store.roads.routes(job_id)])
+
+
+class Changed(Model):
+    """A job as it is while typing, and one of its setups as it was and as it is."""
+
+    brief: Brief
+    before: Setup
+    after: Setup
+
+
+@strict.post("/before-after")
+def hold_against_what_was(job_id: str, asked: Changed, store: TheStore) -> BeforeAfter:
+    """What a change to a setup does on a job's hill and on each of its roads."""
+    from kettledrum.core.lineup.before_after import before_after
+
+    routes = [route for _, route in store.roads.routes(job_id)]
+    return before_after(asked.brief, asked.before, asked.after, routes)

@@ -10,9 +10,17 @@ type FitCheck = FitPage["checks"][number];
 const HELPS = { fails: "Would help: ", tight: "", "not known": "Look for: ", holds: "" };
 const WORST = { fails: 0, "not known": 1, tight: 2, holds: 3 };
 
+interface Props {
+  page: FitPage;
+  /** Only the checks of this subject; null for all. */
+  topic: FitCheck["topic"] | null;
+  onAll: () => void;
+}
+
 /** The checks by what they are about, the worst first; what holds can be left out. */
-export function CheckList({ page: { checks } }: { page: FitPage }) {
+export function CheckList({ page, topic, onAll }: Props) {
   const [all, setAll] = useState(true);
+  const checks = topic === null ? page.checks : page.checks.filter((each) => each.topic === topic);
   const shown = all ? checks : checks.filter((each) => each.state !== "holds");
   const topics = [...new Set(shown.map((each) => each.topic))];
   const holding = checks.filter((each) => each.state === "holds").length;
@@ -31,6 +39,11 @@ export function CheckList({ page: { checks } }: { page: FitPage }) {
           </ul>
         </section>
       ))}
+      {topic !== null && (
+        <Button size="small" className="no-print" onClick={onAll}>
+          All {page.checks.length} checks
+        </Button>
+      )}
       {shown.length === 0 && <p>Nothing fails, and all is known that the checks ask for.</p>}
       {holding > 0 && holding < checks.length && (
         <Button size="small" className={`${styles.more} no-print`} onClick={() => setAll(!all)}>

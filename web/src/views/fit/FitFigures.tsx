@@ -4,7 +4,8 @@ import type { JobRecord } from "../../api/client";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { DocumentFigures, FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
 import { kindOfStage } from "../../setup/stages";
-import { listAt } from "../../drafts/held";
+import type { Topic } from "../../charts/BicycleSide";
+import { listAt, type Held } from "../../drafts/held";
 import { FigureGroup } from "../../figures/FigureGroup";
 import { FRAME_FIGURES, RIM_FIGURES, STAGE_FIGURES } from "../../figures/ofParts";
 import styles from "./Fit.module.css";
@@ -15,14 +16,25 @@ interface Props {
   job: JobRecord;
   bench: Workbench;
   shown: BenchSetup;
+  /** The subject of the checks whose figures are opened. */
+  topic: Topic | null;
+}
+
+/** Where the figures stand that a subject of the checks goes by. */
+function groupOf(topic: Topic | null, stages: Held[]): string {
+  const first = (kinds: string[]) => stages.findIndex(({ kind }) => kinds.includes(String(kind)));
+  if (topic === "wheel") return "rim";
+  const stage =
+    topic === "drive" ? first(["sprockets"]) : topic === "limits" ? first(["hub", "gearbox"]) : -1;
+  return stage >= 0 ? `stage-${stage}` : "frame";
 }
 
 /** What the checks go by: the frame, once for all setups, and what is known of each part. */
-export function FitFigures({ job, bench, shown }: Props) {
+export function FitFigures({ job, bench, shown, topic }: Props) {
   const both = useFigureEditing(job, bench, shown);
   const { need, setup } = both;
   const stages = listAt(setup.document, "path");
-  const [open, setOpen] = useState("frame");
+  const [open, setOpen] = useState(() => groupOf(topic, stages));
   const groups = [
     { key: "frame", name: "The frame" },
     ...stages.map((stage, index) => ({

@@ -1,4 +1,7 @@
+import { useState } from "react";
 import type { FitPage } from "../../api/client";
+import { BicycleSide, type Side, type Topic } from "../../charts/BicycleSide";
+import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { useFit } from "../../api/fit";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
@@ -20,6 +23,7 @@ export const FitView = () => <OneSetup view="fit" of={Shown} />;
 
 function Shown({ job, bench, shown }: OfSetup) {
   const { data: page, error, refetch } = useFit(bench, shown);
+  const [topic, setTopic] = useState<Topic | null>(null);
   if (error) return <Failure error={error} retry={refetch} />;
   if (!page) return <Loading what="what goes together" />;
   return (
@@ -30,14 +34,39 @@ function Shown({ job, bench, shown }: OfSetup) {
         actions={<SaveMenu groups={[tableSavings("Checks", `${shown.setup.name}, fit`, () => rows(page))]} />}
       />
       <Says text={page.says} />
-      <CheckList page={page} />
+      <div className={styles.drawn}>
+        <BicycleSide side={sideOf(shown, bench)} checks={page.checks} chosen={topic} onChoose={setTopic} />
+        <CheckList page={page} topic={topic} onAll={() => setTopic(null)} />
+      </div>
       <Caution>{page.caution}</Caution>
-      <FitFigures job={job} bench={bench} shown={shown} />
+      <FitFigures key={topic} topic={topic} job={job} bench={bench} shown={shown} />
       <BehaviourTable page={page} table={shown.table} />
       <WheelBuilding page={page} />
       <MassTable page={page} job={job} bench={bench} shown={shown} />
     </>
   );
+}
+
+/** What the drawing needs of a setup and of the frame. */
+function sideOf({ setup }: BenchSetup, { need }: Workbench): Side {
+  const { wheel, path, cranks, motors } = setup;
+  const rows = path.filter((stage) => stage.kind === "sprockets");
+  const least = (teeth: number[] | null | undefined) => (teeth?.length ? Math.min(...teeth) : null);
+  const most = (teeth: number[] | null | undefined) => (teeth?.length ? Math.max(...teeth) : null);
+  const [motor] = (motors ?? []).map(({ at }) => at);
+  return {
+    wheelMm: wheel.rollout_mm
+      ? wheel.rollout_mm / Math.PI
+      : (wheel.bead_seat_mm ?? 622) + 2 * (wheel.tyre_mm ?? 42),
+    rimMm: wheel.bead_seat_mm ?? null,
+    chainstayMm: need.frame?.chainstay_mm ?? null,
+    crankMm: cranks.length_mm,
+    front: most(rows[0]?.front),
+    rear: least(rows[rows.length - 1]?.rear),
+    hubGears: path.some((stage) => stage.kind === "hub"),
+    crankGears: path.some((stage) => stage.kind === "gearbox"),
+    motor: motor === "front hub" || motor === "rear hub" ? motor : motor === undefined ? null : "cranks",
+  };
 }
 
 const PLURAL = { fails: "fail", "not known": "not known", tight: "tight", holds: "hold" };

@@ -1,3 +1,4 @@
+import { HillAsks } from "../../charts/HillAsks";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
 import { useJobOfView } from "../../ui/jobOfView";
@@ -32,7 +33,20 @@ export function JobView() {
         <Says text={bench?.needSays} room />
         <NeedFields document={document} problems={problems} onChange={change} />
       </div>
-      <JobList openId={job.id} />
+      <div>
+        {(bench ? bench.hill : typeof job.need.road?.steepest === "number") && (
+          <div className={styles.hillRoom}>
+            {bench?.hill && (
+              <HillAsks
+                hill={bench.hill}
+                loadKg={(bench.need.load?.cargo_kg ?? 0) + (bench.need.load?.trailer_kg ?? 0)}
+                riderKg={bench.need.rider.mass_kg}
+              />
+            )}
+          </div>
+        )}
+        <JobList openId={job.id} />
+      </div>
     </div>
   );
 }

@@ -12,6 +12,7 @@ import { Parts } from "./Parts";
 import { SetupHead } from "./SetupHead";
 import { Sum } from "./Sum";
 import styles from "./Setups.module.css";
+import { BeforeAfter } from "./BeforeAfter";
 import { Says } from "../../ui/Says";
 
 interface Props {
@@ -68,6 +69,7 @@ export function SetupBench({ job, shown, bench }: Props) {
           onSave={(place) => void save(place)}
         />
       </div>
+      <BeforeAfter job={job} bench={bench} shown={shown} />
       <Checks checks={table.checks} />
       <Explained table={table} gear={gear} stale={problems.length > 0} units={units} />
       <div className={styles.figures}>

@@ -81,10 +81,10 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
 
 const isStale = (error: Error): boolean => error instanceof Refused && error.details.status === 409;
 
-/** A problem at the place of its field. Shares are typed in percent, and so bounded in percent. */
+/** A problem at the place of its field. */
 const inPart = ({ where, what }: FieldProblem): FieldProblem => ({
   where: where ? `part.${where}` : "part",
-  what: where.startsWith("efficiency.") ? what.replace("at most 1", "at most 100 %") : what,
+  what,
 });
 
 /** A document that outlives a reload of the page, until it is forgotten. */
