@@ -116,9 +116,7 @@ def test_the_job_is_changed_and_the_lanes_follow(page, demo):
     page.get_by_label("Name of the job").fill("Honey and wax round")
     page.get_by_label("What the bicycle must do").fill("Down to the mill.\nUp again.")
     saved(page)
-    expect(
-        page.get_by_text("81.5 kg rider + 17 kg bike + 18 kg load · 125 W · 50–88 rpm")
-    ).to_be_visible()
+    expect(page.get_by_text("81.5 kg rider + 17 kg bike + 18 kg load · 125 W · 50–88 rpm")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
     expect(page.get_by_text("each bar is one gear from 50 to 88 rpm")).to_be_visible()
     [job] = demo.get("api/jobs")

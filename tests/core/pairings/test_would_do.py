@@ -163,3 +163,13 @@ def test_what_a_part_bears_of_motors_alone_is_held_to():
     # What drives the wheel, or enters behind it, goes through no gearbox.
     for at in ("rear hub", {"before": 1}):
         assert "Nm" not in answers(with_motor(at), roomy)["a box"].why
+
+
+def test_a_part_over_the_budget_does_not_do():
+    limits = {"primary_ratio_min": 1.0, "input_torque_max_nm": 300}
+    brief = job(wants={"lowest_by": "ratio", "lowest_ratio": 1.0, "top_kmh": 20, "budget": 400})
+    found = answers(brief, part("dear", price=401, limits=limits), part("fair", price=400, limits=limits))
+    assert (found["dear"].state, found["dear"].why) == ("fails", "it costs 401, over the budget of 400")
+    assert found["fair"].state == "holds"
+    unpriced = answers(brief, part("unpriced", limits=limits))
+    assert unpriced["unpriced"].state == "holds"

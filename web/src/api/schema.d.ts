@@ -2676,7 +2676,7 @@ export interface components {
              * Topic
              * @enum {string}
              */
-            topic: "frame" | "axle and brake" | "drive" | "cranks and bar" | "wheel" | "motor" | "limits";
+            topic: "frame" | "axle and brake" | "drive" | "cranks and bar" | "wheel" | "motor" | "limits" | "what you want";
             /**
              * State
              * @enum {string}

@@ -74,6 +74,7 @@ export function BicycleSide({ side, checks, chosen, onChoose }: Props) {
     "cranks and bar": [bracketX + 120, bracketY - 60],
     wheel: [rearX - 130, wheel * 2 + 10],
     motor: side.motor === "front hub" ? [frontX, wheel + 120] : [bracketX + 60, bracketY + 150],
+    "what you want": [seatX, seatY + 60],
     limits: side.crankGears ? [bracketX - 40, bracketY + 210] : [rearX + 120, wheel + 230],
   };
   const topics = [...new Set(checks.map((each) => each.topic))];

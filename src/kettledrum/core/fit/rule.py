@@ -10,7 +10,9 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, few_gears, stage_name
 from kettledrum.core.terms.check import State
 
-Topic = Literal["frame", "axle and brake", "drive", "cranks and bar", "wheel", "motor", "limits"]
+Topic = Literal[
+    "frame", "axle and brake", "drive", "cranks and bar", "wheel", "motor", "limits", "what you want"
+]
 TRADE = "practice of the trade"
 """Where a rule stands in no standard: what mechanics go by."""
 

@@ -226,7 +226,7 @@ class _Search:
         )
 
     def _state(self, part: Part, primary: float, least: "_Least", short: "_Short") -> tuple[State, str]:
-        failing = _short_of(primary, least, short) or self._over_limits(part)
+        failing = _short_of(primary, least, short) or self._over_limits(part) or self._over_budget(part)
         if failing:
             return "fails", failing
         if not least.known:
@@ -254,6 +254,13 @@ class _Search:
             if limits.motor_torque_max_nm is not None and motors > limits.motor_torque_max_nm:
                 return f"the motor puts {motors:.0f} Nm in, over its {limits.motor_torque_max_nm:g} Nm"
         return None
+
+    def _over_budget(self, part: Part) -> str | None:
+        """By how much a part alone costs more than there is to spend."""
+        budget = self.need.wants.budget if self.need.wants else None
+        if budget is None or part.price is None or part.price <= budget:
+            return None
+        return f"it costs {part.price:g}, over the budget of {budget:g}"
 
     def explain(self, answer: PartAnswer, part: Part) -> None:
         """What would help a part to do it: a smaller wheel, or less load."""

@@ -4,6 +4,7 @@ import tables from "../../ui/table.module.css";
 import { MEASURE_NAMES, useUnits } from "../../words/units";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
+import { Term } from "../../ui/Term";
 
 interface Props {
   setups: BenchSetup[];
@@ -25,12 +26,16 @@ export function HeadlineTable({ setups, jobId }: Props) {
         <thead>
           <tr>
             <th scope="col">Setup</th>
-            <th scope="col">Range</th>
+            <th scope="col">
+              <Term>Range</Term>
+            </th>
             <th scope="col">Lowest</th>
             <th scope="col">{reference ? `against ${reference.record.letter}` : ""}</th>
             <th scope="col">Highest</th>
             <th scope="col">{reference ? `against ${reference.record.letter}` : ""}</th>
-            <th scope="col">Steps</th>
+            <th scope="col">
+              <Term of="step">Steps</Term>
+            </th>
             <th scope="col">Distinct gears</th>
             <th scope="col">Top at {high} rpm</th>
           </tr>

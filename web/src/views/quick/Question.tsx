@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useEffect, useId, useRef, useState } from "react";
 import Button from "@mui/material/Button";
 import type { FieldProblem } from "../../api/client";
 import { FileInput, useFileInput } from "../../ui/FileInput";
@@ -23,9 +23,15 @@ export function Question({ held, problems }: Props) {
   const file = useFileInput();
   const kg = system === "metric" ? "kg" : "lb";
   const { road, route } = held;
+  const sentence = useRef<HTMLParagraphElement>(null);
+  // The first thing to do here is to type: the first blank has the focus while it is empty.
+  useEffect(() => {
+    const first = sentence.current?.querySelector("input");
+    if (first?.value === "") first.focus({ preventScroll: true });
+  }, []);
   return (
     <form className={styles.question} onSubmit={(event) => event.preventDefault()}>
-      <p className={styles.sentence}>
+      <p className={styles.sentence} ref={sentence}>
         I weigh{" "}
         <Blank
           held={held}

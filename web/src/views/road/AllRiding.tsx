@@ -8,6 +8,7 @@ import tables from "../../ui/table.module.css";
 import { useUnits, type Units } from "../../words/units";
 import styles from "./Road.module.css";
 import { Says } from "../../ui/Says";
+import { Term } from "../../ui/Term";
 
 interface Props {
   job: JobRecord;
@@ -38,10 +39,16 @@ export function AllRiding({ job, bench }: Props) {
           <thead>
             <tr>
               <th scope="col">Setup</th>
-              <th scope="col">Easy cadence</th>
-              <th scope="col">Too slow</th>
+              <th scope="col">
+                <Term>Easy cadence</Term>
+              </th>
+              <th scope="col">
+                <Term>Too slow</Term>
+              </th>
               <th scope="col">On foot</th>
-              <th scope="col">Out of gears</th>
+              <th scope="col">
+                <Term>Out of gears</Term>
+              </th>
               {coverage.roads.length > 1 &&
                 coverage.roads.map((road) => (
                   <th scope="col" key={road.name} className={styles.roadColumn}>

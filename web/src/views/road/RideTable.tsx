@@ -5,6 +5,7 @@ import tables from "../../ui/table.module.css";
 import { useUnits } from "../../words/units";
 import { timeText } from "./rides";
 import styles from "./Road.module.css";
+import { Term } from "../../ui/Term";
 
 interface Props {
   ride: RoadRide;
@@ -21,15 +22,23 @@ export function RideTable({ ride, setups }: Props) {
             <th scope="col">Setup</th>
             <th scope="col">Time</th>
             <th scope="col">Mean</th>
-            <th scope="col">Easy cadence</th>
-            <th scope="col">Too slow</th>
-            <th scope="col">On foot</th>
-            <th scope="col">Out of gears</th>
-            <th scope="col">Shifts an hour</th>
-            <th scope="col" title="Two things at once, or inside a hub or gearbox on a climb">
-              Awkward ones
+            <th scope="col">
+              <Term>Easy cadence</Term>
             </th>
-            <th scope="col">Cadence</th>
+            <th scope="col">
+              <Term>Too slow</Term>
+            </th>
+            <th scope="col">On foot</th>
+            <th scope="col">
+              <Term>Out of gears</Term>
+            </th>
+            <th scope="col">Shifts an hour</th>
+            <th scope="col">
+              <Term of="awkward shift">Awkward ones</Term>
+            </th>
+            <th scope="col">
+              <Term>Cadence</Term>
+            </th>
             <th scope="col">Work</th>
           </tr>
         </thead>

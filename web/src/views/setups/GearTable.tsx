@@ -4,6 +4,7 @@ import { plainRatio, step } from "../../words/format";
 import tables from "../../ui/table.module.css";
 import { useUnits } from "../../words/units";
 import styles from "./Setups.module.css";
+import { Term } from "../../ui/Term";
 
 interface Props {
   table: ComparedSetup;
@@ -58,11 +59,21 @@ export const GearTable = memo(function GearTable({ table, looked, onLook }: Prop
               </th>
             ))}
             {ridden && <th scope="col">Ridden as</th>}
-            <th scope="col">Ratio</th>
-            <th scope="col">Per pedal turn</th>
-            <th scope="col">Gear inches</th>
-            <th scope="col">Gain ratio</th>
-            <th scope="col">Step up</th>
+            <th scope="col">
+              <Term>Ratio</Term>
+            </th>
+            <th scope="col">
+              <Term of="metres per pedal turn">Per pedal turn</Term>
+            </th>
+            <th scope="col">
+              <Term>Gear inches</Term>
+            </th>
+            <th scope="col">
+              <Term>Gain ratio</Term>
+            </th>
+            <th scope="col">
+              <Term of="step">Step up</Term>
+            </th>
             <th scope="col">at {low} rpm</th>
             <th scope="col">at {high} rpm</th>
           </tr>

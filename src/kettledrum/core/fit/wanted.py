@@ -1,0 +1,93 @@
+"""Rules of what the rider asks beside gears: money, care, and help that is far away."""
+
+from collections.abc import Iterator
+
+from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
+from kettledrum.core.parts.stage import SprocketsStage
+from kettledrum.core.terms.in_words import listed
+
+FAR_KM = 80.0
+"""A workshop that is farther is a day away; ours."""
+
+
+def _budget(bike: Bike) -> Iterator[Finding]:
+    budget = bike.brief.wants.budget if bike.brief.wants else None
+    if budget is None:
+        return
+    setup = bike.setup
+    prices = [stage.price for stage in setup.path] + [piece.price for piece in setup.pieces]
+    prices += [motor.price for motor in setup.motors or []]
+    known = sum(price for price in prices if price is not None)
+    missing = sum(price is None for price in prices)
+    if known > budget:
+        least = "at least " if missing else ""
+        yield Finding(
+            "fails", f"its parts cost {least}{known:g}, over the budget of {budget:g}", "cheaper parts"
+        )
+    elif missing:
+        without = f"{missing} of them {'has' if missing == 1 else 'have'} none"
+        yield not_known(
+            f"its parts that have a price cost {known:g} of the budget of {budget:g}; {without}",
+            "the prices that are missing, under Setups",
+        )
+    else:
+        yield Finding("holds", f"its parts cost {known:g}, within the budget of {budget:g}")
+
+
+def _care(bike: Bike) -> Iterator[Finding]:
+    """Who gives little care does badly with an open chain over many sprockets, and well with a belt."""
+    care = bike.brief.wants.care if bike.brief.wants else None
+    if care is None:
+        return
+    open_drives = [stage for _, stage in bike.sprockets if stage.drive == "chain" and _is_derailleur(stage)]
+    chains = [stage for _, stage in bike.sprockets if stage.drive == "chain"]
+    if open_drives and care == "little":
+        yield Finding(
+            "fails",
+            "a derailleur’s chain wants cleaning and oil every few hundred km, and you give little care",
+            "gears in a hub or a gearbox, with a belt or a covered chain",
+        )
+    elif open_drives and care == "some":
+        yield Finding("tight", "a derailleur’s chain wants cleaning and oil every few hundred km", None)
+    elif chains and care == "little":
+        yield Finding("tight", "its chain still wants oil now and then, and you give little care", "a belt")
+    else:
+        yield Finding("holds", f"it asks for no more care than {care}")
+
+
+def _workshop(bike: Bike) -> Iterator[Finding]:
+    """What cannot be mended by the road, where help is far."""
+    away = bike.brief.wants.workshop_km if bike.brief.wants else None
+    if away is None or away < FAR_KM:
+        return
+    weak = []
+    if bike.belt:
+        weak.append("a belt, whose spare is found in few places")
+    weak += [
+        f"the buttons of {bike.name(stage)}, which need charge"
+        for stage in bike.stages
+        if stage.fit and stage.fit.shifter == "buttons"
+    ]
+    if bike.setup.motors:
+        weak.append("a motor, which no village mends")
+    if weak:
+        yield Finding(
+            "tight",
+            f"a workshop is {away:g} km away, and it has {listed(weak)}",
+            "a spare belt, a charger, or riding on without help",
+        )
+    else:
+        yield Finding(
+            "holds", f"with a workshop {away:g} km away, all of it can be mended by the road or ridden on"
+        )
+
+
+def _is_derailleur(stage: SprocketsStage) -> bool:
+    return len(stage.rear or []) > 1 or len(stage.front or []) > 1
+
+
+WANTED_RULES = [
+    Rule("budget", "what you want", "What is over the budget is not bought.", TRADE, _budget),
+    Rule("care", "what you want", "A drive lasts as long as it is looked after.", TRADE, _care),
+    Rule("workshop", "what you want", "Far from help, what breaks is carried home.", TRADE, _workshop),
+]
