@@ -89,10 +89,10 @@ REFUSED_SETUPS: list[tuple[dict[str, Any], str]] = [
         setup({**sprockets([], [20]), "front": ["forty"]}),
         "path[0].front[0]: must be a whole number from 5 to 200",
     ),
-    (setup(sprockets([40], [])), "path[0].rear: must have 1 entry or more"),
+    (setup(sprockets([40], [])), "path[0].rear: must have at least one entry"),
     (setup(hub(0)), "path[0].gears.ratios[0]: must be above 0 and at most 20"),
     (setup(hub(1, 20.5)), "path[0].gears.ratios[1]: must be above 0 and at most 20"),
-    (setup(hub()), "path[0].gears.ratios: must have 1 entry or more"),
+    (setup(hub()), "path[0].gears.ratios: must have at least one entry"),
     (setup(hub(*[1] * 401)), "path[0].gears.ratios: must have at most 400 entries"),
     (
         setup(sprockets([*range(20, 41)], [*range(11, 31)])),

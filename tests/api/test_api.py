@@ -49,7 +49,7 @@ def test_a_brief_goes_in_and_comes_out_as_a_file(client):
     assert answer.headers["content-disposition"] == 'attachment; filename="brief.json"'
     assert client.get(place(job) + "/file").json() == NINE_SPEED_HUB
     [listed] = client.get("/api/jobs").json()
-    assert listed == {"id": job["id"], "name": "Honey round", "setup_count": 1}
+    assert listed == {"id": job["id"], "name": "Honey round", "setup_count": 1, "demo": False}
 
 
 def test_a_setup_is_added_changed_deleted_and_brought_back(client, job):

@@ -1,10 +1,8 @@
 """The command line, run as a user runs it."""
 
-import io
 import json
 import signal
 import socket
-import sys
 
 import pytest
 
@@ -18,35 +16,8 @@ from examples import (
     sprockets,
     stepless_hub,
 )
-from kettledrum.cli import main
 from serving import Served
 from tracks import gpx, ramp
-
-
-@pytest.fixture
-def run(monkeypatch, capsys):
-    """Runs a command; gives its exit status, standard output and standard error."""
-
-    def run(*words: str, stdin: bytes = b"") -> tuple[int, str, str]:
-        monkeypatch.setattr(sys, "argv", ["kettledrum", *words])
-        monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(stdin)))
-        with pytest.raises(SystemExit) as ended:
-            main()
-        out, err = capsys.readouterr()
-        return int(ended.value.code or 0), out, err
-
-    return run
-
-
-@pytest.fixture
-def file(tmp_path):
-    def file(data) -> str:
-        path = tmp_path / "given.json"
-        path.write_bytes(data if isinstance(data, bytes) else json.dumps(data).encode())
-        return str(path)
-
-    return file
-
 
 HOME_BUILT = {
     "name": "Barrow",

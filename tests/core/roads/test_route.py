@@ -89,7 +89,7 @@ def test_how_often_a_road_is_ridden():
         ({}, "", "must have either points or legs"),
         ({"points": POINTS, "legs": [{"length_m": 5, "grade": 0}]}, "", "must have either"),
         ({"points": POINTS, "start_m": 4}, "start_m", "goes with legs only"),
-        ({"points": [[0, 1]]}, "points", "must have 2 entries or more"),
+        ({"points": [[0, 1]]}, "points", "must have at least 2 entries"),
         ({"points": [[0, 1], [5, 2], [5, 3]]}, "points[2]", "must lie beyond the point before it"),
         ({"points": [[0, 1], [5, -9999]]}, "points[1]", "an elevation from -500 to 9000 m"),
         ({"points": [[0, 1], [5, "2"]]}, "points[1][1]", "number"),

@@ -1,0 +1,80 @@
+"""Answers on the command line: the same sentences as on screen, with and without --json."""
+
+import json
+from importlib import resources
+
+import pytest
+
+from kettledrum.core.fit.page import fit_page
+from kettledrum.core.job.brief import named
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.motors.of_brief import motors_of_brief
+from kettledrum.demo import honey_round, seaweed_barrow
+
+HONEY = resources.files("kettledrum.demo").joinpath("honey-round.json")
+BARROW = resources.files("kettledrum.demo").joinpath("seaweed-barrow.json")
+
+
+def told(text: str) -> str:
+    """As one line, however wide the terminal."""
+    return " ".join(text.split())
+
+
+def test_compare_says_what_the_line_up_says(run):
+    found = compare(honey_round())
+    _, text, _ = run("compare", str(HONEY))
+    assert found.says in told(text)
+    for setup in found.setups:
+        assert f"{setup.name}: {setup.says}" in told(text)
+    code, text, _ = run("compare", str(HONEY), "--json")
+    data = json.loads(text)
+    assert code == 0
+    assert data["says"] == found.says
+    assert [setup["says"] for setup in data["setups"]] == [setup.says for setup in found.setups]
+    assert data["need_says"] == found.need_says
+
+
+def test_fit_prints_the_worst_first(run):
+    brief = honey_round()
+    page = fit_page(brief, named(brief, "Five-speed hub"))
+    _, text, _ = run("fit", str(HONEY), "--setup", "Five-speed hub")
+    assert page.says in told(text)
+    assert text.index("fails") < text.index("holds")
+    data = json.loads(run("fit", str(HONEY), "--setup", "Five-speed hub", "--json")[1])
+    assert (data["says"], data["state"]) == (page.says, page.state)
+    code, _, error = run("fit", str(HONEY), "--setup", "None of these")
+    assert code == 2
+    assert error.startswith("--setup: must be the name of a setup")
+
+
+def test_motors_prints_help_and_range(run):
+    data = json.loads(run("motors", str(BARROW), "--json")[1])
+    assert [each["name"] for each in data["setups"]] == [setup.name for setup in seaweed_barrow().setups]
+    _, text, _ = run("motors", str(BARROW))
+    for each in data["setups"]:
+        assert each["says"] in told(text)
+    assert "No setup of this brief has a motor." in run("motors", str(HONEY))[1]
+    assert motors_of_brief(honey_round()).setups == []
+
+
+@pytest.mark.parametrize("command", ["pairings", "home-built"])
+def test_the_others_say_it_too(run, command):
+    file = HONEY if command == "pairings" else BARROW
+    more = ["--setup", "Eight-speed hub"] if command == "pairings" else []
+    data = json.loads(run(command, str(file), *more, "--json")[1])
+    said = [data["says"]] if command == "pairings" else [drive["says"] for drive in data["drives"]]
+    _, text, _ = run(command, str(file), *more)
+    for sentence in said:
+        assert sentence in told(text)
+
+
+def test_a_question_in_one_line(run):
+    code, text, _ = run("ask", "36 × 11–46, 28 in", "--weight", "78", "--carry", "8")
+    assert code == 0
+    assert text.startswith("Yes, it climbs the 9 % hill with a hard push")
+    data = json.loads(run("ask", "44 x 18", "--weight", "78", "--carry", "8", "--where", "12 %", "--json")[1])
+    assert data["says"].startswith("No, not up the 12 % hill")
+    code, _, error = run("ask", "banana", "--weight", "78", "--where", "moon")
+    assert code == 2
+    assert "bike: names no gears" in error
+    assert "where: must be flat, rolling, hilly or mountains" in error
