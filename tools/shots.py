@@ -28,7 +28,7 @@ def setup(name: str) -> Callable[[Page], None]:
     def show(page: Page) -> None:
         page.get_by_role("link", name="Setups").click()
         page.get_by_role("navigation", name="Setups").get_by_role("link", name=name).click()
-        page.get_by_role("button", name="Look at gear").nth(1).focus()
+        page.get_by_role("button", name="Show gear").nth(1).focus()
 
     return show
 
@@ -78,9 +78,9 @@ def shelf(page: Page) -> None:
     page.get_by_role("button", name="14-speed hub, oil bath", exact=True).click()
 
 
-def data(page: Page) -> None:
-    """The data view, with a backup."""
-    page.get_by_role("link", name="Data").click()
+def settings(page: Page) -> None:
+    """The settings, with a backup."""
+    page.get_by_role("link", name="Settings").click()
     page.get_by_role("button", name="Back up now").click()
     page.get_by_role("row", name=re.compile("by hand")).first.wait_for()
     # A path of the machine that takes the pictures belongs into none of them.
@@ -112,12 +112,15 @@ def pairings(page: Page) -> None:
     page.get_by_role("gridcell", name="42 × 23").click()
 
 
-def pairing(page: Page) -> None:
-    """One pairing, why it is tight, and its effect on the lanes."""
-    pairings(page)
-    page.get_by_role("gridcell", name="40 × 21").click()
-    page.get_by_text("With 40 × 21").wait_for()
-    page.get_by_role("region", name="Pairing 40 × 21").evaluate("(it) => it.scrollIntoView()")
+def question(page: Page) -> None:
+    """The quick question of the first page, answered."""
+    page.get_by_role("button", name="Honey round").click()
+    page.get_by_role("menuitem", name="Ask a quick question").click()
+    page.get_by_label("Your weight").fill("78")
+    page.get_by_label("What you carry").fill("8")
+    page.get_by_label("The bike, as advertised").fill("36 × 11–46, 28 in")
+    page.get_by_role("region", name="The answer").wait_for()
+    page.get_by_label("Where you ride").focus()
 
 
 def fit(page: Page) -> None:
@@ -140,7 +143,7 @@ def motors(page: Page) -> None:
 
 def bench(page: Page) -> None:
     """A drive built at home whose first shaft fails."""
-    page.get_by_role("link", name="Bench").click()
+    page.get_by_role("link", name="Home-built").click()
     page.get_by_role("region", name="Shaft 1", exact=True).wait_for()
     page.get_by_role("heading", name="Shafts and bearings").evaluate("(it) => it.scrollIntoView()")
 
@@ -162,10 +165,10 @@ def live(page: Page) -> None:
 
 PICTURES = [
     ("motors", on_the_strand(motors), 1280, "light"),
-    ("bench", on_the_strand(bench), 1280, "light"),
+    ("home-built", on_the_strand(bench), 1280, "light"),
     ("live", on_the_strand(live), 1280, "dark"),
     ("pairings", pairings, 1280, "light"),
-    ("pairings-effect", pairing, 1280, "dark"),
+    ("first", question, 1280, "light"),
     ("fit", fit, 1280, "light"),
     ("road", road, 1280, "light"),
     ("road-all-riding", in_job("Ferry commute", all_riding), 1280, "dark"),
@@ -177,8 +180,8 @@ PICTURES = [
     ("setups-crank-gearbox", setup("Twelve-speed crank gearbox"), 1280, "dark"),
     ("job", job, 1280, "light"),
     ("internals", in_the_valley(internals), 1280, "light"),
-    ("shelf", shelf, 1280, "light"),
-    ("data", data, 1280, "light"),
+    ("parts", shelf, 1280, "light"),
+    ("settings", settings, 1280, "light"),
     ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),
 ]
 

@@ -77,4 +77,8 @@ def test_a_question_in_one_line(run):
     code, _, error = run("ask", "banana", "--weight", "78", "--where", "moon")
     assert code == 2
     assert "bike: names no gears" in error
-    assert "where: must be flat, rolling, hilly or mountains" in error
+    assert "(and 1 more)" in error
+    assert (
+        "where: must be flat, rolling, hilly or mountains"
+        in run("ask", "44x18", "--weight", "78", "--where", "moon")[2]
+    )

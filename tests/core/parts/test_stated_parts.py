@@ -9,6 +9,8 @@ from kettledrum.core.parts.fitting import SpokeHoles
 from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.rim import Rim
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.use import part_from
+from kettledrum.core.parts.wheel_sizes import wheel_sizes
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 
@@ -69,3 +71,25 @@ def test_names_are_one_for_each_gear(gears, count):
     path = [sprockets([40], [20]), {"kind": "hub", "gears": gears}]
     with pytest.raises(InvalidInput, match=f"must have one name for each gear: {count} of them"):
         validate(Setup, setup(*path))
+
+
+def test_two_sprockets_saved_from_a_setup_are_a_cassette_and_one_front_of_several_a_crankset():
+    two = validate(Setup, setup(sprockets([40], [14, 20])))
+    assert (part_from(two, "0").kind, list(part_from(two, "0").teeth)) == ("cassette", [14, 20])
+    rings = validate(Setup, setup(sprockets([28, 44], [20])))
+    assert (part_from(rings, "0").kind, list(part_from(rings, "0").teeth)) == ("crankset", [28, 44])
+
+
+@pytest.mark.parametrize(
+    ("marked", "bead_seat"),
+    [
+        ("12 in", 203),
+        ("14 x 1.75", 254),
+        ("16 in", 305),
+        ("18 in", 355),
+        ("20 x 1.75", 406),
+        ("24 x 1.75", 507),
+    ],
+)
+def test_small_wheels_sit_on_the_rims_of_iso_5775(marked, bead_seat):
+    assert wheel_sizes(marked).read[0].bead_seat_mm == bead_seat
