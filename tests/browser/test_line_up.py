@@ -99,8 +99,9 @@ def test_every_gear_can_be_read_as_a_table(line_up):
 
 def test_units_and_measure_change_every_figure_and_are_remembered(line_up):
     line_up.get_by_role("button", name="mph").click()
-    line_up.get_by_role("combobox", name="Leading measure").click()
-    line_up.get_by_role("option", name="Gear inches").click()
+    line_up.get_by_role("link", name="Settings").click()
+    line_up.get_by_label("A gear is told by").select_option("gear_inches")
+    line_up.get_by_role("link", name="Line-up").click()
     row = headline(line_up, "Five-speed hub")
     # 42 ÷ 21 × 0.655 × 27.795 in = 36.4 in; 36.1 km/h is 22.4 mph.
     expect(row).to_contain_text("36.4 in")

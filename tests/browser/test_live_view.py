@@ -107,7 +107,7 @@ def test_gears_that_change_by_themselves_from_start_to_stop(live):
     slider = trial.get_by_role("slider", name="Place on the road")
     slider.focus()
     live.keyboard.press("Home")
-    expect(trial).to_contain_text("0.00 km · 0.0 km/h · feet at rest · gear 1")
+    expect(trial).to_contain_text("0.00 km · 0.0 km/h · not pedalling · gear 1")
     # What the ride took adds up, and what was assumed for it is said.
     took = trial.get_by_text("kJ went in").inner_text()
     shares = [int(share) for share in re.findall(r"(\d+) % into", took)]

@@ -113,7 +113,7 @@ def test_a_hub_is_found_for_a_wanted_lowest_gear_and_tried(pairings):
         "aria-current", "page"
     )
     expect(cell(pairings, "38 × 23")).to_have_accessible_name(re.compile("mounted$"))
-    expect(details(pairings, "38 × 23")).to_contain_text("climbed for a minute")
+    expect(details(pairings, "38 × 23")).to_contain_text("climbed with a hard push")
 
 
 def test_belts_and_cassettes(pairings):

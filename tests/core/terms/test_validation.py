@@ -220,7 +220,7 @@ def test_a_brief_is_refused_by_field(place, value, message):
 def test_two_setups_must_not_share_a_name():
     twice = brief(setup(name="Hill bike"), setup(name="Plain"), setup(name="Hill bike"))
     assert refusal(Brief, twice) == (
-        "setups[2].name: must differ from the other setups' names; setups[0] is called “Hill bike” too"
+        "setups[2].name: must differ from the other setups' names; setups[0] is named “Hill bike” already"
     )
 
 

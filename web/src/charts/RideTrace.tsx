@@ -87,7 +87,7 @@ export function RideTrace({ traced, course, band, colour, restsFrom, place, curs
               className={styles.rests}
             />
             <text x={x(restsFrom) + 8} y={tops.cadence + PANELS.cadence - 8} className={drawing.label}>
-              feet at rest
+              not pedalling
             </text>
           </>
         )}

@@ -36,6 +36,8 @@ export interface Workbench {
   says: string;
   hill: Comparison["hill"];
   needSays: string;
+  /** Whether something that is typed is refused: figures and answers are of the last state that was not. */
+  stale: boolean;
   cadence: [number, number];
   problemsOf: (setupId: string) => FieldProblem[];
   needProblems: FieldProblem[];
@@ -135,6 +137,7 @@ function benchOf(job: JobRecord, data: Judged): Workbench {
     says: data.comparison.says,
     hill: data.comparison.hill,
     needSays: data.comparison.need_says,
+    stale: data.problems.length > 0,
     cadence: data.need.rider.cadence_rpm,
     problemsOf: (setupId) => {
       const index = data.records.findIndex((record) => record.id === setupId);

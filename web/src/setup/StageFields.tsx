@@ -29,7 +29,7 @@ const PAIRS: Figure = {
 };
 const FRONT: Figure = { at: "front", label: "Front teeth", kind: "teeth", required: true };
 const REAR: Figure = { at: "rear", label: "Rear teeth", kind: "teeth", required: true };
-const NAME: Figure = { at: "name", label: "Called", kind: "text" };
+const NAME: Figure = { at: "name", label: "Name", kind: "text" };
 const RATIOS: Figure = { at: "gears.ratios", label: "Ratios inside", kind: "ratios", required: true };
 const NAMES: Figure = { at: "gears.names", label: "Gear names", kind: "names" };
 const STEPLESS: Figure[] = [

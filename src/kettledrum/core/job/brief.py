@@ -98,7 +98,7 @@ class BriefRoad(Road):
         for place, name in enumerate(names):
             if name in names[:place]:
                 message = (
-                    f"must differ from the other roads' names; routes[{names.index(name)}] is called it too"
+                    f"must differ from the other roads' names; routes[{names.index(name)}] has that name already"
                 )
                 raise refused(message, f"routes[{place}].name")
         return self
@@ -122,7 +122,7 @@ class Brief(Need):
             if name in names[:place]:
                 first = names.index(name)
                 raise refused(
-                    f"must differ from the other setups' names; setups[{first}] is called “{name}” too",
+                    f"must differ from the other setups' names; setups[{first}] is named “{name}” already",
                     f"setups[{place}].name",
                 )
         if self.reference is not None and self.reference not in names:

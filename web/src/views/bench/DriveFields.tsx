@@ -42,7 +42,7 @@ export function DriveFields({ drive, place, problems, onChange }: Props) {
   const marked = (name: string) => problems.some((problem) => partOf(problem.where, place) === name);
   return (
     <section className={`${styles.section} no-print`} aria-labelledby="on-the-bench">
-      <h3 id="on-the-bench">What lies on the bench</h3>
+      <h3 id="on-the-bench">What it is built of</h3>
       {whole.map((problem) => (
         <p key={problem.what} role="alert">
           {sentence(problem, problem.where)}

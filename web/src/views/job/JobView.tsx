@@ -30,7 +30,7 @@ export function JobView() {
           onDiscard={discard}
           onOverwrite={overwrite}
         />
-        <Says text={bench?.needSays} room />
+        <Says text={bench?.needSays} stale={bench?.stale} room />
         <NeedFields document={document} problems={problems} onChange={change} />
       </div>
       <div>

@@ -54,7 +54,7 @@ export function LineUp() {
       {!shown && !error && <Loading what="the line-up" />}
       {shown && (
         <>
-          <Says text={bench.says} />
+          <Says text={bench.says} stale={bench.stale} />
           <GearLanes
             setups={bench.setups}
             asked={coverage ?? null}

@@ -96,7 +96,7 @@ interface BandProps {
 function CadenceBand({ rpm, band: [low, high], aim }: BandProps) {
   const most = Math.max(high * 1.35, 120);
   const at = (value: number) => `${Math.min(Math.max(value / most, 0), 1) * 100}%`;
-  const words = rpm === 0 ? "feet at rest" : rpm < low ? "below" : rpm > high ? "above" : "within";
+  const words = rpm === 0 ? "not pedalling" : rpm < low ? "below" : rpm > high ? "above" : "within";
   return (
     <span className={styles.gauge} role="img" aria-label={`${words}, of ${low} to ${high} rpm`}>
       <i className={styles.gaugeBand} style={{ left: at(low), width: `${((high - low) / most) * 100}%` }} />

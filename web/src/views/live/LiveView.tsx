@@ -54,10 +54,7 @@ function Shown({ job, bench, shown }: OfSetup) {
   };
   return (
     <>
-      <ViewHeading
-        title="Live"
-        text="a simulated bike on the bench: what it tells is worked out, not measured"
-      />
+      <ViewHeading title="Live" text="a simulated bike: its figures are worked out, not measured" />
       <div className={`${styles.controls} no-print`}>
         <div className={styles.choice}>
           <ChoiceField
@@ -137,9 +134,9 @@ function Shown({ job, bench, shown }: OfSetup) {
       )}
       <TrialRide job={job} bench={bench} shown={shown} />
       <Caution>
-        This bench turns no wheel: it shows how gears and motors would follow, from the figures you gave. On a
-        real one keep hands, hair and clothes away from chains, belts and spokes in motion, and have a
-        qualified mechanic look at motors, batteries and brakes before a ride.
+        Nothing turns here: it shows how gears and motors would follow, from the figures you gave. On a real
+        one keep hands, hair and clothes away from chains, belts and spokes in motion, and have a qualified
+        mechanic look at motors, batteries and brakes before a ride.
       </Caution>
     </>
   );

@@ -54,7 +54,7 @@ export function TrialRide({ job, bench, shown }: Props) {
       </div>
       <p className={sections.note}>
         900 m: a start on the flat, 200 m up at 5 % (less where the job’s hills are), 250 m down and 250 m on
-        the flat with feet at rest (whoever rolls out pedals on), a stop. {found && changedBy(found)}
+        the flat with not pedalling (whoever rolls out pedals on), a stop. {found && changedBy(found)}
       </p>
       <FiguresTrouble {...both} />
       <div className="no-print">
@@ -106,8 +106,8 @@ function Ridden({ found, colour }: { found: Trial; colour: string }) {
       <dl className={styles.facts}>
         <Fact name="Takes">{`${(found.time_s[found.time_s.length - 1] ?? 0).toFixed(0)} s`}</Fact>
         <Fact name={found.stepless ? "Adjustments" : "Shifts"}>{String(found.shifts)}</Fact>
-        {!found.stepless && <Fact name="Taken back at once">{String(found.hunts)}</Fact>}
-        <Fact name="Pedalled within what is kept">
+        {!found.stepless && <Fact name="Shifted back at once">{String(found.hunts)}</Fact>}
+        <Fact name="Pedalled at the set cadence">
           {found.kept === null ? "never pedalled" : percent(found.kept)}
         </Fact>
         {found.walked_s > 0 && <Fact name="On foot">{`${found.walked_s.toFixed(0)} s`}</Fact>}
@@ -160,7 +160,8 @@ function wentInto({ energies }: Trial): string {
     .map(([what, joules]) => `${percent(joules / whole)} into ${what}`);
   const battery =
     energies.battery_j > 0 ? `, ${percent(energies.battery_j / whole)} of it the battery’s` : "";
-  const from = down >= 0.005 * whole ? `${battery}, ${percent(down / whole)} the way down’s` : battery;
+  const from =
+    down >= 0.005 * whole ? `${battery}, ${percent(down / whole)} of it from the descent` : battery;
   return `${(whole / 1000).toFixed(1)} kJ went in${from}: ${told.join(", ")}.`;
 }
 
@@ -170,7 +171,7 @@ function readingAt(found: Trial, at: number, units: Units): string {
   return [
     units.distance(found.at_m[at] ?? 0, 2),
     units.speed(found.speed_kmh[at] ?? 0),
-    found.walking[at] ? "on foot" : cadence > 0 ? `${cadence.toFixed(0)} rpm` : "feet at rest",
+    found.walking[at] ? "on foot" : cadence > 0 ? `${cadence.toFixed(0)} rpm` : "not pedalling",
     gear ? `gear ${gear}` : units.length(found.development_m[at] ?? 0),
     `you ${(found.rider_w[at] ?? 0).toFixed(0)} W`,
     `motors ${(found.motor_w[at] ?? 0).toFixed(0)} W`,

@@ -28,7 +28,7 @@ export const shiftingFigures = (automatic: boolean, stepless: boolean): Figure[]
   { at: "shifting.start_gear", label: "Gear at a stop", kind: "number", hint: "Usually the lowest, 1" },
   {
     at: "shifting.speeds_kmh",
-    label: "At speeds, km/h",
+    label: "At speeds",
     kind: "numbers",
     hint: "By speed: one for each shift up",
   },

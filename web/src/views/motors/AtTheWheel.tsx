@@ -64,7 +64,7 @@ export function AtTheWheel({ table, help }: Props) {
               <th scope="col">Push together</th>
               <th scope="col">Holds at speed</th>
               <th scope="col">Hardest push</th>
-              <th scope="col">Motors held by</th>
+              <th scope="col">What limits the motors</th>
               <th scope="col" className={styles.borneColumn}>
                 Under the hardest push and all of the motors
               </th>

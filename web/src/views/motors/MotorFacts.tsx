@@ -23,7 +23,7 @@ export function MotorFacts({ help, bench }: Props) {
         <h3 id="from-standstill">From a standstill, lowest gear</h3>
         <dl>
           <Fact name="Together up to">{grade(help.steepest_start)}</Fact>
-          <Fact name="With a dead battery">{grade(help.alone_start)}</Fact>
+          <Fact name="With an empty battery">{grade(help.alone_start)}</Fact>
           {slips !== null && <Fact name="The driven wheel slips from">{grade(slips)}</Fact>}
         </dl>
       </section>

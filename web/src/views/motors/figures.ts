@@ -3,7 +3,7 @@ import type { Figure } from "../../figures/figures";
 
 /** What is asked of a motor; where it enters depends on the path. */
 export const motorFigures = (stages: number): Figure[] => [
-  { at: "name", label: "Called", kind: "text" },
+  { at: "name", label: "Name", kind: "text" },
   {
     at: "at",
     label: "Drives",

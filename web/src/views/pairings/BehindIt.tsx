@@ -32,7 +32,7 @@ export function BehindIt({ job, bench, shown, found }: Props) {
         <FiguresSaved {...both} />
       </div>
       <FiguresTrouble {...both} />
-      <FigureGroup title="Teeth that can be had" note={`for every ${drive} of this job`}>
+      <FigureGroup title="Teeth you can buy" note={`for every ${drive} of this job`}>
         <DocumentFigures figures={teethFigures(drive)} edited={need} />
       </FigureGroup>
       <FigureGroup title="The frame" note="described once, used for every setup">

@@ -60,7 +60,7 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
               {pairing.into.motor_nm > 0 && `, ${pairing.into.motor_nm.toFixed(0)} Nm of the motor`}
             </Figure>
           )}
-          <Figure name="To be bought">{mounted ? "nothing" : changeText(pairing, found.drive)}</Figure>
+          <Figure name="To buy">{mounted ? "nothing" : changeText(pairing, found.drive)}</Figure>
           {pairing.bends !== null && (
             <Figure name="Lost in bending the chain">
               {(pairing.bends * 100).toFixed(1)} %, clean and oiled
@@ -90,7 +90,11 @@ function Figure({ name, children }: { name: string; children: React.ReactNode })
 function pitchWords({ climb, margin }: Pairing): string {
   if (climb === null || margin === null) return "not known: the job names none";
   const room = `${Math.abs(margin * 100).toFixed(0)} %`;
-  const words = { holds: "climbed", tight: "climbed for a minute", fails: "not climbed in the band" };
+  const words = {
+    holds: "climbed",
+    tight: "climbed with a hard push",
+    fails: "not climbed at an easy cadence",
+  };
   return `${words[climb]}, ${room} ${margin >= 0 ? "to spare" : "too high"}`;
 }
 

@@ -97,9 +97,9 @@ function Head({ found }: { found: Pairings }) {
   const holding = found.pairings.filter((each) => each.state !== "fails").length;
   return (
     <>
-      {holding} of {found.pairings.length} pairings hold or are not known to fail;{" "}
+      {holding} of {found.pairings.length} pairings may run, as far as is known;{" "}
       {least === null
-        ? "no smallest ratio is known"
+        ? "no smallest ratio is stated"
         : `front ÷ rear at least ${Number(least.toFixed(3))}${derived ? ", derived from the torque it bears" : ""}`}
       {cassette && "; the cassette stays, its largest sprocket stands for it"}
     </>
@@ -138,7 +138,7 @@ function Legend({ found }: { found: Pairings }) {
             <Hill verdict="holds" /> climbs the steepest hill
           </span>
           <span className={styles.hill}>
-            <Hill verdict="tight" /> for a minute
+            <Hill verdict="tight" /> with a hard push
           </span>
           <span className={styles.hill}>
             <Hill verdict="fails" /> does not

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { useCallback, useRef, useState } from "react";
 import type { Gear, JobRecord } from "../../api/client";
 import { PowerPath } from "../../charts/PowerPath";
@@ -50,7 +51,12 @@ export function SetupBench({ job, shown, bench }: Props) {
   return (
     <>
       <SetupHead job={job} shown={shown} editing={editing} problems={problems} />
-      <Says text={table.says} />
+      <Says text={table.says} stale={problems.length > 0} />
+      {table.climb.verdict === "fails" && table.climb.limit === "gears" && (
+        <p className="no-print">
+          <Link to={`/jobs/${job.id}/pairings/${record.id}#would-do`}>What would do it</Link>
+        </p>
+      )}
       <PowerPath
         table={table}
         setup={setup}

@@ -11,7 +11,7 @@ import { INSIDES } from "../../setup/stages";
 
 export const NAME: Figure = {
   at: "name",
-  label: "Called",
+  label: "Name",
   kind: "text",
   hint: "By what it is, such as “9-speed hub, grease”",
   required: true,
