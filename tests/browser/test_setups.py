@@ -4,7 +4,7 @@ import json
 import re
 
 import pytest
-from on_page import explained, field, open_setup, saved
+from on_page import explained, field, open_setup, saved, stored
 from playwright.sync_api import expect
 
 from examples import NINE_SPEED_HUB
@@ -174,3 +174,43 @@ def test_an_empty_store_offers_the_demo(page, empty):
     page.goto(empty.address)
     page.get_by_role("button", name="Look at the demo").click()
     expect(page.get_by_role("listbox")).to_have_count(7)
+
+
+def test_a_part_is_taken_in_a_pieces_place_and_a_note_is_kept(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    page.get_by_role("button", name=re.compile("^More for Hub")).click()
+    page.get_by_role("menuitem", name="Take from Parts…").click()
+    box = page.get_by_role("dialog", name="Take from Parts")
+    # Only what may stand there.
+    expect(box.get_by_role("button", name=re.compile("cassette"))).to_have_count(1)
+    expect(box.get_by_role("button", name=re.compile("^crank"))).to_have_count(0)
+    box.get_by_role("button", name=re.compile("^5-speed hub, grease")).click()
+    expect(page.get_by_text("“5-speed hub, grease” is now in C")).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("Show gear"))).to_have_count(5)
+    # With all that is known of it: its limits, and what it costs.
+    held = stored(demo, "Eight-speed hub")["setup"]["path"][1]
+    assert held["limits"]["primary_ratio_min"] > 0
+    assert held["price"] == 150
+    page.get_by_text("Notes on this setup").click()
+    page.get_by_label("Notes on this setup").fill("Borrowed from the mill; back by May.")
+    saved(page)
+    assert stored(demo, "Eight-speed hub")["setup"]["notes"] == "Borrowed from the mill; back by May."
+    page.keyboard.press("Tab")
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text("Undone: notes of “Eight-speed hub”.")).to_be_visible()
+
+
+def test_a_setup_is_copied_in_one_press_and_its_change_held_against_what_it_was(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    page.get_by_role("button", name="Copy", exact=True).click()
+    name = page.get_by_label("Name of the setup")
+    expect(name).to_be_focused()
+    expect(name).not_to_have_value("Eight-speed hub")
+    field(page, "path[0].front").fill("40")
+    told = page.get_by_role("region", name="Before and after")
+    # 40/44 is 9.1 % less.
+    expect(told.get_by_role("status")).to_contain_text("All gears are 9.1 % lower.")
+    told.get_by_role("button", name="Show the lanes").click()
+    expect(told.get_by_role("listbox")).to_have_count(2)
+    told.get_by_role("button", name="Compare with this from now on").click()
+    expect(told).to_have_count(0)

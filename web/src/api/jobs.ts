@@ -116,6 +116,13 @@ export function useAddJob() {
   });
 }
 
+/** A setup as it was last heard of, with the version that a change is based on. */
+export function useSetupAsHeld() {
+  const client = useQueryClient();
+  return (jobId: string, setupId: string): SetupRecord | undefined =>
+    client.getQueryData<JobRecord>(jobKey(jobId))?.setups.find(({ id }) => id === setupId);
+}
+
 /** Opens the demo beside one’s own jobs, or puts all of it away. */
 export function useDemo() {
   const keep = useKeepAnswer();

@@ -4824,6 +4824,8 @@ export interface components {
             format: "kettledrum-setup/1";
             /** Name */
             name: string;
+            /** Notes */
+            notes?: string | null;
             cranks: components["schemas"]["Cranks"];
             /** Path */
             path: (components["schemas"]["GearboxStage"] | components["schemas"]["SprocketsStage"] | components["schemas"]["HubStage"])[];

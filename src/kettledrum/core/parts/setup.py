@@ -22,7 +22,7 @@ from kettledrum.core.parts.motor_place import entry_place
 from kettledrum.core.parts.pieces import Piece, Pieces
 from kettledrum.core.parts.stage import SprocketsStage, Stage
 from kettledrum.core.parts.wheel import Wheel
-from kettledrum.core.terms.quantities import CrankMm, Model, Name, refused
+from kettledrum.core.terms.quantities import CrankMm, Model, Name, Notes, refused
 
 MOST_STAGES = 50
 MOST_MOTORS = 8
@@ -53,6 +53,7 @@ class Setup(Model):
 
     format: Literal["kettledrum-setup/1"]
     name: Name
+    notes: Notes | None = None
     cranks: Cranks
     path: Annotated[list[Stage], Field(min_length=1, max_length=MOST_STAGES)]
     wheel: Wheel

@@ -1,4 +1,4 @@
-import type { Check, FieldProblem } from "../../api/client";
+import type { Check, FieldProblem, Part } from "../../api/client";
 import type { Editing } from "../../drafts/DraftsProvider";
 import { listAt, withValue } from "../../drafts/held";
 import { FigureField } from "../../figures/FigureField";
@@ -17,12 +17,14 @@ interface Props {
   onSelect: (place: string) => void;
   /** Saves the part at a place, a stage by its number or "wheel", to the shelf. */
   onSave: (place: string) => void;
+  /** Asks which part of these kinds is taken into the setup. */
+  onTake: (kinds: Part["kind"][]) => void;
 }
 
 const CRANKS: Figure = { at: "cranks.length_mm", label: "Length", kind: "mm" };
 
 /** Every part of the setup to be changed, in the order of the drawing above. */
-export function Parts({ editing, problems, asked, selected, onSelect, onSave }: Props) {
+export function Parts({ editing, problems, asked, selected, onSelect, onSave, onTake }: Props) {
   const { document, change } = editing;
   const stages = listAt(document, "path");
   return (
@@ -43,6 +45,7 @@ export function Parts({ editing, problems, asked, selected, onSelect, onSave }: 
           index={index}
           onChange={(next) => change(withValue(document, "path", next))}
           onSave={() => onSave(String(index))}
+          onTake={onTake}
           {...{ problems, asked, selected, onSelect }}
         />
       ))}

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import { useCallback, useRef, useState } from "react";
-import type { Gear, JobRecord } from "../../api/client";
+import type { Gear, JobRecord, Part } from "../../api/client";
 import { PowerPath } from "../../charts/PowerPath";
 import { useSetupEditing } from "../../drafts/DraftsProvider";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
@@ -13,7 +13,10 @@ import { Parts } from "./Parts";
 import { SetupHead } from "./SetupHead";
 import { Sum } from "./Sum";
 import styles from "./Setups.module.css";
+import { FigureField } from "../../figures/FigureField";
+import type { Figure } from "../../figures/figures";
 import { BeforeAfter } from "./BeforeAfter";
+import { TakePart } from "./TakePart";
 import { Says } from "../../ui/Says";
 
 interface Props {
@@ -46,6 +49,7 @@ export function SetupBench({ job, shown, bench }: Props) {
     [table, gear],
   );
   const save = useSaveToShelf(job, record);
+  const [taking, setTaking] = useState<Part["kind"][] | null>(null);
   if (!gear) return null;
 
   return (
@@ -73,8 +77,21 @@ export function SetupBench({ job, shown, bench }: Props) {
           selected={part}
           onSelect={setPart}
           onSave={(place) => void save(place)}
+          onTake={setTaking}
         />
       </div>
+      {taking && <TakePart job={job} record={record} kinds={taking} onClose={() => setTaking(null)} />}
+      <details className={styles.notes} open={typeof setup.notes === "string" || undefined}>
+        <summary>Notes on this setup</summary>
+        <FigureField
+          figure={NOTES}
+          hideLabel
+          multiline
+          document={editing.document}
+          problems={problems}
+          onChange={editing.change}
+        />
+      </details>
       <BeforeAfter job={job} bench={bench} shown={shown} />
       <Checks checks={table.checks} />
       <Explained table={table} gear={gear} stale={problems.length > 0} units={units} />
@@ -85,6 +102,8 @@ export function SetupBench({ job, shown, bench }: Props) {
     </>
   );
 }
+
+const NOTES: Figure = { at: "notes", label: "Notes on this setup", kind: "text" };
 
 function Explained({
   table,

@@ -6,7 +6,7 @@ import Divider from "@mui/material/Divider";
 import IconButton from "@mui/material/IconButton";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import type { Check, FieldProblem } from "../../api/client";
+import type { Check, FieldProblem, Part } from "../../api/client";
 import { useStartingPoints } from "../../api/starting";
 import { heldAt, withValue, without, type Held } from "../../drafts/held";
 import {
@@ -51,11 +51,22 @@ interface Props {
   onSelect: (place: string) => void;
   onChange: (stages: Held[]) => void;
   onSave: () => void;
+  onTake: (kinds: Part["kind"][]) => void;
   /** The checks of the setup that ask for something. */
   asked: Check[];
 }
 
-export function StagePart({ stages, index, problems, selected, asked, onSelect, onChange, onSave }: Props) {
+export function StagePart({
+  stages,
+  index,
+  problems,
+  selected,
+  asked,
+  onSelect,
+  onChange,
+  onSave,
+  onTake,
+}: Props) {
   const [aside, setAside] = useState<Aside>({});
   const stage = stages[index];
   if (!stage) return null;
@@ -81,6 +92,7 @@ export function StagePart({ stages, index, problems, selected, asked, onSelect, 
           change={change}
           onChange={onChange}
           onSave={isPaired(stage) ? undefined : onSave}
+          onTake={isPaired(stage) ? undefined : () => onTake(TAKEN[kindOfStage(stage)])}
         />
       }
     >
@@ -133,9 +145,10 @@ interface MenuProps {
   change: (stage: Held) => void;
   onChange: (stages: Held[]) => void;
   onSave: (() => void) | undefined;
+  onTake: (() => void) | undefined;
 }
 
-function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onSave }: MenuProps) {
+function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onSave, onTake }: MenuProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const starts = useStartingPoints();
   const entry = (label: string, act: () => void, disabled = false) => (
@@ -200,6 +213,7 @@ function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onS
             entry(`Change to ${KINDS[each].toLowerCase()}`, () => change(withKind(stage, each))),
           )}
         <Divider />
+        {onTake && entry("Take from Parts…", onTake)}
         {onSave && entry("Save it to Parts", onSave)}
         {entry("Move towards the cranks", () => move(index - 1), index === 0)}
         {entry("Move towards the wheel", () => move(index + 1), index === stages.length - 1)}
@@ -212,6 +226,13 @@ function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onS
     </>
   );
 }
+
+/** The kinds of parts that may stand in a stage's place. */
+const TAKEN: Record<StageKind, Part["kind"][]> = {
+  hub: ["hub"],
+  gearbox: ["gearbox", "chaingear"],
+  sprockets: ["cassette", "crankset"],
+};
 
 const MAKE: Record<Inside, string> = {
   ratios: "Give its ratios",

@@ -14,5 +14,11 @@ export function stageFields(stage: Held, path: string): string[] {
 
 /** Every place whose problems a field or a panel of the editor shows itself. */
 export function shownPlaces(document: Held): string[] {
-  return ["name", "cranks", "wheel", ...listAt(document, "path").map((_stage, place) => `path[${place}]`)];
+  return [
+    "name",
+    "notes",
+    "cranks",
+    "wheel",
+    ...listAt(document, "path").map((_stage, place) => `path[${place}]`),
+  ];
 }
