@@ -94,6 +94,7 @@ def test_a_beginner_with_an_advertisement(hand, empty):
     expect(hand.page.get_by_text("On the flat 22 km/h in gear 9")).to_be_visible()
     hand.within(clicks=0, keys=35)
     hand.click("button", "Go on with this as a job")
+    expect(hand.page.get_by_role("link", name="Line-up")).to_be_visible()
     expect(says(hand.page)).to_contain_text("climbs the 9 % hill with a hard push")
     hand.within(clicks=1, keys=35)
     # Nothing of the question is lost: the job holds the rider, the load and the bicycle.

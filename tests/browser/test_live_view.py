@@ -145,5 +145,5 @@ def test_the_rail_and_a_key_lead_there(live):
     live.get_by_role("heading", name="Line-up").wait_for()
     live.keyboard.press("v")
     expect(live.get_by_role("heading", name="Live", exact=True)).to_be_visible()
-    expect(live.get_by_text("what it tells is worked out, not measured")).to_be_visible()
+    expect(live.get_by_text("its figures are worked out, not measured")).to_be_visible()
     expect(live.get_by_text("keep hands, hair and clothes away")).to_be_visible()
