@@ -214,7 +214,7 @@ def test_by_keyboard_alone(hand, page, empty):
     expect(page.locator("#view")).to_be_focused()
     hand.press("g")
     expect(page.get_by_role("heading", name="Pairings")).to_be_visible()
-    expect(says(page)).to_contain_text("as mounted")
+    expect(says(page)).to_contain_text("is mounted")
     hand.within(clicks=0, keys=70)
 
 

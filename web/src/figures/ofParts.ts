@@ -135,7 +135,7 @@ export const STAGE_FIGURES: Record<"hub" | "gearbox" | "sprockets", Figure[]> = 
 /** A wheel, but for its size by any of its names. */
 export const WHEEL_FIGURES: Figure[] = [
   { at: "wheel.tyre_mm", label: "Tyre", kind: "mm" },
-  { at: "wheel.rollout_mm", label: "Distance per turn", kind: "mm" },
+  { at: "wheel.rollout_mm", label: "Per turn", kind: "mm" },
 ];
 
 /** The rim of the driven wheel, and the spokes in it. */

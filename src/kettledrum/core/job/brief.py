@@ -97,9 +97,8 @@ class BriefRoad(Road):
         names = [route.name for route in self.routes or []]
         for place, name in enumerate(names):
             if name in names[:place]:
-                message = (
-                    f"must differ from the other roads' names; routes[{names.index(name)}] has that name already"
-                )
+                first = names.index(name)
+                message = f"must differ from the other roads' names; routes[{first}] has that name already"
                 raise refused(message, f"routes[{place}].name")
         return self
 

@@ -34,14 +34,19 @@ def pairings_says(
     best = allowed[0]
     sentences = []
     if now is not None:
-        sentences.append(f"{_teeth(now)}, as mounted, {_does(now, job)}.")
-    if now is None or (best.front, best.rear) != mounted:
-        if now is not None and now.state != "fails" and _rank(best) >= _rank(now):
-            sentences.append(f"First on the list is {_teeth(best)}: {_does(best, job)}.")
-        else:
-            sentences.append(f"Best is {_teeth(best)}: {_does(best, job)}.")
-    elif len(allowed) > 1:
-        sentences.append("None of the others does better.")
+        hill = _hill(now, job)
+        sentences.append(f"{_teeth(now)} is mounted{f' and {hill}' if hill else ''}.")
+        sentences.append(f"Its lowest gear goes {_ends(now)}; {_limits(now)}.")
+    climbs_no_more = now is not None and now.state != "fails" and _rank(best) >= _rank(now)
+    if now is not None and (best.front, best.rear) == mounted:
+        if len(allowed) > 1:
+            sentences.append("None of the others does better.")
+    elif not (climbs_no_more and best.climb == "fails"):
+        first = "First on the list is" if climbs_no_more else "Best is"
+        hill = _hill(best, job)
+        sentences.append(
+            f"{first} {_teeth(best)}{f', which {hill}' if hill else ''}: {_ends(best)}; {_limits(best)}."
+        )
     if job.steepest is not None and best.climb == "fails":
         sentences.append(
             f"No pairing within the limits climbs the {percent(job.steepest)} hill: that takes another "
@@ -56,15 +61,20 @@ def _teeth(pairing: "Pairing") -> str:
     return f"{pairing.front} × {pairing.rear}"
 
 
-def _does(pairing: "Pairing", job: Conditions) -> str:
-    limits = pairing.why[0] if pairing.state == "fails" and pairing.why else _MARKS[pairing.state]
-    hill = ""
-    if job.steepest is not None and pairing.climb is not None:
-        does = "does not climb" if pairing.climb == "fails" else "climbs"
-        push = " with a hard push" if pairing.climb == "tight" else ""
-        hill = f"{does} the {percent(job.steepest)} hill{push}, "
-    low = f"{turn(pairing.lowest.development_m)} per pedal turn in its lowest gear"
-    return f"{hill}{low}, gears up to {speed(pairing.top_kmh)}; {limits}"
+def _hill(pairing: "Pairing", job: Conditions) -> str | None:
+    if job.steepest is None or pairing.climb is None:
+        return None
+    does = "does not climb" if pairing.climb == "fails" else "climbs"
+    push = " with a hard push" if pairing.climb == "tight" else ""
+    return f"{does} the {percent(job.steepest)} hill{push}"
+
+
+def _ends(pairing: "Pairing") -> str:
+    return f"{turn(pairing.lowest.development_m)} per pedal turn, its highest up to {speed(pairing.top_kmh)}"
+
+
+def _limits(pairing: "Pairing") -> str:
+    return pairing.why[0] if pairing.state == "fails" and pairing.why else _MARKS[pairing.state]
 
 
 def _rank(pairing: "Pairing") -> int:
