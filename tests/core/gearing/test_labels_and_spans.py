@@ -4,7 +4,7 @@ import math
 
 import pytest
 
-from examples import setup, sprockets, stepless_hub
+from examples import hub, setup, sprockets, stepless_hub
 from kettledrum.core.effort.steepest import gear_at
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.gearing.ladder import ladder
@@ -54,3 +54,9 @@ def test_a_roads_length_and_climb_whichever_way_it_is_given():
     drawn = Route(name="D", legs=[Leg(length_m=500, grade=0.06), Leg(length_m=300, grade=-0.1)])
     length, up = extent(drawn)
     assert (length, up) == (800, pytest.approx(500 * math.sin(math.atan(0.06))))
+
+
+def test_the_two_gears_of_a_hub_keep_their_names():
+    two = {**hub(0.7, 1.0), "gears": {"ratios": [0.7, 1.0], "names": ["slow", "quick"]}}
+    table = gear_table(validate(Setup, setup(sprockets([42], [20]), two)), (60, 88))
+    assert [gear.label for gear in table.gears] == ["slow", "quick"]

@@ -57,3 +57,36 @@ def test_a_smaller_wheel_is_said_to_cost_the_top_where_it_does(top_kmh, words):
         reached = found.highest * smaller * 2.21796 * 88 * 0.06
         assert (reached < top_kmh) is (words != "would do it")
     assert words in wheel
+
+
+def test_a_gearbox_is_tried_with_the_sprockets_of_gearboxes():
+    brief = need(wants={"lowest_by": "ratio", "lowest_ratio": 0.5}, stock=None)
+    limits = {"input_torque_max_nm": 300}
+    found = answers(brief, part("box", kind="gearbox", low=0.6, limits=limits), part("hub", limits=limits))
+    # 26 in front and 34 behind are sold for gearboxes alone.
+    assert found["box"].front <= 42
+    assert found["box"].front / found["box"].rear <= 0.5 / 0.6
+    assert found["hub"].front >= 30
+    assert found["hub"].rear <= 24
+
+
+def test_only_what_is_carried_can_stay_at_home():
+    road = {"steepest": 0.1, "crr": 0.006}
+    strict = {"primary_ratio_min": 1.0, "input_torque_max_nm": 300}
+
+    def helped(**load):
+        brief = need(road=road, load={"bike_kg": 15, **load}, wants={})
+        return " ".join(answers(brief, part("narrow", low=0.9, high=1.2, limits=strict))["narrow"].help)
+
+    # Without any load nothing can be left; a trailer alone counts as what is carried.
+    assert "less to carry" not in helped()
+    assert "less to carry" not in helped(cargo_kg=0.5)
+    assert helped(trailer_kg=40) == helped(cargo_kg=40)
+
+
+def test_what_breaks_a_hub_ranks_behind_what_is_walked():
+    found = tried(job(sprockets([44], [22]), hub_with(primary_ratio_min=2.0), front=[30, 44], rear=[16, 22]))
+    order = sorted(found.values(), key=lambda each: each.rank)
+    states = [each.state == "fails" for each in order]
+    assert states == sorted(states)
+    assert any(states)
