@@ -137,7 +137,7 @@ NOT_A_RATIO = "path[1].gears.ratios[3]: must be a number above 0 and at most 20"
         (("name",), "<b>Fast</b>", "name: must be plain text without < or >"),
         (("name",), "Fast\x1b[2J", "name: must be plain text without control characters"),
         (("name",), 9, "name: must be text of 1 to 120 characters"),
-        (("colour",), "red", "colour: is not known here; allowed are format, name, cranks, path,"),
+        (("colour",), "red", "colour: is not known here; allowed are format, name, notes, cranks, path,"),
         (("format",), "kettledrum-setup/2", "format: must be “kettledrum-setup/1”"),
     ],
 )

@@ -19,6 +19,8 @@ export function FileInput({ label, input, onFiles, accept = OURS }: Props) {
       accept={accept}
       className="visually-hidden"
       aria-label={label}
+      // What opens it is a button of its own: to who cannot see, this is no second one.
+      aria-hidden
       tabIndex={-1}
       onChange={(event) => {
         onFiles([...(event.target.files ?? [])]);

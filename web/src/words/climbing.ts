@@ -11,9 +11,9 @@ export function grade(share: number): string {
 export const ratioText = (ratio: number): string => ratio.toFixed(2);
 
 /** The steepest hill in words, or null where it is not known: "12 % for 70 m". */
-export function pitchText({ road }: Need): string | null {
+export function pitchText({ road }: Need, units: Units): string | null {
   if (typeof road?.steepest !== "number") return null;
-  const length = typeof road.steepest_m === "number" ? ` for ${Number(road.steepest_m.toFixed(0))} m` : "";
+  const length = typeof road.steepest_m === "number" ? ` for ${units.height(road.steepest_m)}` : "";
   return `${Number((road.steepest * 100).toFixed(1))} %${length}`;
 }
 

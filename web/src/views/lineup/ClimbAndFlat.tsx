@@ -12,8 +12,8 @@ import { SetupName } from "./SetupName";
 /** Whether each setup's lowest gear climbs the steepest hill, what it rides on the flat, and where its top runs out. */
 export function ClimbAndFlat({ bench }: { bench: Workbench }) {
   const { setups, need, leads } = bench;
-  const pitch = pitchText(need);
   const units = useUnits();
+  const pitch = pitchText(need, units);
   const judged = { physics: "what it climbs", ratio: "its ratio", "gear inches": "its gear inches" }[leads];
   return (
     <section aria-labelledby="climb" className={styles.section}>

@@ -8,6 +8,7 @@ import { StateMark } from "../../ui/StateMark";
 import tables from "../../ui/table.module.css";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
+import { useUnits } from "../../words/units";
 
 interface Props {
   job: JobRecord;
@@ -27,7 +28,7 @@ export function LowEnough({ job, bench: { setups, need, leads } }: Props) {
   const { document, change } = useNeedEditing(job);
   const chosen = valueAt(document, "wants.lowest_by") ?? "physics";
   const group = useId();
-  const pitch = pitchText(need);
+  const pitch = pitchText(need, useUnits());
   const differ = setups.filter(
     ({ table }) => new Set(table.lowest_gear.flatMap(({ verdict }) => verdict ?? [])).size > 1,
   );

@@ -12,9 +12,10 @@ import { SetupName } from "./SetupName";
 /** What motors add, side by side at the wheel, wherever their torque enters; nothing where no setup has one. */
 export function WithMotors({ job, bench }: { job: JobRecord; bench: Workbench }) {
   const { data: ranges } = useRanges(job, bench);
+  const units = useUnits();
   const driven = bench.setups.filter(({ table }) => table.motor);
   if (driven.length === 0) return null;
-  const pitch = pitchText(bench.need);
+  const pitch = pitchText(bench.need, units);
   return (
     <section aria-labelledby="with-motors" className={styles.section}>
       <h3 id="with-motors">With motors</h3>

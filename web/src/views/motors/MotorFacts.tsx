@@ -28,7 +28,7 @@ export function MotorFacts({ help, bench }: Props) {
         </dl>
       </section>
       <section aria-labelledby="up-the-pitch">
-        <h3 id="up-the-pitch">Up the steepest hill{pitch && `, ${pitchText(bench.need)}`}</h3>
+        <h3 id="up-the-pitch">Up the steepest hill{pitch && `, ${pitchText(bench.need, units)}`}</h3>
         {!pitch && <p className={sections.note}>The job names no steepest hill yet.</p>}
         {pitch && (
           <>
