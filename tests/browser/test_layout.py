@@ -113,3 +113,20 @@ def test_the_theme_is_chosen_and_remembered(page, demo):
     expect(page.locator("html")).to_have_attribute("data-theme", "dark")
     page.reload()
     expect(page.locator("html")).to_have_attribute("data-theme", "dark")
+
+
+@pytest.mark.parametrize("width", [390, 768, 1280])
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_the_quick_question_is_in_order(page, demo, scheme, width):
+    page.emulate_media(color_scheme=scheme)
+    page.set_viewport_size({"width": width, "height": 800})
+    page.goto(f"{demo.address}ask")
+    page.get_by_label("Your weight").fill("78")
+    page.get_by_label("The bike, as advertised").fill("36 × 11–46, 28 in")
+    expect(page.get_by_role("region", name="The answer")).to_be_visible()
+    page.get_by_role("button", name="Change the usual figures").click()
+    page.wait_for_function(
+        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
+    )
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
