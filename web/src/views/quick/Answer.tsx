@@ -3,6 +3,7 @@ import type { QuickAnswer } from "../../api/client";
 import { GearLanes } from "../../charts/GearLanes";
 import { SlopeRidden } from "../../charts/SlopeRidden";
 import type { BenchSetup } from "../../drafts/useWorkbench";
+import { counted } from "../../words/format";
 import { inUnits, unbroken } from "../../words/inUnits";
 import { useUnits } from "../../words/units";
 import styles from "./Quick.module.css";
@@ -10,7 +11,7 @@ import styles from "./Quick.module.css";
 /** The answer: a sentence, the hill as it is ridden, the gears by the speed they are for, and what else would do. */
 export function Answer({ answer, isRoad }: { answer: QuickAnswer; isRoad: boolean }) {
   const units = useUnits();
-  const [speed, setSpeed] = useState(12);
+  const [speed, setSpeed] = useState(answer.setup.flat.speed_kmh);
   const [setup] = answer.brief.setups ?? [];
   const words = (text: string) => unbroken(inUnits(text, units));
   const taken = [
@@ -39,8 +40,8 @@ export function Answer({ answer, isRoad }: { answer: QuickAnswer; isRoad: boolea
         <SlopeRidden hills={answer.hills} asked={answer.grade} climbsTo={answer.climbs_to} />
         <section aria-labelledby="its-gears">
           <h3 id="its-gears">
-            {answer.setup.stepless ? "Its gears" : `Its ${answer.setup.gears.length} gears`}, by the speed
-            they are for
+            {answer.setup.stepless ? "Its gears" : `Its ${counted(answer.setup.gears.length, "gear")}`}, by
+            the speed they are for
           </h3>
           <GearLanes setups={[shown]} speedKmh={speed} onSpeed={setSpeed} />
           {answer.also.length > 0 && (
