@@ -87,6 +87,7 @@ def test_deleting_the_last_setup_leaves_a_page_that_says_what_to_do(page, demo):
     expect(page.get_by_role("heading", name="No setups yet")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
     # The two views say the same: the one must be gone before its button is.
+    expect(page).to_have_title(re.compile("^Line-up"))
     page.wait_for_load_state("networkidle")
     page.get_by_role("button", name="Add setup").click()
     page.get_by_role("menuitem", name="Hub with gears").click()
