@@ -105,10 +105,7 @@ export function useAddJob() {
   const keep = useKeepAnswer();
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (brief: Brief | "demo") =>
-      dataOf<JobRecord>(
-        brief === "demo" ? api.POST("/api/jobs/demo") : api.POST("/api/jobs", { body: brief }),
-      ),
+    mutationFn: (brief: Brief) => dataOf<JobRecord>(api.POST("/api/jobs", { body: brief })),
     onSuccess: (job) => {
       keep.job(job);
       return client.invalidateQueries({ queryKey: ["jobs"] });

@@ -8,6 +8,7 @@ import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
 import { useColorScheme } from "@mui/material/styles";
 import type { JobRecord } from "../api/client";
+import { shortGrade } from "../words/climbing";
 import { useKeys } from "../keys/KeysContext";
 import { JobMenu } from "./JobMenu";
 import styles from "./TopBar.module.css";
@@ -50,7 +51,7 @@ function needInShort({ need }: JobRecord, units: Units): string {
     masses.join(" + "),
     `${rider.power_w} W`,
     `${low}–${high} rpm`,
-    ...(typeof road?.steepest === "number" ? [`hills to ${Number((road.steepest * 100).toFixed(1))} %`] : []),
+    ...(typeof road?.steepest === "number" ? [`hills to ${shortGrade(road.steepest)}`] : []),
   ].join(" · ");
 }
 

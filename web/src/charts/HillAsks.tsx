@@ -1,6 +1,6 @@
 import type { Comparison } from "../api/client";
 import { useUnits } from "../words/units";
-import { inUnits } from "../words/inUnits";
+import { shortGrade } from "../words/climbing";
 import styles from "./HillAsks.module.css";
 import { useWidth } from "./useWidth";
 
@@ -44,7 +44,7 @@ export function HillAsks({ hill, loadKg, riderKg }: Props) {
         width={width}
         height={HEIGHT}
         role="img"
-        aria-label={`The hill, ${percentOf(hill.grade)}${length}`}
+        aria-label={`The hill, ${shortGrade(hill.grade)}${length}`}
       >
         <polygon
           points={`0,${HEIGHT - FOOT} ${width},${HEIGHT - FOOT - rise} ${width},${HEIGHT} 0,${HEIGHT}`}
@@ -66,7 +66,8 @@ export function HillAsks({ hill, loadKg, riderKg }: Props) {
           </g>
         </g>
         <text x={width - 4} y={HEIGHT - 10} textAnchor="end">
-          {inUnits(`${percentOf(hill.grade)}${length}`, units)}
+          {shortGrade(hill.grade)}
+          {length}
         </text>
       </svg>
       <dl>
@@ -80,5 +81,3 @@ export function HillAsks({ hill, loadKg, riderKg }: Props) {
     </figure>
   );
 }
-
-const percentOf = (grade: number): string => `${Number((grade * 100).toFixed(1))} %`;

@@ -1,4 +1,5 @@
 import type { QuickAnswer } from "../api/client";
+import { shortGrade } from "../words/climbing";
 import { useUnits } from "../words/units";
 import styles from "./SlopeRidden.module.css";
 import { useWidth } from "./useWidth";
@@ -34,10 +35,7 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
     ({ hill }) => hill.grade === asked || hill.state !== "holds" || Math.abs(hill.grade - 0.05) < 1e-9,
   );
   const shown = spread(told.filter(({ x }) => x > LABEL));
-  const walks =
-    climbsTo === null
-      ? "no road is too steep for it"
-      : `it climbs to ${Number((climbsTo * 100).toFixed(1))} %`;
+  const walks = climbsTo === null ? "it climbs beyond 30 %" : `it climbs to ${shortGrade(climbsTo)}`;
   return (
     <figure className={styles.slope} ref={ref}>
       <svg
@@ -56,7 +54,7 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
               <circle cx={x} cy={y} r={hill.grade === asked ? 9 : 7} />
             )}
             <text x={x - 14} y={y - 8} textAnchor="end">
-              {gradeText(hill.grade)}: {shortly(hill)}
+              {shortGrade(hill.grade)}: {shortly(hill)}
             </text>
           </g>
         ))}
@@ -79,7 +77,7 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
           <tbody>
             {hills.map((hill) => (
               <tr key={hill.grade}>
-                <th scope="row">{gradeText(hill.grade)}</th>
+                <th scope="row">{shortGrade(hill.grade)}</th>
                 <td>{units.speed(hill.speed_kmh)}</td>
                 <td>{hill.cadence_rpm.toFixed(0)}</td>
                 <td>{hill.gear ?? "—"}</td>
@@ -98,8 +96,6 @@ const HOW: Record<OnHill["state"], string> = {
   grinding: "too slow below",
   walking: "on foot",
 };
-
-const gradeText = (grade: number): string => `${Number((grade * 100).toFixed(1))} %`;
 
 function shortly(hill: OnHill): string {
   if (hill.state === "walking") return "on foot";

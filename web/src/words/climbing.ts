@@ -8,13 +8,16 @@ export function grade(share: number): string {
   return `${share < 0 && tenths > 0 ? "−" : ""}${tenths.toFixed(1)} %`;
 }
 
+/** A grade as one says it: "12 %", "12.5 %". */
+export const shortGrade = (share: number): string => `${Number((share * 100).toFixed(1))} %`;
+
 export const ratioText = (ratio: number): string => ratio.toFixed(2);
 
 /** The steepest hill in words, or null where it is not known: "12 % for 70 m". */
 export function pitchText({ road }: Need, units: Units): string | null {
   if (typeof road?.steepest !== "number") return null;
   const length = typeof road.steepest_m === "number" ? ` for ${units.height(road.steepest_m)}` : "";
-  return `${Number((road.steepest * 100).toFixed(1))} %${length}`;
+  return `${shortGrade(road.steepest)}${length}`;
 }
 
 /** What was taken for want of the rider’s own figures, in words. */

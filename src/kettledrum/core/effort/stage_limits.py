@@ -1,12 +1,12 @@
 """What makers allow, held against what a setup asks of its parts."""
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from kettledrum.core.effort.into_part import IntoPart, into_part, lowest_ratios
-from kettledrum.core.effort.pushes import Pushes, pushes
+from kettledrum.core.effort.into_part import IntoPart, into_part
+from kettledrum.core.effort.pushes import Pushes
 from kettledrum.core.job.brief import Need
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import Stage, has_gears, stage_name
@@ -122,13 +122,14 @@ def motor_check(limits: Limits, motor_nm: float, part: str) -> LimitCheck | None
     return LimitCheck("motor", state, what, motor_nm, most)
 
 
-def limits_in_lowest(need: Need, setup: Setup) -> Iterator[LimitCheck]:
+def limits_in_lowest(
+    need: Need, setup: Setup, asked: Pushes, lowest: Sequence[float]
+) -> Iterator[LimitCheck]:
     """What the gears of a path bear, in the lowest gear before each: smallest ratios and torques.
 
-    For a path of any kind; the pairings judge each pairing of one that has a single one by the same checks.
+    `lowest` are the lowest ratios of the stages. For a path of any kind; the pairings judge each pairing of
+    one that has a single one by the same checks.
     """
-    asked = pushes(need, setup)
-    lowest = lowest_ratios(setup)
     for place, stage in enumerate(setup.path):
         if not has_gears(stage):
             continue
@@ -148,11 +149,10 @@ def limits_in_lowest(need: Need, setup: Setup) -> Iterator[LimitCheck]:
         yield from input_checks(stage, name, into, least)
 
 
-def over_limits(need: Need, setup: Setup) -> list[str]:
+def over_limits(need: Need, setup: Setup, asked: Pushes, lowest: Sequence[float]) -> list[str]:
     """Which of the makers' figures a setup is beyond: ratios, torques and the mass of all, each in words."""
-    asked = pushes(need, setup)
     masses = (mass_check(stage.limits or Limits(), asked, stage_name(stage)) for stage in setup.path)
-    found = [*limits_in_lowest(need, setup), *(mass for mass in masses if mass)]
+    found = [*limits_in_lowest(need, setup, asked, lowest), *(mass for mass in masses if mass)]
     return [check.what for check in found if check.state == "fails"]
 
 

@@ -7,6 +7,7 @@ from kettledrum.core.chains.chain import ChainFit
 from kettledrum.core.chains.chainline import chainline
 from kettledrum.core.chains.derailleur import derailleur_needs
 from kettledrum.core.chains.twin import TOLERANCE_MM, twin_of
+from kettledrum.core.effort.into_part import lowest_ratios
 from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.effort.stage_limits import (
     LimitKind,
@@ -148,7 +149,9 @@ def _limits(bike: Bike) -> Iterator[Finding]:
 
 def _behind_several(bike: Bike) -> Iterator[Finding]:
     """The limits of what lies behind several rings or set pairings, in the lowest of them."""
-    for check in limits_in_lowest(bike.brief, bike.setup):
+    for check in limits_in_lowest(
+        bike.brief, bike.setup, pushes(bike.brief, bike.setup), lowest_ratios(bike.setup)
+    ):
         asks = check.state in ("fails", "not known")
         remedy = _REMEDIES["ratio"] if check.kind == "ratio" and check.state == "fails" else _ASK
         yield Finding(check.state, check.what, remedy if asks else None)

@@ -12,7 +12,12 @@ def fit_says(checks: Sequence[FitCheck]) -> str:
         [each for each in checks if each.state == state] for state in ("fails", "tight", "not known")
     )
     missing = f" {counted(len(unknown), 'thing')} must still be looked up." if unknown else ""
+    wanted = [each for each in fails if each.topic == "what you want"]
+    if wanted and len(wanted) == len(fails):
+        also = f"; and {wanted[1].what}" if len(wanted) > 1 else ""
+        return f"It is not what you want: {wanted[0].what}{also}.{missing}"
     if fails:
+        fails.sort(key=lambda each: each.topic == "what you want")
         others = f", and {counted(len(fails) - 1, 'other thing')}" if len(fails) > 1 else ""
         mend = f" Would help: {fails[0].remedy}." if fails[0].remedy else ""
         return f"It does not go together: {fails[0].what}{others}.{mend}{missing}"

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
+from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.stage import SprocketsStage
 from kettledrum.core.terms.in_words import listed
 
@@ -14,9 +15,7 @@ def _budget(bike: Bike) -> Iterator[Finding]:
     budget = bike.brief.wants.budget if bike.brief.wants else None
     if budget is None:
         return
-    setup = bike.setup
-    prices = [stage.price for stage in setup.path] + [piece.price for piece in setup.pieces]
-    prices += [motor.price for motor in setup.motors or []]
+    prices = part_prices(bike.setup)
     known = sum(price for price in prices if price is not None)
     missing = sum(price is None for price in prices)
     if known > budget:

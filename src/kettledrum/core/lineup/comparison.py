@@ -113,8 +113,10 @@ def compare(brief: Brief) -> Comparison:
         rungs = ladder(table, table.ridden)
         found = ridden(table, rungs, path_efficiency(setup.path), job)
         low_enough = lowest_gears(table, found.climb, wants)
-        motor = motor_help(setup, table, pushes(brief, setup), job, pitch) if setup.motors else None
-        over = over_limits(brief, setup)
+        asked = pushes(brief, setup)
+        motor = motor_help(setup, table, asked, job, pitch) if setup.motors else None
+        lowest = [min(option.ratio for option in stage.options) for stage in table.stages]
+        over = over_limits(brief, setup, asked, lowest)
         compared.append(
             ComparedSetup(
                 **dict(table),

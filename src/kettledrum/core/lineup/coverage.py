@@ -12,6 +12,7 @@ from kettledrum.core.job.plain_terrain import plain_terrain
 from kettledrum.core.job.route import Route
 from kettledrum.core.lineup.coverage_says import coverage_says
 from kettledrum.core.parts.efficiency import USUAL_EFFICIENCY, path_efficiency
+from kettledrum.core.parts.prices import whole_price
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats, Places
 from kettledrum.core.roads.gears_taken import gears_taken
@@ -147,15 +148,8 @@ def _setup_coverage(
         spun_out=spun_out,
         roads=own[:, 0].tolist(),
         missed=sorted(missed, key=lambda each: each.from_m - each.to_m)[:MOST_MISSED],
-        price=_price(setup),
+        price=whole_price(setup),
     )
-
-
-def _price(setup: Setup) -> float | None:
-    """What the parts of a setup cost, if that of each is known."""
-    prices = [stage.price for stage in setup.path] + [piece.price for piece in setup.pieces]
-    known = [price for price in prices if price is not None]
-    return float(sum(known)) if len(known) == len(prices) else None
 
 
 def _best(setups: list[SetupCoverage], weights: Floats, count: int) -> Choice | None:

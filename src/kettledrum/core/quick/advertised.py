@@ -126,7 +126,12 @@ def advertised(text: str, parts: Sequence[Part] = ()) -> Advertised:
         data["motors"] = [motor]
     kg = None if mass is None else _number(mass["mass"]) * (1 if mass["unit"] == "kg" else 0.45359237)
     words = [word for word in re.findall(r"[^\W_][\w%./×-]*", line.text) if word not in _EMPTY_WORDS]
-    return Advertised(validate(Setup, data), kg, line.taken, words)
+    try:
+        setup = validate(Setup, data)
+    except InvalidInput as error:
+        # Whatever of it cannot be, it was typed into the one line.
+        raise _refused(f"holds what cannot be: {error.problems[0].what}") from error
+    return Advertised(setup, kg, line.taken, words)
 
 
 def _plain(text: str) -> str:
@@ -249,7 +254,7 @@ def _case(line: _Line, kind: str, count: int | None, parts: Sequence[Part]) -> d
         given = part.model_dump(mode="json", exclude_unset=True)
         keys = ("name", "gears", "change", "efficiency", "limits", "lubricant", "behaviour", "fit")
         return {"kind": kind, **{key: given[key] for key in keys if key in given}}
-    if count is None:
+    if not count:
         raise _refused(f"does not say how many gears the {kind} has: type 8-speed {kind}, for one")
     if share is None:
         counts = sorted({figures.gears for _, figures in known if figures.gears})

@@ -33,7 +33,7 @@ from kettledrum.core.terms.validation import validate
 
 _USE = "commuting"
 """The use whose usual figures stand for a rider of whom only the mass is known."""
-_SHOWN_GRADES = (0.0, 0.03, 0.05, 0.07, 0.09, 0.12, 0.15)
+_SHOWN_GRADES = (0.03, 0.05, 0.07, 0.09, 0.12, 0.15)
 _STEEPEST = 0.3
 _STEP = 0.001
 _OVER_M = 100.0
@@ -102,7 +102,8 @@ def _brief(question: QuickQuestion, bike: Advertised, hills: Hills) -> Brief:
         rider["burst_w"] = max(rider["burst_w"], question.power_w)
     if question.burst_w is not None:
         rider["burst_w"] = question.burst_w
-    bike_kg = question.bike_kg or bike.mass_kg or usual.load.bike_kg
+    said_kg = bike.mass_kg if question.bike_kg is None else question.bike_kg
+    bike_kg = usual.load.bike_kg if said_kg is None else said_kg
     road = {**usual.road.model_dump(mode="json", exclude_unset=True), "steepest": hills.grade}
     road["steepest_m"] = hills.length_m
     if question.route:
@@ -120,14 +121,17 @@ def _brief(question: QuickQuestion, bike: Advertised, hills: Hills) -> Brief:
     try:
         return validate(Brief, data)
     except InvalidInput as error:
-        raise InvalidInput([_at_its_field(problem) for problem in error.problems]) from error
+        raise InvalidInput([_at_its_field(problem, question) for problem in error.problems]) from error
 
 
-def _at_its_field(problem: Problem) -> Problem:
+def _at_its_field(problem: Problem, question: QuickQuestion) -> Problem:
     """A problem of the job at the field of the question that it came from."""
     last = problem.where.rpartition(".")[2]
-    field = last if last in QuickQuestion.model_fields else "bike"
-    return Problem("carried_kg" if last == "cargo_kg" else field, problem.what)
+    if last == "bike_kg" and question.bike_kg is None:
+        return Problem("bike", f"says a mass of the bicycle that {problem.what}")
+    if last == "cargo_kg":
+        return Problem("carried_kg", problem.what)
+    return Problem(last if last in QuickQuestion.model_fields else "bike", problem.what)
 
 
 def _assumed(brief: Brief) -> str:

@@ -2,7 +2,7 @@ import { useRef, useState } from "react";
 import Button from "@mui/material/Button";
 import { Link, useNavigate } from "react-router";
 import { Refused, type Brief } from "../../api/client";
-import { useAddJob, useDeletedJobs, useJobs } from "../../api/jobs";
+import { useAddJob, useDeletedJobs, useDemo, useJobs } from "../../api/jobs";
 import { DamagedNotice } from "../../exchange/DamagedNotice";
 import { isHeld, valueAt, type Held } from "../../drafts/held";
 import { focusFirstRefused } from "../../ui/refused";
@@ -27,6 +27,7 @@ export function NewJob() {
   const [sent, setSent] = useState(EMPTY);
   const form = useRef<HTMLFormElement>(null);
   const add = useAddJob();
+  const demo = useDemo();
   const navigate = useNavigate();
   const refused = add.error instanceof Refused ? add.error.details.problems : [];
   // Gone as soon as the field is changed; the server judges it anew when the job is started.
@@ -82,7 +83,7 @@ export function NewJob() {
             Back
           </Button>
           {jobs.length === 0 && (
-            <Button onClick={() => add.mutate("demo", open("line-up"))}>Look at the demo</Button>
+            <Button onClick={() => demo.add.mutate(undefined, open("line-up"))}>Look at the demo</Button>
           )}
         </div>
       </form>

@@ -32,7 +32,7 @@ export function Answer({ answer, isRoad }: { answer: QuickAnswer; isRoad: boolea
         {isRoad ? "Your road: " : "Usual figures: "}
         {words(answer.assumed)}.
       </p>
-      <section className={styles.answer} aria-label="The answer">
+      <section className={styles.answer} aria-label="The answer" aria-live="polite">
         <h2 data-says>{words(answer.says)}</h2>
         <p>{words(answer.also_says)}</p>
       </section>

@@ -11,6 +11,8 @@ import type { Blanks, useQuestion } from "./useQuestion";
 const ROAD_FILES = ".gpx,.tcx,.csv,.tsv,.txt,application/gpx+xml,text/csv";
 const LANDSCAPES = ["flat", "rolling", "hilly", "mountains", "12 % for 800 m"];
 
+const USUAL = ["power_w", "burst_w", "bike_kg", "top_kmh"];
+
 interface Props {
   held: ReturnType<typeof useQuestion>;
   problems: FieldProblem[];
@@ -21,6 +23,9 @@ export function Question({ held, problems }: Props) {
   const { system } = useUnits();
   const [open, setOpen] = useState(false);
   const file = useFileInput();
+  // What is wrong must be seen, also where it was folded away.
+  const hidden = problems.some(({ where }) => USUAL.includes(where));
+  const blank = { held, problems };
   const kg = system === "metric" ? "kg" : "lb";
   const { road, route } = held;
   const sentence = useRef<HTMLParagraphElement>(null);
@@ -32,28 +37,11 @@ export function Question({ held, problems }: Props) {
   return (
     <form className={styles.question} onSubmit={(event) => event.preventDefault()}>
       <p className={styles.sentence} ref={sentence}>
-        I weigh{" "}
+        I weigh <Blank {...blank} name="mass" at="mass_kg" label="Your weight" like={`78 ${kg}`} /> and carry{" "}
+        <Blank {...blank} name="carried" at="carried_kg" label="What you carry" like={`0 ${kg}`} />. The bike
+        is{" "}
         <Blank
-          held={held}
-          problems={problems}
-          name="mass"
-          at="mass_kg"
-          label="Your weight"
-          like={`78 ${kg}`}
-        />{" "}
-        and carry{" "}
-        <Blank
-          held={held}
-          problems={problems}
-          name="carried"
-          at="carried_kg"
-          label="What you carry"
-          like={`0 ${kg}`}
-        />
-        . The bike is{" "}
-        <Blank
-          held={held}
-          problems={problems}
+          {...blank}
           name="bike"
           at="bike"
           label="The bike, as advertised"
@@ -72,8 +60,7 @@ export function Question({ held, problems }: Props) {
           <>
             where it is{" "}
             <Blank
-              held={held}
-              problems={problems}
+              {...blank}
               name="where"
               at="where"
               label="Where you ride"
@@ -108,39 +95,15 @@ export function Question({ held, problems }: Props) {
           {road.error.message}
         </p>
       )}
-      {open && (
+      {(open || hidden) && (
         <p className={styles.usual}>
-          I can hold{" "}
+          I can hold <Blank {...blank} name="power" at="power_w" label="Power all day" like="125 W" /> all day
+          and <Blank {...blank} name="burst" at="burst_w" label="Power for a minute" like="275 W" /> for a
+          minute; the bike weighs{" "}
+          <Blank {...blank} name="bikeMass" at="bike_kg" label="The bike’s weight" like={`16 ${kg}`} />; I
+          want gears up to{" "}
           <Blank
-            held={held}
-            problems={problems}
-            name="power"
-            at="power_w"
-            label="Power all day"
-            like="125 W"
-          />{" "}
-          all day and{" "}
-          <Blank
-            held={held}
-            problems={problems}
-            name="burst"
-            at="burst_w"
-            label="Power for a minute"
-            like="275 W"
-          />{" "}
-          for a minute; the bike weighs{" "}
-          <Blank
-            held={held}
-            problems={problems}
-            name="bikeMass"
-            at="bike_kg"
-            label="The bike’s weight"
-            like={`16 ${kg}`}
-          />
-          ; I want gears up to{" "}
-          <Blank
-            held={held}
-            problems={problems}
+            {...blank}
             name="top"
             at="top_kmh"
             label="Fastest pedalling"

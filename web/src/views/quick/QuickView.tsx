@@ -2,7 +2,7 @@ import { useState } from "react";
 import Button from "@mui/material/Button";
 import { Link, useNavigate } from "react-router";
 import { Refused, type QuickAnswer } from "../../api/client";
-import { useAddJob, useDeletedJobs, useJobs } from "../../api/jobs";
+import { useAddJob, useDeletedJobs, useDemo, useJobs } from "../../api/jobs";
 import { useQuickAnswer } from "../../api/quick";
 import { DamagedNotice } from "../../exchange/DamagedNotice";
 import { useBringIn } from "../../exchange/BringInContext";
@@ -31,8 +31,8 @@ export function QuickView() {
         <DamagedNotice />
         <h1 className="visually-hidden">Will it climb here, and is it fast enough?</h1>
         <Question held={held} problems={problems} />
-        {error && problems.length === 0 && <Failure error={error} />}
-        <div aria-live="polite" aria-busy={isFetching} data-stale={isPlaceholderData}>
+        {error && problems.every(({ where }) => !AT_BLANKS.includes(where)) && <Failure error={error} />}
+        <div aria-busy={isFetching} data-stale={isPlaceholderData}>
           {answer ? <Answer answer={answer} isRoad={held.route !== undefined} /> : <Waiting held={held} />}
         </div>
         {answer && <GoOn answer={answer} />}
@@ -46,9 +46,12 @@ export function QuickView() {
   );
 }
 
+/** The fields of the question that say themselves what is wrong with them. */
+const AT_BLANKS = ["mass_kg", "carried_kg", "bike", "where", "power_w", "burst_w", "bike_kg", "top_kmh"];
+
 function Head() {
   const { data: jobs = [] } = useJobs();
-  const add = useAddJob();
+  const { add } = useDemo();
   const navigate = useNavigate();
   const notify = useNotify();
   const bringIn = useBringIn();
@@ -72,7 +75,7 @@ function Head() {
         <Button
           loading={add.isPending}
           onClick={() =>
-            add.mutate("demo", {
+            add.mutate(undefined, {
               onSuccess: (job) => void navigate(`/jobs/${job.id}/line-up`),
               onError: (error) => notify({ text: `The demo was not opened: ${error.message}` }),
             })

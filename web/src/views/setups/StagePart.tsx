@@ -75,6 +75,7 @@ export function StagePart({
     onChange(stages.map((each, at) => (at === index ? inPlaceOf(each, next) : each)));
   const asksForCassette = asked.some(({ code, where }) => code === CASSETTE && where === `${path}.rear`);
   const fields = { document: stage, place: path, problems, onChange: change };
+  const taken = takenAt(stages, index);
   return (
     <PartPanel
       title={titleOf(stage)}
@@ -92,7 +93,7 @@ export function StagePart({
           change={change}
           onChange={onChange}
           onSave={isPaired(stage) ? undefined : onSave}
-          onTake={isPaired(stage) ? undefined : () => onTake(TAKEN[kindOfStage(stage)])}
+          onTake={taken.length > 0 ? () => onTake(taken) : undefined}
         />
       }
     >
@@ -227,12 +228,17 @@ function StageMenu({ stage, index, stages, aside, onAside, change, onChange, onS
   );
 }
 
-/** The kinds of parts that may stand in a stage's place. */
-const TAKEN: Record<StageKind, Part["kind"][]> = {
-  hub: ["hub"],
-  gearbox: ["gearbox", "chaingear"],
-  sprockets: ["cassette", "crankset"],
-};
+/**
+ * The kinds of parts that go into the place of a stage: a cassette stands on the last sprockets of a path, a
+ * crankset on the first, a hub or gearbox in the place of the first of its kind.
+ */
+function takenAt(stages: Held[], index: number): Part["kind"][] {
+  const kind = kindOfStage(stages[index] ?? {});
+  const alike = stages.flatMap((stage, at) => (kindOfStage(stage) === kind && !isPaired(stage) ? [at] : []));
+  const [first, last] = [alike[0] === index, alike[alike.length - 1] === index];
+  if (kind !== "sprockets") return first ? (kind === "hub" ? ["hub"] : ["gearbox", "chaingear"]) : [];
+  return [...(last ? (["cassette"] as const) : []), ...(first ? (["crankset"] as const) : [])];
+}
 
 const MAKE: Record<Inside, string> = {
   ratios: "Give its ratios",
