@@ -75,3 +75,14 @@ def test_a_workshop_far_away():
     assert "a motor, which no village mends" in what
     buttons = setup(CHAIN, {**HUB, "name": "smart hub", "fit": {"shifter": "buttons"}}, name="Buttons")
     assert "the buttons of smart hub" in found(buttons, "workshop", workshop_km=300)[0][1]
+
+
+def test_money_is_not_what_does_not_fit():
+    job = validate(Brief, brief(GEARED, wants={"budget": 279}))
+    says = fit_page(job, job.setups[0]).says
+    assert says.startswith("It is not what you want: its parts cost 280, over the budget of 279")
+    # Where something does not go together that comes first, whatever it costs.
+    frame = {"dropout_mm": 120}
+    wide = setup(CHAIN, {**HUB, "fit": {"dropout_mm": 135}}, name="Wide")
+    both = validate(Brief, brief(wide, wants={"budget": 1}, frame=frame))
+    assert fit_page(both, both.setups[0]).says.startswith("It does not go together: 135 mm of hub")

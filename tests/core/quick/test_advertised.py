@@ -1,6 +1,8 @@
 """Bicycles as advertisements name them: what is read, what is taken for want of a word, what is refused."""
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from kettledrum.core.parts.part import Part
 from kettledrum.core.quick.advertised import advertised
@@ -14,6 +16,35 @@ TEN = [11, 13, 15, 18, 21, 24, 28, 33, 39, 46]
 def part(**keys):
     return validate(Part, keys)
 
+
+WORDS = [
+    "36",
+    "44",
+    "x",
+    "×",
+    "/",
+    "-",
+    "11",
+    "46",
+    "11–46",
+    "8-speed",
+    "hub",
+    "stepless",
+    "gearbox",
+    "28 in",
+    "20 x 1 3/8",
+    "700c",
+    "kg",
+    "12",
+    "400 %",
+    "motor",
+    "85 nm",
+    "belt",
+    "1x11",
+    ",",
+    "<",
+    "0",
+]
 
 SHELF = [
     part(kind="cassette", name="ten", teeth=TEN),
@@ -144,6 +175,10 @@ def test_mass_and_what_nothing_is_made_of():
         ("10-speed hub", "of which nothing is known; Parts has hubs of 8"),
         ("hub 44 x 18", "does not say how many gears"),
         ("36 × 11–46, 31 in", "a wheel size that is not known"),
+        ("<b> 44 x 18", "holds what cannot be: must be plain text"),
+        ("44 x 4", "holds what cannot be: must be a whole number from 5 to 200"),
+        ("hub 0 gears 300 %", "does not say how many gears"),
+        ("crank motor 0 nm 44x18", "holds what cannot be: must be above 0"),
         ("stepless hub 40 x 20 nothing", None),
     ],
 )
@@ -181,3 +216,14 @@ def test_no_landscape(text):
     with pytest.raises(InvalidInput) as refused:
         hills_of(text)
     assert refused.value.problems[0].where == "where"
+
+
+@given(st.text(max_size=120) | st.lists(st.sampled_from(WORDS), max_size=8).map(" ".join))
+def test_whatever_is_typed_is_a_bicycle_or_refused_at_the_bike(text):
+    problems, found = [], None
+    try:
+        found = advertised(text, SHELF)
+    except InvalidInput as error:
+        problems = error.problems
+    assert [problem.where for problem in problems] == ([] if found else ["bike"])
+    assert found is None or found.setup.wheel.circumference_m > 0.5

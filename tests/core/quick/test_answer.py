@@ -60,6 +60,21 @@ def test_several_problems_come_together_and_name_their_fields():
     assert [problem.where for problem in refused.value.problems] == ["burst_w"]
 
 
+@pytest.mark.parametrize("bike", ["44x18 0 kg", "44x18 900 kg"])
+def test_a_mass_that_no_bicycle_has_is_said_where_it_was_typed(bike):
+    with pytest.raises(InvalidInput) as refused:
+        answer(bike)
+    (problem,) = refused.value.problems
+    assert problem.where == "bike"
+    assert "says a mass of the bicycle that must be from 3 to 300 kg" in problem.what
+
+
+def test_the_flat_is_told_once():
+    found = answer(carried_kg=8)
+    # What is ridden for an hour stands in the sentence; a level of 600 m ridden flat out stands nowhere.
+    assert min(hill.grade for hill in found.hills) > 0
+
+
 def test_a_road_gives_the_hill():
     route = {"name": "To the mill", "points": [[0, 100], [1000, 100], [1100, 110], [2000, 110]]}
     found = answer(route=route)
