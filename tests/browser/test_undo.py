@@ -1,5 +1,7 @@
 """Undo and redo, by button and by key: everything follows, and it is said what was undone."""
 
+import re
+
 import pytest
 from on_page import explained, field, open_setup, saved
 from playwright.sync_api import Page, expect
@@ -78,3 +80,37 @@ def test_undo_first_takes_back_what_could_not_be_saved(page, demo):
     field(page, "path[0].rear").fill("3")
     undo(page, "what could not be saved").click()
     expect(field(page, "path[0].rear")).to_have_value("20")
+
+
+def test_ctrl_z_in_a_field_that_was_just_entered_undoes_and_says_so(page, demo):
+    open_setup(page, demo.address, "Eight-speed hub")
+    front, rear = field(page, "path[0].front"), field(page, "path[0].rear")
+    front.fill("42")
+    saved(page)
+    rear.focus()
+    page.keyboard.press("Control+z")
+    expect(page.get_by_text(re.compile("^Undone: "))).to_have_count(1)
+    expect(front).to_have_value("44")
+    # Once something is typed there, the keys are the field's own.
+    rear.press("End")
+    page.keyboard.type("9")
+    page.keyboard.press("Control+z")
+    expect(rear).to_have_value("22")
+    expect(front).to_have_value("44")
+
+
+def test_a_cassette_is_offered_only_where_it_would_stand(page, demo):
+    open_setup(page, demo.address, "As ridden: single-speed")
+    page.get_by_role("button", name="Add stage").click()
+    page.get_by_role("menuitem", name="Sprockets").click()
+    more = page.get_by_role("button", name=re.compile("^More for Sprockets"))
+    expect(more).to_have_count(2)
+    for place, kinds in ((0, "crankset"), (1, "cassette")):
+        more.nth(place).click()
+        page.get_by_role("menuitem", name="Take from Parts…").click()
+        box = page.get_by_role("dialog", name="Take from Parts")
+        expect(box.get_by_role("button", name=re.compile(f"^{kinds}")).first).to_be_visible()
+        other = "cassette" if kinds == "crankset" else "crankset"
+        expect(box.get_by_role("button", name=re.compile(f"^{other}"))).to_have_count(0)
+        box.get_by_role("button", name="Cancel").click()
+        expect(box).to_be_hidden()
