@@ -26,7 +26,7 @@ def test_a_setup_fails_the_steepest_pitch_and_says_what_ratio_it_would_need(job)
     row = climb(job, "Fourteen-speed hub")
     # 260 W × 0.897 at the tyre on 12 % with 113 kg: 5.9 km/h is 59.6 rpm in 1.64 m, where 60 are wanted.
     expect(row).to_contain_text("fails")
-    expect(row).to_contain_text("5.9 km/h, 60 rpm, grinding")
+    expect(row).to_contain_text("5.9 km/h, 60 rpm, too slow")
     expect(row).to_contain_text("0.74: 1 % too high")
     expect(climb(job, "Twelve-speed crank gearbox")).to_contain_text("tight")
     # With the honey left at home it climbs: 95 kg.

@@ -176,7 +176,7 @@ def test_all_riding_says_which_bicycle(roads):
     )
     expect(all_riding).to_contain_text("A second of these would add nothing to it.")
     row = all_riding.get_by_role("row", name=re.compile("As ridden: single-speed"))
-    expect(row).to_contain_text("grinding from 2.8 km to 4.9 km")
+    expect(row).to_contain_text("too slow from 2.8 km to 4.9 km")
     # Ridden to market every day, and up the hills once a year, the single-speed does most of it.
     share = row.get_by_role("cell").first
     expect(share).to_have_text("46 %")

@@ -266,7 +266,7 @@ def test_what_was_assumed_is_said():
         ("road.cda_m2", 0.55, "m²", "the posture (relaxed)"),
         ("road.altitude_m", 300, "m", "the altitude (300 m)"),
         ("road.temperature_c", 15, "°C", "the temperature (15 °C)"),
-        ("rider.grind_rpm", 45, "rpm", "below which pedalling is too slow (45 rpm)"),
+        ("rider.grind_rpm", 45, "rpm", "the cadence below which pedalling is too slow (45 rpm)"),
     ]
     assert bare.setups[0].climb.needed_ratio is None
 

@@ -69,13 +69,13 @@ export function BicycleSide({ side, checks, chosen, onChoose }: Props) {
   const rear = radiusOf(side.rear ?? 18);
   const places: Record<Topic, [number, number]> = {
     frame: [(bracketX + headX) / 2, (bracketY + headY) / 2 + 70],
-    "axle and brake": [rearX - 30, wheel + 150],
+    "axle and brake": [rearX - 60, wheel + 110],
     drive: [(rearX + bracketX) / 2 - 10, bracketY - 130],
-    "cranks and bar": [bracketX + 120, bracketY - 60],
+    "cranks and bar": [bracketX + 210, bracketY - 170],
     wheel: [rearX - 130, wheel * 2 + 10],
     motor: side.motor === "front hub" ? [frontX, wheel + 120] : [bracketX + 60, bracketY + 150],
     "what you want": [seatX, seatY + 60],
-    limits: side.crankGears ? [bracketX - 40, bracketY + 210] : [rearX + 120, wheel + 230],
+    limits: side.crankGears ? [bracketX - 40, bracketY + 210] : [rearX + 60, wheel + 245],
   };
   const topics = [...new Set(checks.map((each) => each.topic))];
   return (

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { scaleLinear } from "d3-scale";
 import type { RoadRide, SetupRide } from "../api/client";
 import type { BenchSetup } from "../drafts/useWorkbench";
-import { grade } from "../words/climbing";
+import { RIDDEN, grade } from "../words/climbing";
 import { Letter } from "../ui/Letter";
 import { setupColour } from "../ui/palette";
 import { useRemembered } from "../ui/remembered";
@@ -21,7 +21,7 @@ const PROFILE = 150;
 const STRIP = 34;
 const [TOP, AXIS] = [26, 26];
 const [IN_BAND, GRINDING, WALKING] = [0, 1, 2];
-const STATE_WORDS = ["easy cadence", "too slow", "on foot", "out of gears"];
+const STATE_WORDS = [RIDDEN["in band"], RIDDEN.grinding, RIDDEN.walking, RIDDEN.coasting];
 const isShare = (value: unknown): value is number => typeof value === "number" && value >= 0 && value <= 1;
 
 /** The road’s profile, beneath it a strip for each setup that says how it is ridden; a cursor reads them all. */

@@ -1,5 +1,5 @@
 import type { QuickAnswer } from "../api/client";
-import { shortGrade } from "../words/climbing";
+import { RIDDEN, shortGrade } from "../words/climbing";
 import { useUnits } from "../words/units";
 import styles from "./SlopeRidden.module.css";
 import { useWidth } from "./useWidth";
@@ -81,7 +81,7 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
                 <td>{units.speed(hill.speed_kmh)}</td>
                 <td>{hill.cadence_rpm.toFixed(0)}</td>
                 <td>{hill.gear ?? "—"}</td>
-                <td>{HOW[hill.state]}</td>
+                <td>{RIDDEN[hill.state]}</td>
               </tr>
             ))}
           </tbody>
@@ -91,14 +91,8 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
   );
 }
 
-const HOW: Record<OnHill["state"], string> = {
-  holds: "at an easy cadence",
-  grinding: "too slow below",
-  walking: "on foot",
-};
-
 function shortly(hill: OnHill): string {
-  if (hill.state === "walking") return "on foot";
+  if (hill.state === "walking") return RIDDEN.walking;
   const gear = hill.gear === null ? "" : `, gear ${hill.gear}`;
   return `${hill.cadence_rpm.toFixed(0)} rpm${gear}`;
 }

@@ -11,6 +11,15 @@ export function grade(share: number): string {
 /** A grade as one says it: "12 %", "12.5 %". */
 export const shortGrade = (share: number): string => `${Number((share * 100).toFixed(1))} %`;
 
+/** How a stretch or a hill is ridden, in the words of the legend, the tables and the hill alike. */
+export const RIDDEN = {
+  holds: "easy cadence",
+  "in band": "easy cadence",
+  grinding: "too slow",
+  walking: "on foot",
+  coasting: "out of gears",
+} as const;
+
 export const ratioText = (ratio: number): string => ratio.toFixed(2);
 
 /** The steepest hill in words, or null where it is not known: "12 % for 70 m". */

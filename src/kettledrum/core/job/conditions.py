@@ -24,7 +24,7 @@ _TEMPERATURE = Assumed(where="road.temperature_c", what="the temperature", value
 def _grind(low_rpm: float) -> Assumed:
     return Assumed(
         where="rider.grind_rpm",
-        what="below which pedalling is too slow",
+        what="the cadence below which pedalling is too slow",
         value=GRIND_SHARE * low_rpm,
         unit="rpm",
     )

@@ -13,7 +13,9 @@ def coverage_says(setups: Sequence[SetupCoverage], one: Choice | None, two: Choi
     """The setup that covers most, and what a second would add; on plain terrain no choice is named."""
     if not setups:
         return "Add a setup, and this says how much of your riding it covers."
-    best = max(setups, key=lambda each: each.in_band)
+    by_name = {each.name: each for each in setups}
+    # The one that is chosen: of those that cover as much, the cheapest.
+    best = by_name[one.setups[0]] if one else max(setups, key=lambda each: each.in_band)
     covers = f"{quoted(best.name)} covers {percent(best.in_band)} of your riding with an easy cadence"
     if one is None or two is None or len(two.setups) < 2:
         return f"{covers}."

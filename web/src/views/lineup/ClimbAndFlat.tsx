@@ -1,7 +1,7 @@
 import type { Climb, ComparedSetup } from "../../api/client";
 import { HillFan } from "../../charts/HillFan";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { assumptions, grade, heldText, pitchText, ratioText } from "../../words/climbing";
+import { RIDDEN, assumptions, grade, heldText, pitchText, ratioText } from "../../words/climbing";
 import { capital } from "../../words/format";
 import { StateMark } from "../../ui/StateMark";
 import tables from "../../ui/table.module.css";
@@ -92,7 +92,7 @@ const heldFor = ({ road }: Workbench["need"]): string =>
 function onThePitch({ climb }: ComparedSetup, units: Units): string {
   const at = climb.on_steepest;
   if (!at) return "";
-  const how = at.state === "holds" ? "" : `, ${at.state}`;
+  const how = at.state === "holds" ? "" : `, ${RIDDEN[at.state]}`;
   const time = at.seconds === null ? "" : ` for ${heldText(at.seconds).replaceAll(" ", "\u00a0")}`;
   const ridden = `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}; ${at.power_w.toFixed(0)}\u00a0W${time}`;
   return climb.limit === "power" ? `${ridden}: the power is the limit, no gear helps` : ridden;

@@ -9,6 +9,7 @@ import { useUnits, type Units } from "../../words/units";
 import styles from "./Road.module.css";
 import { Says } from "../../ui/Says";
 import { Term } from "../../ui/Term";
+import { RIDDEN } from "../../words/climbing";
 
 interface Props {
   job: JobRecord;
@@ -89,7 +90,7 @@ type Missed = Coverage["setups"][number]["missed"][number];
 
 function missedText(missed: Missed | undefined, units: Units, roads: number): string {
   if (!missed) return "nothing";
-  const state = missed.state === "coasting" ? "out of gears" : missed.state;
+  const state = RIDDEN[missed.state];
   const where = `${state} from ${units.distance(missed.from_m)} to ${units.distance(missed.to_m)}`;
   return roads > 1 ? `${where}, ${missed.road}` : where;
 }
