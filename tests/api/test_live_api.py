@@ -42,7 +42,7 @@ def test_from_the_start_to_the_stop(client, job):
     assert bike["now"]["state"] == "at rest"
     assert bike["low_rpm"] == 60
     address = f"/api/live/{bike['name']}"
-    started = client.put(address, json={"running": True, "pace": 1000}).json()
+    started = client.patch(address, json={"running": True, "pace": 1000}).json()
     assert started["running"]
     readings = told(client.get(f"{address}/readings"))
     assert readings[-1]["state"] == "arrived"
@@ -58,7 +58,7 @@ def test_along_a_road_of_the_job_with_a_level(client, job):
     for level in ("low", "high"):
         bike = put(client, job, road=made["id"], level=level).json()
         assert bike["length_m"] == 300
-        client.put(f"/api/live/{bike['name']}", json={"running": True, "pace": 1000})
+        client.patch(f"/api/live/{bike['name']}", json={"running": True, "pace": 1000})
         ends[level] = told(client.get(f"/api/live/{bike['name']}/readings"))[-1]
     assert ends["high"]["time_s"] < ends["low"]["time_s"]
     assert ends["high"]["battery"] < ends["low"]["battery"]
@@ -76,11 +76,11 @@ def test_what_is_not_there_and_what_is_refused(client, job):
     assert "no longer on the bench" in gone.json()["detail"]
     name = put(client, job).json()["name"]
     for pace in (0, 1001, "fast"):
-        answer = client.put(f"/api/live/{name}", json={"running": True, "pace": pace})
+        answer = client.patch(f"/api/live/{name}", json={"running": True, "pace": pace})
         assert answer.status_code == 422
         assert answer.json()["problems"][0]["where"] == "pace"
     assert client.delete(f"/api/live/{name}").status_code == 204
-    assert client.put(f"/api/live/{name}", json={"running": True}).status_code == 404
+    assert client.patch(f"/api/live/{name}", json={"running": True}).status_code == 404
 
 
 def test_the_trial_at_once(client):
@@ -92,3 +92,12 @@ def test_the_trial_at_once(client):
     energies = found["energies"]
     came = energies["rider_j"] + energies["battery_j"]
     assert came == pytest.approx(sum(energies.values()) - came, rel=1e-6)
+
+
+def test_what_is_left_out_of_an_order_stays_as_it_is(client, job):
+    address = f"/api/live/{put(client, job).json()['name']}"
+    assert not client.patch(address, json={"pace": 20}).json()["running"]
+    assert client.patch(address, json={"running": True}).json()["running"]
+    assert client.patch(address, json={"pace": 5}).json()["running"]
+    assert not client.patch(address, json={"running": False}).json()["running"]
+    assert not client.patch(address, json={}).json()["running"]

@@ -50,6 +50,20 @@ def test_it_stands_until_it_is_started_and_when_it_is_paused(clock):
     assert device.read().state == "at rest"
 
 
+def test_an_order_changes_only_what_it_says(clock):
+    device = BikeOnTheBench(bike(), clock)
+    device.steer(pace=5)
+    clock.now += 0.4
+    assert device.read().time_s == 0
+    device.steer(running=True)
+    clock.now += 0.4
+    assert device.read().time_s == pytest.approx(2)
+    device.steer(running=False)
+    device.steer(pace=20)
+    clock.now += 0.4
+    assert device.read().time_s == pytest.approx(2)
+
+
 def test_its_pace_is_as_many_times_the_clocks(clock):
     device = BikeOnTheBench(bike(), clock)
     device.steer(running=True, pace=20)

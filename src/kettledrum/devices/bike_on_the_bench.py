@@ -60,11 +60,15 @@ class BikeOnTheBench:
         self._ahead_s = 0.0
         self._rider_w = self._motor_w = 0.0
 
-    def steer(self, *, running: bool, pace: float) -> Reading:
-        """Starts it or lets it stand, at a pace from 1 to 1000 times that of the clock."""
+    def steer(self, *, running: bool | None = None, pace: float | None = None) -> Reading:
+        """Starts it or lets it stand, at a pace from 1 to 1000 times that of the clock.
+
+        What is left out stays as it is, so that a change of pace on its way cannot start or stop the bike.
+        """
         with self._lock:
             self._move_on()
-            self._running, self._pace = running, pace
+            self._running = self._running if running is None else running
+            self._pace = self._pace if pace is None else pace
             return self._reading()
 
     def read(self) -> Reading:

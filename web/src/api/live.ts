@@ -48,13 +48,20 @@ export const usePutOnBench = (bench: Together, shown: OneOf) =>
   });
 
 interface Steered {
-  running: boolean;
-  pace: number;
+  running?: boolean;
+  pace?: number;
 }
 
-/** Lets a bike on the bench go or stand, at a pace. */
-export const steered = (name: string, body: Steered): Promise<Reading> =>
-  dataOf<Reading>(api.PUT("/api/live/{name}", { params: { path: { name } }, body }));
+/** Lets a bike on the bench go or stand, or changes its pace; what is not said stays. */
+const steered = (name: string, body: Steered): Promise<Reading> =>
+  dataOf<Reading>(api.PATCH("/api/live/{name}", { params: { path: { name } }, body }));
+
+/** Steers a bike on the bench, one order after the other: the last press must also be the last to arrive. */
+export const useSteering = () =>
+  useMutation({
+    scope: { id: "live" },
+    mutationFn: ({ name, ...body }: Steered & { name: string }) => steered(name, body),
+  });
 
 const takenOff = (name: string) =>
   api.DELETE("/api/live/{name}", { params: { path: { name } } }).catch(() => undefined);

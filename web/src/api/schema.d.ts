@@ -1518,11 +1518,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /**
-         * Steer
-         * @description Starts a bike on the bench, lets it stand, or changes its pace.
-         */
-        put: operations["steer"];
+        put?: never;
         post?: never;
         /**
          * Take Off The Bench
@@ -1531,7 +1527,11 @@ export interface paths {
         delete: operations["take_off_the_bench"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * Steer
+         * @description Starts a bike on the bench, lets it stand, or changes its pace.
+         */
+        patch: operations["steer"];
         trace?: never;
     };
     "/api/live/{name}/readings": {
@@ -5314,16 +5314,13 @@ export interface components {
         };
         /**
          * Steered
-         * @description Whether the bike goes, and how many times as fast as the clock.
+         * @description Whether the bike goes, and how many times as fast as the clock; what is left out stays as it is.
          */
         Steered: {
             /** Running */
-            running: boolean;
-            /**
-             * Pace
-             * @default 1
-             */
-            pace: number;
+            running?: boolean | null;
+            /** Pace */
+            pace?: number | null;
         };
         /**
          * Stepless
@@ -12895,7 +12892,7 @@ export interface operations {
             };
         };
     };
-    steer: {
+    take_off_the_bench: {
         parameters: {
             query?: never;
             header?: never;
@@ -12904,20 +12901,14 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Steered"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["Reading"];
-                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {
@@ -12984,7 +12975,7 @@ export interface operations {
             };
         };
     };
-    take_off_the_bench: {
+    steer: {
         parameters: {
             query?: never;
             header?: never;
@@ -12993,14 +12984,20 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Steered"];
+            };
+        };
         responses: {
             /** @description Successful Response */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
             };
             /** @description Bad Request */
             400: {

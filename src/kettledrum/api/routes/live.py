@@ -38,10 +38,10 @@ class OnTheBench(OfOneSetup):
 
 
 class Steered(Model):
-    """Whether the bike goes, and how many times as fast as the clock."""
+    """Whether the bike goes, and how many times as fast as the clock; what is left out stays as it is."""
 
-    running: StrictBool
-    pace: Annotated[float, Within(1, MOST_PACE)] = 1
+    running: StrictBool | None = None
+    pace: Annotated[float, Within(1, MOST_PACE)] | None = None
 
 
 class LiveBike(BaseModel):
@@ -119,7 +119,7 @@ def put_on_the_bench(
     )
 
 
-@strict.put("/live/{name}")
+@strict.patch("/live/{name}")
 def steer(bike: TheBike, steered: Steered) -> Reading:
     """Starts a bike on the bench, lets it stand, or changes its pace."""
     return bike.steer(running=steered.running, pace=steered.pace)

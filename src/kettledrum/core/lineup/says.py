@@ -11,6 +11,7 @@ from kettledrum.core.effort.steepest import Verdict
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.job.wants import Wants
 from kettledrum.core.motors.help import MotorHelp
+from kettledrum.core.motors.on_pitch import OnPitch
 from kettledrum.core.motors.says import on_pitch_says
 from kettledrum.core.physics.grip import slips_at
 from kettledrum.core.terms.in_words import counted, listed, percent, quoted, speed
@@ -50,17 +51,16 @@ class Summed:
         """Takes what counts out of a compared setup."""
         return cls(
             setup.name,
-            verdict_with_motor(setup.climb.verdict, setup.motor),
+            verdict_with_motor(setup.climb.verdict, setup.motor.on_pitch if setup.motor else None),
             None if wants.top_kmh is None else is_quick_enough(setup.top, wants.top_kmh),
             not setup.over_limits,
         )
 
 
-def verdict_with_motor(alone: Verdict | None, motor: MotorHelp | None) -> Verdict | None:
+def verdict_with_motor(alone: Verdict | None, at: OnPitch | None) -> Verdict | None:
     """The verdict on the hill with all the help there is: it fails where the bicycle is pushed, or its motor
     becomes too hot.
     """
-    at = motor.on_pitch if motor else None
     if alone is None or at is None:
         return alone
     if at.walking or at.state == "fails":

@@ -81,7 +81,7 @@ def quick_answer(question: QuickQuestion, parts: Sequence[Part] = ()) -> QuickAn
 
 
 def _asked(with_motor: str, compared: ComparedSetup) -> str:
-    verdict = verdict_with_motor(compared.climb.verdict, compared.motor)
+    verdict = verdict_with_motor(compared.climb.verdict, compared.motor.on_pitch if compared.motor else None)
     yes = "No" if verdict == "fails" else "Yes"
     return f"{yes}. {with_motor}"
 
@@ -187,10 +187,8 @@ def _climbs_to(setup: Setup, job: Conditions) -> float | None:
 
     def climbs(steps: int) -> bool:
         there = replace(job, steepest=steps * _STEP)
-        at = on_pitch(setup, table, there)
-        if at is not None:
-            return not at.walking and at.state != "fails"
-        return ridden(table, rungs, share, there).climb.verdict != "fails"
+        alone = ridden(table, rungs, share, there).climb.verdict
+        return verdict_with_motor(alone, on_pitch(setup, table, there)) != "fails"
 
     low, high = 0, round(_STEEPEST / _STEP)
     if climbs(high):

@@ -3,7 +3,7 @@ import Pause from "@mui/icons-material/Pause";
 import PlayArrow from "@mui/icons-material/PlayArrow";
 import Replay from "@mui/icons-material/Replay";
 import Button from "@mui/material/Button";
-import { askedOf, steered, usePutOnBench, useReadings, type Readings } from "../../api/live";
+import { askedOf, usePutOnBench, useReadings, useSteering, type Readings } from "../../api/live";
 import type { LiveBike } from "../../api/client";
 import { RideTrace } from "../../charts/RideTrace";
 import { ChoiceField } from "../../ui/ChoiceField";
@@ -43,14 +43,10 @@ function Shown({ job, bench, shown }: OfSetup) {
   const rides = now !== undefined && !stale && !gone && now.state !== "arrived";
   const going = now !== undefined && now.running && now.state !== "arrived";
   const start = () => putting.mutate({ ...ridden, pace });
-  const [trouble, setTrouble] = useState<Error | null>(null);
-  const steer = (running: boolean, at: number) => {
-    setPace(at);
-    if (!bike || now?.state === "arrived") return;
-    steered(bike.name, { running, pace: at }).then(
-      () => setTrouble(null),
-      (error: unknown) => setTrouble(error instanceof Error ? error : new Error(String(error))),
-    );
+  const steering = useSteering();
+  const steer = (order: { running?: boolean; pace?: number }) => {
+    if (order.pace) setPace(order.pace);
+    if (bike && now?.state !== "arrived") steering.mutate({ name: bike.name, ...order });
   };
   return (
     <>
@@ -88,7 +84,7 @@ function Shown({ job, bench, shown }: OfSetup) {
               variant={each === pace ? "contained" : "text"}
               aria-pressed={each === pace}
               aria-label={each === 1 ? "As fast as the clock" : `${each} times as fast`}
-              onClick={() => steer(going, each)}
+              onClick={() => steer({ pace: each })}
             >
               {each}×
             </Button>
@@ -98,7 +94,7 @@ function Shown({ job, bench, shown }: OfSetup) {
           <Button
             variant="contained"
             startIcon={going ? <Pause /> : <PlayArrow />}
-            onClick={() => steer(!going, pace)}
+            onClick={() => steer({ running: !going })}
           >
             {going ? "Pause" : "Go on"}
           </Button>
@@ -114,7 +110,7 @@ function Shown({ job, bench, shown }: OfSetup) {
         )}
       </div>
       {putting.error && <Failure error={putting.error} retry={start} />}
-      {trouble && <Failure error={trouble} retry={() => steer(going, pace)} />}
+      {steering.error && <Failure error={steering.error} retry={() => steer({ running: going, pace })} />}
       {stale && (
         <p role="status" className={styles.stale}>
           The setup, the job or the road was changed since this bike was put on the bench. Ride it again to
