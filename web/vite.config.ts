@@ -21,6 +21,8 @@ export default defineConfig({
     chunkSizeWarningLimit: 600,
   },
   server: {
+    // The glossary is read from the docs.
+    fs: { allow: [".", "../docs"] },
     proxy: {
       "/api": {
         target: "http://127.0.0.1:8750",

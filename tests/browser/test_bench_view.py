@@ -44,7 +44,7 @@ def test_the_first_shaft_fails_and_the_second_holds(bench):
     saved(bench)
     bench.get_by_role("button", name="Second shaft").click()
     expect(shaft.locator("h4 [data-state]")).to_have_attribute("data-state", "holds")
-    expect(bench.get_by_text("What stands worst of it").locator("[data-state]")).to_have_text("holds")
+    expect(bench.get_by_text("Altogether").locator("[data-state]")).to_have_text("would do")
     expect(shaft).to_contain_text("C45+N, EN ISO 683-1")
     bench.keyboard.press("Control+z")
     expect(bench.get_by_text("Undone: figures of a home-built drive.")).to_be_visible()

@@ -84,6 +84,7 @@ def test_what_holds_a_motor_back_and_how_hot_it_gets(motors):
     add(motors, "Motor in the rear hub")
     pitch = motors.get_by_role("region", name=re.compile("Up the steepest hill, 12 % for 70 m"))
     expect(pitch).to_contain_text("not known")
+    motors.get_by_text("Windings, heat, braking and approvals").click()
     for place, text in {
         "winding.resistance_ohm": "0,15",
         "winding.torque_constant_nm_a": "1.2",
@@ -97,7 +98,9 @@ def test_what_holds_a_motor_back_and_how_hot_it_gets(motors):
         field(motors, f"motors[0].{place}").fill(text)
     expect(gear(motors, 1)).to_contain_text("the battery’s current")
     expect(pitch).to_contain_text("6.0 A")
-    expect(pitch).to_contain_text(re.compile(r"holds \d+ W of heat: \d+ °C after [\d.]+ min of it"))
+    expect(pitch).to_contain_text(
+        re.compile(r"stays cool enough \d+ W of heat: \d+ °C after [\d.]+ min of it")
+    )
     saved(motors)
     # A motor in the wheel and gears there want the same place: Fit says so.
     motors.get_by_role("link", name="Fit").click()
@@ -147,7 +150,7 @@ def test_what_stands_worst_under_motor_and_rider(motors):
     field(motors, "motors[0].torque_nm").fill("110")
     # 240 Nm with the rider’s 130 pull the chain on 42 teeth, 85 mm in radius, with 2826 N.
     expect(gear(motors, 1)).to_contain_text(
-        re.compile(r"holds .*(chain: 28\d\d N, breaks at 8000 N|allowed)")
+        re.compile(r"strong enough .*(chain: 28\d\d N, breaks at 8000 N|allowed)")
     )
     expect(motors.get_by_role("columnheader", name="Under the hardest push")).to_be_visible()
 

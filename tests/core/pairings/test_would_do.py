@@ -173,3 +173,25 @@ def test_a_part_over_the_budget_does_not_do():
     assert found["fair"].state == "holds"
     unpriced = answers(brief, part("unpriced", limits=limits))
     assert unpriced["unpriced"].state == "holds"
+
+
+@pytest.mark.parametrize(
+    ("wanted", "shifter", "minded"),
+    [
+        ({"hand_trouble": True}, "twist grip", "a twist grip is hard on the hands"),
+        ({"hand_trouble": True}, "trigger", None),
+        ({"hand_trouble": False}, "twist grip", None),
+        ({"workshop_km": 80}, "buttons", "its buttons need charge, 80 km from a workshop"),
+        ({"workshop_km": 79}, "buttons", None),
+        ({"workshop_km": 300}, "trigger", None),
+        ({"care": "little"}, "trigger", "its chain wants oil now and then, and you give little care"),
+        ({"care": "some"}, "trigger", None),
+    ],
+)
+def test_what_a_rider_would_mind_is_told_of_what_does(wanted, shifter, minded):
+    limits = {"primary_ratio_min": 1.0, "input_torque_max_nm": 300}
+    brief = job(wants={"lowest_by": "ratio", "lowest_ratio": 1.0, "top_kmh": 20, **wanted})
+    found = answers(brief, part("it", limits=limits, fit={"shifter": shifter}))["it"]
+    assert found.state == ("tight" if minded else "holds")
+    if minded:
+        assert found.why == f"it does, but {minded}"

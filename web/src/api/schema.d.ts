@@ -1016,6 +1016,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelf/says": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sum Up
+         * @description What the shelf offers and what is missing on it, in a few sentences.
+         */
+        get: operations["sum_up"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelf/familiar": {
         parameters: {
             query?: never;
@@ -5085,6 +5105,14 @@ export interface components {
             turns_out: number;
         };
         /**
+         * ShelfSays
+         * @description What the shelf offers and what is missing on it, in words.
+         */
+        ShelfSays: {
+            /** Says */
+            says: string;
+        };
+        /**
          * Shift
          * @description A shift made: when in s and where in m, at which speed, from which gear to which, and whether it took
          *     back the one before it within three seconds.
@@ -5450,7 +5478,7 @@ export interface components {
          *     `development_m` changes all the time. `low_rpm` to `high_rpm` are the cadences at which nothing is
          *     changed, around `set_rpm`; `kept` is the share of the pedalling time that was spent between them.
          *     `changes` are the shifts between definite gears. `battery` is the share that is left, null where none is
-         *     known.
+         *     known. `says` tells in a few sentences how it went.
          */
         Trial: {
             /** Low Rpm */
@@ -5500,6 +5528,11 @@ export interface components {
             energies: components["schemas"]["Energies"];
             /** Assumed */
             assumed: components["schemas"]["Assumed"][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
         };
         /**
          * Turning
@@ -10541,6 +10574,89 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PartRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sum_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfSays"];
                 };
             };
             /** @description Bad Request */

@@ -19,6 +19,15 @@ export function useShelf() {
   return useQuery({ queryKey: SHELF, queryFn: () => dataOf<PartRecord[]>(api.GET("/api/shelf")) });
 }
 
+/** What the shelf offers and what is missing on it, in words. */
+export function useShelfSays() {
+  return useQuery({
+    queryKey: [...SHELF, "says"],
+    queryFn: () => dataOf<{ says: string }>(api.GET("/api/shelf/says")),
+    select: ({ says }) => says,
+  });
+}
+
 /** What setups are like among the derailleur drives on the shelf, in the order of the setups. */
 export function useFamiliar(tables: ComparedSetup[]): (Familiar | undefined)[] {
   const ends = tables.map(({ lowest, highest }) => ({ lowest: lowest.ratio, highest: highest.ratio }));

@@ -34,6 +34,14 @@ export const VIEWS: readonly View[] = [
     View: loaded("RoadView", () => import("../views/road/RoadView")),
   },
   {
+    group: "Need",
+    name: "Search",
+    path: "search",
+    part: ":setupId?",
+    key: "w",
+    View: loaded("SearchView", () => import("../views/search/SearchView")),
+  },
+  {
     group: "Build",
     name: "Setups",
     path: "setups",

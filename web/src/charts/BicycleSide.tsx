@@ -1,7 +1,8 @@
 import Button from "@mui/material/Button";
 import type { FitPage } from "../api/client";
 import { capital, counted } from "../words/format";
-import { STATE_ICONS, STATE_WORDS } from "../ui/StateMark";
+import { STATE_ICONS } from "../ui/StateMark";
+import { STATE_WORDS } from "../words/states";
 import styles from "./BicycleSide.module.css";
 import { useWidth } from "./useWidth";
 
@@ -176,7 +177,7 @@ export function BicycleSide({ side, checks, chosen, onChoose }: Props) {
             className={styles.mark}
             data-state={state}
             aria-pressed={chosen === topic}
-            aria-label={`${capital(topic)}: ${STATE_WORDS[state]}, ${counted(own.length, "check")}`}
+            aria-label={`${capital(topic)}: ${STATE_WORDS.fits[state]}, ${counted(own.length, "check")}`}
             style={{ left: Math.min(Math.max(x(mm), 44), width - 44), top: Math.max(y(up), 14) }}
             onClick={() => onChoose(chosen === topic ? null : topic)}
           >

@@ -7,7 +7,7 @@ import { useUnits } from "../words/units";
 import styles from "./GearLanes.module.css";
 import { Lane } from "./Lane";
 import { layoutOf, speedScale, ticks } from "./laneLayout";
-import { cadenceText, placeText, readingAt, triggersOf } from "./reading";
+import { cadenceText, placeText, readingAt, triggersOf, type Reading } from "./reading";
 import { ASKED_ROOM, asksTitle, RoadAsks, type Asked } from "./RoadAsks";
 import { SpeedLine } from "./SpeedLine";
 import { useWidth } from "./useWidth";
@@ -125,6 +125,7 @@ export function GearLanes({ setups, asked, wantedTop, speedKmh, onSpeed }: Props
           layout={layout}
           value={units.speedValue(speedKmh)}
           unit={units.speedUnit}
+          heard={setups.map((setup, index) => heardOf(setup, readings[index])).join("; ")}
           onChange={(value) => onSpeed(units.kmh(value))}
         />
       </svg>
@@ -163,6 +164,10 @@ export function GearLanes({ setups, asked, wantedTop, speedKmh, onSpeed }: Props
     </div>
   );
 }
+
+/** A lane's reading as one hears it: the setup's letter, the gear, the cadence. */
+const heardOf = ({ record, table }: BenchSetup, reading: Reading | undefined): string =>
+  reading ? `${record.letter}: ${placeText(table, reading)}, ${cadenceText(reading)}` : record.letter;
 
 const TIP_WIDTH = 390;
 

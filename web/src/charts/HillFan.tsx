@@ -150,7 +150,7 @@ function FanTable({ fans }: { fans: { setup: BenchSetup; fan: Fan }[] }) {
     <details className={styles.details}>
       <summary>The grade for each cadence as a table</summary>
       <div className={tables.scroll}>
-        <table className={tables.table}>
+        <table aria-label="Cadence by hill" className={tables.table}>
           <thead>
             <tr>
               <th scope="col">Cadence</th>

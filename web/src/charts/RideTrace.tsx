@@ -30,8 +30,8 @@ interface Props {
   ) => ReactNode;
 }
 
-const PANELS = { course: 62, speed: 74, cadence: 84, gear: 60 } as const;
-const [GAP, TOP, AXIS] = [14, 20, 24];
+const PANELS = { course: 84, speed: 74, cadence: 84, gear: 60 } as const;
+const [GAP, TOP, AXIS] = [14, 30, 24];
 const [LEFT, RIGHT] = [92, 12];
 
 type Panel = keyof typeof PANELS;
@@ -136,15 +136,47 @@ export function RideTrace({ traced, course, band, colour, restsFrom, place, curs
           </text>
         ))}
         {place !== undefined && (
-          <g className={styles.place} transform={`translate(${x(place).toFixed(1)} 0)`}>
-            <line y1={10} y2={tops.end} />
-            <circle cy={10} r={7} />
+          <g className={styles.place}>
+            <line x1={x(place)} x2={x(place)} y1={tops.course + PANELS.course} y2={tops.end} />
+            <Bicycle {...onCourse(course, place, x, y.course)} />
           </g>
         )}
         {cursor?.(x, tops.end)}
       </svg>
     </div>
   );
+}
+
+/** The bicycle on its road, seen from the side. */
+const Bicycle = ({ left, top, turn }: Standing) => (
+  <g transform={`translate(${left.toFixed(1)} ${top.toFixed(1)}) rotate(${turn.toFixed(1)})`}>
+    <circle cx={-10} cy={-7} r={6.5} />
+    <circle cx={10} cy={-7} r={6.5} />
+    <polyline points="-10,-7 -1,-7 7,-18 10,-7" />
+    <polyline points="-1,-7 -4,-17 7,-18" />
+    <polyline points="-4,-19 2,-32 9,-20" className={styles.rider} />
+    <circle cx={4} cy={-37} r={3.5} className={styles.head} />
+  </g>
+);
+
+interface Standing {
+  left: number;
+  top: number;
+  /** Clockwise, in degrees. */
+  turn: number;
+}
+
+type Scale = (value: number) => number;
+
+/** Where on the drawing a place of the course is, and how the road leans there. */
+function onCourse({ at_m, elevation_m }: Props["course"], place: number, x: Scale, y: Scale): Standing {
+  const found = at_m.findIndex((mark) => mark > place);
+  const after = found < 1 ? at_m.length - 1 : found;
+  const [x0, x1] = [x(at_m[after - 1] ?? 0), x(at_m[after] ?? 1)];
+  const [y0, y1] = [y(elevation_m[after - 1] ?? 0), y(elevation_m[after] ?? 0)];
+  const left = x(place);
+  const share = x1 > x0 ? Math.min(Math.max((left - x0) / (x1 - x0), 0), 1) : 0;
+  return { left, top: y0 + share * (y1 - y0), turn: (Math.atan2(y1 - y0, x1 - x0) * 180) / Math.PI };
 }
 
 const Extent = ({ label, y }: { label: string; y: number }) => (

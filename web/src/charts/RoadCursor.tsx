@@ -8,11 +8,13 @@ interface Props {
   height: number;
   length: number;
   units: Units;
+  /** What is told there, as one hears it. */
+  heard: string;
   onAt: (share: number) => void;
 }
 
 /** A place on the road to read every strip at: dragged, or moved with the arrow keys. */
-export function RoadCursor({ x, at, height, length, units, onAt }: Props) {
+export function RoadCursor({ x, at, height, length, units, heard, onAt }: Props) {
   const { onKeyDown, drag } = useSliding({
     value: at,
     ends: [0, length],
@@ -38,7 +40,7 @@ export function RoadCursor({ x, at, height, length, units, onAt }: Props) {
         aria-valuemin={0}
         aria-valuemax={Math.round(length)}
         aria-valuenow={Math.round(at)}
-        aria-valuetext={units.distance(at, 2)}
+        aria-valuetext={`${units.distance(at, 2)}: ${heard}`}
         onKeyDown={onKeyDown}
         {...drag}
       >

@@ -61,7 +61,18 @@ export function RoadStrips({ ride, setups }: Props) {
               )
             );
           })}
-          <RoadCursor x={x} at={at} height={height} length={ride.length_m} units={units} onAt={setShare} />
+          <RoadCursor
+            {...{ x, at, height, units }}
+            length={ride.length_m}
+            heard={[
+              reading.slope,
+              ...ride.setups.map(
+                (found, place) =>
+                  `${setups[place]?.record.letter ?? ""}: ${stripReading(ride, found, mark, units)}`,
+              ),
+            ].join("; ")}
+            onAt={setShare}
+          />
         </svg>
         {ride.setups.map((found, place) => {
           const setup = setups[place];

@@ -8,13 +8,15 @@ interface Props {
   /** The speed in the rider's unit. */
   value: number;
   unit: string;
+  /** What the lanes say at this speed, as one hears it. */
+  heard: string;
   onChange: (value: number) => void;
 }
 
 const PILL = 92;
 
 /** A speed to read every lane at: dragged across the lanes, or moved with the arrow keys. */
-export function SpeedLine({ scale, layout, value, unit, onChange }: Props) {
+export function SpeedLine({ scale, layout, value, unit, heard, onChange }: Props) {
   const [low = 1, high = 1] = scale.domain();
   const shown = Math.max(low, Math.min(value, high));
   const x = scale(shown);
@@ -45,7 +47,7 @@ export function SpeedLine({ scale, layout, value, unit, onChange }: Props) {
         aria-valuemin={Number(low.toFixed(1))}
         aria-valuemax={Number(high.toFixed(1))}
         aria-valuenow={Number(shown.toFixed(1))}
-        aria-valuetext={`${shown.toFixed(1)} ${unit}`}
+        aria-valuetext={`${shown.toFixed(1)} ${unit}. ${heard}`}
         onKeyDown={onKeyDown}
         {...drag}
       >

@@ -111,6 +111,17 @@ const KINDS = {
   share: { numeric: true, text: numbersBy(percentText), of: shareOf },
   teeth: { list: true, text: listsBy(String), of: teethOf },
   numbers: { text: listsBy(String), of: ratiosOf },
+  /** Speeds in a row. */
+  speeds: {
+    numeric: true,
+    unit: (system) => (system === "metric" ? "km/h" : "mph"),
+    text: listsBy(numbersBy(kmhText)),
+    of: (text, system) =>
+      text
+        .split(/[\s;|]+/)
+        .filter((word) => word !== "")
+        .map((word) => kmhOf(word, system)),
+  },
   ratios: { list: true, text: listsBy(String), of: ratiosOf },
   pairs: { text: listsBy(pairText), of: pairsOf },
   pairings: { list: true, text: listsBy(pairText), of: pairsOf },

@@ -10,7 +10,7 @@ export function Checks({ checks }: { checks: Check[] }) {
     <ul className={styles.checks} aria-label="Checks">
       {checks.map((check) => (
         <li key={check.where + check.what}>
-          <StateMark state={check.state} />
+          <StateMark asked="fits" state={check.state} />
           <span>{capital(`${placeName(check.where)} ${check.what}`.trim())}</span>
         </li>
       ))}

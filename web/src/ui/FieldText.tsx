@@ -1,7 +1,9 @@
 import { memo, useId } from "react";
 import TextField from "@mui/material/TextField";
+import Tooltip from "@mui/material/Tooltip";
 import type { FieldProblem } from "../api/client";
 import styles from "./FieldText.module.css";
+import { meaningOfField } from "../words/glossary";
 import { problemsAt, sentence } from "../words/problems";
 
 interface Props {
@@ -51,7 +53,8 @@ export const FieldText = memo(function FieldText({
   const id = useId();
   const title = unit ? `${label}, ${unit}` : label;
   const [problem] = problemsAt(problems, place);
-  return (
+  const meaning = meaningOfField(label);
+  const field = (
     <TextField
       id={id}
       className={wide ? styles.wide : undefined}
@@ -79,8 +82,16 @@ export const FieldText = memo(function FieldText({
           inputMode: numeric ? "decimal" : undefined,
           autoComplete: "off",
           "aria-label": hideLabel ? title : undefined,
+          "aria-description": meaning,
         },
       }}
     />
+  );
+  return meaning === undefined ? (
+    field
+  ) : (
+    <Tooltip title={meaning} describeChild enterDelay={500} enterTouchDelay={0} placement="top-start">
+      {field}
+    </Tooltip>
   );
 });

@@ -3,6 +3,7 @@ import ErrorOutlined from "@mui/icons-material/ErrorOutlineOutlined";
 import HelpOutlineOutlined from "@mui/icons-material/HelpOutlineOutlined";
 import WarningAmberOutlined from "@mui/icons-material/WarningAmberOutlined";
 import type { Check } from "../api/client";
+import { STATE_WORDS, type Asked } from "../words/states";
 import styles from "./StateMark.module.css";
 
 export const STATE_ICONS = {
@@ -12,21 +13,19 @@ export const STATE_ICONS = {
   "not known": HelpOutlineOutlined,
 };
 
-/** What a state says of whether something fits. */
-export const STATE_WORDS: Record<Check["state"], string> = {
-  holds: "fits",
-  tight: "only just",
-  fails: "does not fit",
-  "not known": "not known",
-};
+interface Props {
+  state: Check["state"];
+  /** What was asked, which gives the state its word. */
+  asked: Asked;
+}
 
 /** A state by shape, word and colour together. */
-export function StateMark({ state }: { state: Check["state"] }) {
+export function StateMark({ state, asked }: Props) {
   const Icon = STATE_ICONS[state];
   return (
     <span className={styles.mark} data-state={state}>
       <Icon fontSize="small" aria-hidden />
-      {state}
+      {STATE_WORDS[asked][state]}
     </span>
   );
 }

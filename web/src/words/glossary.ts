@@ -12,4 +12,8 @@ const MEANINGS = new Map(
   ),
 );
 
+/** What a field asks for, by its label; what follows a comma is left out. */
+export const meaningOfField = (label: string): string | undefined =>
+  MEANINGS.get((label.split(",")[0] ?? "").toLowerCase());
+
 export const meaningOf = (word: string): string | undefined => MEANINGS.get(word.toLowerCase());

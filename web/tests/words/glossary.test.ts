@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { meaningOf } from "../../src/words/glossary";
+import { meaningOf, meaningOfField } from "../../src/words/glossary";
 
 describe("the glossary, as docs/glossary.md has it", () => {
   it.each([
@@ -16,5 +16,16 @@ describe("the glossary, as docs/glossary.md has it", () => {
   it("explains both words of a row alike, and none of ours", () => {
     expect(meaningOf("wheel size")).toBe(meaningOf("bead seat"));
     expect(meaningOf("rung")).toBeUndefined();
+  });
+});
+
+describe("what a field asks for", () => {
+  it.each(["Front ÷ rear, at least", "Too slow below", "Drag area CdA", "Crank lengths made, mm"])(
+    "is explained of %s",
+    (label) => expect(meaningOfField(label)).toMatch(/\S+ \S+ \S+/),
+  );
+
+  it("is not explained where the label says it all", () => {
+    expect(meaningOfField("Name")).toBeUndefined();
   });
 });

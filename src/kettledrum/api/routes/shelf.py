@@ -4,6 +4,7 @@ from datetime import UTC, datetime
 from typing import Annotated
 
 from fastapi import Body, Query, Response
+from pydantic import BaseModel
 
 from kettledrum.api.asked import BasedOn
 from kettledrum.api.routes.gear_tables import TABLE, Tabs
@@ -13,6 +14,7 @@ from kettledrum.core.job.brief import MOST_SETUPS
 from kettledrum.core.lineup.familiar import Ends, Familiar, familiar
 from kettledrum.core.parts.cassette_range import CassetteRange, cassette_range
 from kettledrum.core.parts.part import Part
+from kettledrum.core.parts.says import parts_says
 from kettledrum.core.parts.use import part_from, with_part
 from kettledrum.formats.file_names import attached
 from kettledrum.formats.part_table import BYTE_ORDER_MARK, MOST_PARTS, part_table_text
@@ -32,6 +34,18 @@ Setups = Annotated[list[Ends], Body(max_length=MOST_SETUPS)]
 def list_parts(store: TheStore) -> list[PartRecord]:
     """Every part on the shelf."""
     return store.shelf.parts()
+
+
+class ShelfSays(BaseModel):
+    """What the shelf offers and what is missing on it, in words."""
+
+    says: str
+
+
+@router.get("/says")
+def sum_up(store: TheStore) -> ShelfSays:
+    """What the shelf offers and what is missing on it, in a few sentences."""
+    return ShelfSays(says=parts_says([record.part for record in store.shelf.parts()]))
 
 
 @router.post("", status_code=201, response_model_exclude_unset=True)

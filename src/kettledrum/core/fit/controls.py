@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.fit.spokes import spoke_lengths
+from kettledrum.core.parts.fitting import HARD_ON_HANDS
 from kettledrum.core.parts.stage import has_gears
 
 SMALL_RIM_MM = 420.0
@@ -61,7 +62,7 @@ def _hands(bike: Bike) -> Iterator[Finding]:
         return
     for stage in bike.stages:
         shifter = stage.fit.shifter if stage.fit else None
-        if shifter in ("twist grip", "lever"):
+        if shifter in HARD_ON_HANDS:
             yield Finding(
                 "tight",
                 f"{bike.name(stage)} is shifted by a {shifter}, with hands that shifting is hard on",

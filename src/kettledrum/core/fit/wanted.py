@@ -7,9 +7,6 @@ from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.stage import SprocketsStage
 from kettledrum.core.terms.in_words import listed
 
-FAR_KM = 80.0
-"""A workshop that is farther is a day away; ours."""
-
 
 def _budget(bike: Bike) -> Iterator[Finding]:
     budget = bike.brief.wants.budget if bike.brief.wants else None
@@ -56,9 +53,10 @@ def _care(bike: Bike) -> Iterator[Finding]:
 
 def _workshop(bike: Bike) -> Iterator[Finding]:
     """What cannot be mended by the road, where help is far."""
-    away = bike.brief.wants.workshop_km if bike.brief.wants else None
-    if away is None or away < FAR_KM:
+    wants = bike.brief.wants
+    if wants is None or not wants.is_far_from_help:
         return
+    away = wants.workshop_km
     weak = []
     if bike.belt:
         weak.append("a belt, whose spare is found in few places")

@@ -12,6 +12,9 @@ DistanceKm = Annotated[float, Within(0, 20_000, unit="km")]
 School = Literal["ratio", "gear inches", "physics"]
 """How low a lowest gear must be: by its ratio, by its gear inches, or by what climbs the steepest pitch."""
 
+FAR_KM = 80.0
+"""A workshop that is farther is a day away; ours."""
+
 
 class Wants(Model):
     """What is wanted: the top pedalling speed in km/h; the lowest gear by a ratio or in gear inches, and by
@@ -27,3 +30,8 @@ class Wants(Model):
     care: Literal["little", "some", "much"] | None = None
     hand_trouble: StrictBool | None = None
     workshop_km: DistanceKm | None = None
+
+    @property
+    def is_far_from_help(self) -> bool:
+        """Whether what breaks on the way is carried home."""
+        return self.workshop_km is not None and self.workshop_km >= FAR_KM

@@ -17,6 +17,7 @@ from kettledrum.core.job.load import Load
 from kettledrum.core.pairings.would_do_says import would_do_says
 from kettledrum.core.parts.efficiency import BELT, PLAIN_CHAIN, USUAL_EFFICIENCY, usual_case
 from kettledrum.core.parts.figures import part_figures
+from kettledrum.core.parts.fitting import HARD_ON_HANDS
 from kettledrum.core.parts.motor import Before
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
@@ -231,6 +232,8 @@ class _Search:
             return "fails", failing
         if not least.known:
             return "not known", "it would do, but neither a smallest ratio nor a largest torque is stated"
+        if minding := self._to_mind(part):
+            return "tight", f"it does, but {minding}"
         if least.is_close(primary):
             return "tight", f"it does, just over its smallest ratio of {least.ratio:.3g}"
         return "holds", "it does" + (f", over its smallest ratio of {least.ratio:.3g}" if least.ratio else "")
@@ -261,6 +264,18 @@ class _Search:
         if budget is None or part.price is None or part.price <= budget:
             return None
         return f"it costs {part.price:g}, over the budget of {budget:g}"
+
+    def _to_mind(self, part: Part) -> str | None:
+        """What a rider with sore hands, far from help or giving little care minds of a part that does."""
+        wants, shifter = self.need.wants, part.fit.shifter if part.fit else None
+        minded = None
+        if wants and wants.hand_trouble and shifter in HARD_ON_HANDS:
+            minded = f"a {shifter} is hard on the hands"
+        elif wants and wants.is_far_from_help and shifter == "buttons":
+            minded = f"its buttons need charge, {wants.workshop_km:g} km from a workshop"
+        elif wants and wants.care == "little" and self.drive == "chain":
+            minded = "its chain wants oil now and then, and you give little care"
+        return minded
 
     def explain(self, answer: PartAnswer, part: Part) -> None:
         """What would help a part to do it: a smaller wheel, or less load."""

@@ -22,6 +22,8 @@ Axle = Literal["nutted", "quick release", "thru"]
 TorqueSupport = Literal["arm", "dropout", "washers", "none"]
 RotorMount = Literal["six bolts", "splined", "none"]
 Shifter = Literal["twist grip", "trigger", "lever", "buttons", "none"]
+HARD_ON_HANDS: tuple[Shifter, ...] = "twist grip", "lever"
+"""What hands that hurt turn or push with effort."""
 Bar = Literal["flat", "swept", "drop"]
 MassAt = Literal["rear wheel", "front wheel", "frame", "cranks"]
 

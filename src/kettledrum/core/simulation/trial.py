@@ -8,6 +8,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.simulation.bike import STEP_S, SimulatedBike
 from kettledrum.core.simulation.course import Course, trial_course
 from kettledrum.core.simulation.energy_books import Books
+from kettledrum.core.simulation.says import trial_says
 from kettledrum.core.terms.assumed import Assumed
 
 SAMPLE_S = 0.5
@@ -50,7 +51,7 @@ class Trial(BaseModel):
     `development_m` changes all the time. `low_rpm` to `high_rpm` are the cadences at which nothing is
     changed, around `set_rpm`; `kept` is the share of the pedalling time that was spent between them.
     `changes` are the shifts between definite gears. `battery` is the share that is left, null where none is
-    known.
+    known. `says` tells in a few sentences how it went.
     """
 
     low_rpm: float
@@ -77,6 +78,7 @@ class Trial(BaseModel):
     battery: float | None
     energies: Energies
     assumed: list[Assumed]
+    says: str = ""
 
 
 HUNTS_WITHIN_S = 3.0
@@ -111,7 +113,7 @@ def simulated(brief: Brief, setup: Setup, course: Course) -> Trial:
             before = bike.shifter.label
     samples.append(_sample(bike))
     columns = [list(column) for column in zip(*samples, strict=True)]
-    return Trial.model_construct(
+    found = Trial.model_construct(
         low_rpm=band.low_rpm,
         set_rpm=band.set_rpm,
         high_rpm=band.high_rpm,
@@ -137,6 +139,8 @@ def simulated(brief: Brief, setup: Setup, course: Course) -> Trial:
         energies=_energies(bike.books),
         assumed=bike.job.assumed,
     )
+    found.says = trial_says(found, arrived=bike.done)
+    return found
 
 
 def _sample(bike: SimulatedBike) -> Sample:

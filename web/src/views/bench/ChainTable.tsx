@@ -9,7 +9,7 @@ export function ChainTable({ drive, found }: { drive: HomeBuilt; found: DriveRes
     <section className={styles.section} aria-labelledby="chains">
       <h3 id="chains">Chains</h3>
       <div className={tables.scroll}>
-        <table className={`${tables.table} ${styles.narrow}`}>
+        <table aria-label="Chains" className={`${tables.table} ${styles.narrow}`}>
           <thead>
             <tr>
               <th scope="col">Stage</th>
@@ -29,7 +29,7 @@ export function ChainTable({ drive, found }: { drive: HomeBuilt; found: DriveRes
                 <td>{chain.factor === null ? "not known" : `${chain.factor.toFixed(1)} times that`}</td>
                 <td>{chain.asked} times</td>
                 <td>
-                  <StateMark state={chain.state} />
+                  <StateMark asked="bears" state={chain.state} />
                 </td>
               </tr>
             ))}

@@ -28,7 +28,7 @@ export function DriveShown({ drive, found, fields, onTake }: Props) {
     <>
       <Caution>{found.caution}</Caution>
       <p className={styles.altogether}>
-        What stands worst of it: <StateMark state={found.state} />
+        Altogether: <StateMark asked="does" state={found.state} />
       </p>
       <StageRow drive={drive} found={found} />
       <div className={styles.facts}>
@@ -39,7 +39,7 @@ export function DriveShown({ drive, found, fields, onTake }: Props) {
         <Fact name="Push at the tyre">
           <strong className={styles.big}>{found.push_n.toFixed(0)} N</strong>
           <small>
-            {pushText(found, units)} <StateMark state={found.speed} />
+            {pushText(found, units)} <StateMark asked="reaches" state={found.speed} />
           </small>
         </Fact>
         <Fact name="Slope it holds">

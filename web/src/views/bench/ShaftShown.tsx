@@ -16,7 +16,7 @@ export function ShaftShown({ number, found, shaft, stages }: Props) {
   return (
     <section className={styles.shaft} aria-label={`Shaft ${number}`}>
       <h4>
-        Shaft {number}, {whereText(found.after, stages)} <StateMark state={found.state} />
+        Shaft {number}, {whereText(found.after, stages)} <StateMark asked="bears" state={found.state} />
       </h4>
       <ShaftDrawing found={found} span={shaft.span_mm} />
       <p className={styles.note}>
@@ -31,7 +31,7 @@ export function ShaftShown({ number, found, shaft, stages }: Props) {
       </p>
       <p className={styles.bearings}>
         Bearings: {found.bearings_n.map((newton) => `${newton.toFixed(0)} N`).join(" and ")};{" "}
-        {bearingText(found)} <StateMark state={found.bearings} />
+        {bearingText(found)} <StateMark asked="bears" state={found.bearings} />
       </p>
     </section>
   );

@@ -37,7 +37,7 @@ export function TrainTable({ drive, found, onTake }: Props) {
       )}
       {found.trains.length > 0 && (
         <div className={tables.scroll}>
-          <table className={`${tables.table} ${styles.narrow}`}>
+          <table aria-label="Trains" className={`${tables.table} ${styles.narrow}`}>
             <thead>
               <tr>
                 <th scope="col">Stages</th>

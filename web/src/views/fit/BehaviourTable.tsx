@@ -29,7 +29,7 @@ export function BehaviourTable({ page: { behaves, bite }, table }: { page: FitPa
     <section className={styles.section} aria-labelledby="behaviour">
       <h3 id="behaviour">How it behaves</h3>
       <div className={tables.scroll}>
-        <table className={`${tables.table} ${styles.behaviour}`}>
+        <table aria-label="How it behaves" className={`${tables.table} ${styles.behaviour}`}>
           <thead>
             <tr>
               <th scope="col">

@@ -47,7 +47,7 @@ export function CheckList({ page, topic, onAll }: Props) {
       {shown.length === 0 && <p>Nothing fails, and all is known that the checks ask for.</p>}
       {holding > 0 && holding < checks.length && (
         <Button size="small" className={`${styles.more} no-print`} onClick={() => setAll(!all)}>
-          {all ? `Leave out the ${holding} that hold` : "Show those that hold too"}
+          {all ? `Leave out the ${holding} that fit` : "Show those that fit too"}
         </Button>
       )}
     </section>
@@ -57,7 +57,7 @@ export function CheckList({ page, topic, onAll }: Props) {
 function OneCheck({ check }: { check: FitCheck }) {
   return (
     <li data-state={check.state} title={`${check.reason} Source: ${check.source}.`}>
-      <StateMark state={check.state} />
+      <StateMark asked="fits" state={check.state} />
       <div>
         <p>{capital(check.what)}.</p>
         {check.state !== "holds" && (

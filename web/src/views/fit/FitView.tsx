@@ -6,6 +6,7 @@ import { useFit } from "../../api/fit";
 import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
 import { STATE_ICONS } from "../../ui/StateMark";
+import { STATE_WORDS } from "../../words/states";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { OneSetup, type OfSetup } from "../../setup/OneSetup";
@@ -69,7 +70,7 @@ function sideOf({ setup }: BenchSetup, { need }: Workbench): Side {
   };
 }
 
-const PLURAL = { fails: "fail", "not known": "not known", tight: "tight", holds: "hold" };
+const PLURAL = { ...STATE_WORDS.fits, fails: "do not fit", holds: "fit" };
 const STATES = ["fails", "not known", "tight", "holds"] as const;
 
 function Counts({ page }: { page: FitPage }) {
@@ -81,7 +82,7 @@ function Counts({ page }: { page: FitPage }) {
         return (
           <span key={state} data-state={state} data-none={count === 0}>
             <Icon fontSize="small" aria-hidden />
-            {count} {count === 1 ? state : PLURAL[state]}
+            {count} {(count === 1 ? STATE_WORDS.fits : PLURAL)[state]}
           </span>
         );
       })}

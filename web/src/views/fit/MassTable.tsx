@@ -38,7 +38,7 @@ export function MassTable({ page: { mass }, job, bench, shown }: Props) {
       <h3 id="mass">Mass, and where</h3>
       <div className={styles.massColumns}>
         <div className={tables.scroll}>
-          <table className={tables.table}>
+          <table aria-label="Mass, and where" className={tables.table}>
             <thead>
               <tr>
                 <th scope="col">In</th>

@@ -31,7 +31,7 @@ export function WheelBuilding({ page: { wheel } }: { page: FitPage }) {
         )}
         <div>
           <p className={styles.spokes}>
-            <StateMark state={spokes.state} /> {capital(spokes.what)}.
+            <StateMark asked="fits" state={spokes.state} /> {capital(spokes.what)}.
           </p>
           <h4>To be had</h4>
           <ul>

@@ -17,7 +17,7 @@ export function Members({ gear }: { gear: InsideGear }) {
     ]),
   ];
   return (
-    <table className={`${tables.table} ${styles.members}`}>
+    <table aria-label="Members" className={`${tables.table} ${styles.members}`}>
       <thead>
         <tr>
           <th scope="col">For one turn of the input</th>

@@ -10,9 +10,10 @@ import { POSTURES, SURFACES } from "../../figures/choices";
 import type { Edited } from "../../figures/edited";
 import { FigureField } from "../../figures/FigureField";
 import { FigureFields } from "../../figures/FigureFields";
+import { SeldomFields } from "../../figures/SeldomFields";
 import { ChoiceField } from "../../ui/ChoiceField";
 import { sentence } from "../../words/problems";
-import { DRAG, ROAD, ROLLING, SHARE } from "./figures";
+import { AIR, DRAG, ROAD, ROLLING, SHARE } from "./figures";
 import styles from "./Job.module.css";
 
 const choice = (value: string) => ({ value, label: value });
@@ -31,9 +32,17 @@ export function RoadFields(edited: Edited) {
       <h3>The road</h3>
       <div className={styles.fields}>
         <FigureFields bare figures={ROAD} {...edited} />
-        <Posture {...edited} />
       </div>
       <Rolling {...edited} />
+      <SeldomFields
+        bare
+        title="Wind, height, temperature, posture"
+        figures={AIR}
+        besides={["road.posture", DRAG.at]}
+        {...edited}
+      >
+        <Posture {...edited} />
+      </SeldomFields>
     </>
   );
 }

@@ -41,6 +41,9 @@ export const LOAD: Figure[] = [
 export const ROAD: Figure[] = [
   { at: "road.steepest", label: "Steepest hill", kind: "percent" },
   { at: "road.steepest_m", label: "Its length", kind: "metres" },
+];
+
+export const AIR: Figure[] = [
   { at: "road.wind_kmh", label: "Wind, against you", kind: "speed", hint: "Negative: tailwind" },
   { at: "road.altitude_m", label: "Altitude", kind: "metres" },
   { at: "road.temperature_c", label: "Temperature", kind: "number", unit: "°C" },

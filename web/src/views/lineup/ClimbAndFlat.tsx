@@ -29,11 +29,11 @@ export function ClimbAndFlat({ bench }: { bench: Workbench }) {
         {bench.assumed.length > 0 && ` Not known, and assumed: ${assumptions(bench.assumed, units)}.`}
       </p>
       <div className={tables.scroll}>
-        <table className={`${tables.table} ${styles.words}`}>
+        <table aria-label="Climb and flat" className={`${tables.table} ${styles.words}`}>
           <thead>
             <tr>
               <th scope="col">Setup</th>
-              <th scope="col">Lowest gear</th>
+              <th scope="col">Low enough</th>
               <th scope="col">Climbs all day · a minute</th>
               {pitch && <th scope="col">On the steepest</th>}
               {pitch && <th scope="col">Ratio it needs</th>}
@@ -62,7 +62,7 @@ function Row({ setup, leads, pitch }: { setup: BenchSetup; leads: string; pitch:
     <tr>
       <SetupName setup={setup} />
       <td>
-        <StateMark state={lead?.verdict ?? "not known"} />
+        <StateMark asked="climbs" state={lead?.verdict ?? "not known"} />
       </td>
       <td title={`in the lowest gear at ${units.speed(climb.lowest_kmh)}`}>
         <strong>{grade(climb.steepest)}</strong> · {climb.minute ? grade(climb.minute.steepest) : "not known"}

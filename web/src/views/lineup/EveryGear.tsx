@@ -12,7 +12,7 @@ export function EveryGear({ setups }: { setups: BenchSetup[] }) {
     <details className={styles.every}>
       <summary>Every gear as a table</summary>
       <div className={tables.scroll}>
-        <table className={tables.table}>
+        <table aria-label="Every gear" className={tables.table}>
           <thead>
             <tr>
               <th scope="col">Setup</th>

@@ -20,7 +20,7 @@ export function FamiliarTerms({ setups }: { setups: BenchSetup[] }) {
         {reference && `; and the gears of ${letter} that have an equal within 3 %, by development`}.
       </p>
       <div className={tables.scroll}>
-        <table className={`${tables.table} ${styles.words}`}>
+        <table aria-label="In familiar terms" className={`${tables.table} ${styles.words}`}>
           <thead>
             <tr>
               <th scope="col">Setup</th>
@@ -75,7 +75,7 @@ function GearByGear({ setups, reference }: { setups: BenchSetup[]; reference: Be
     <details className={styles.every}>
       <summary>Gear by gear against {letter}</summary>
       <div className={tables.scroll}>
-        <table className={tables.table}>
+        <table aria-label="Familiar drives" className={tables.table}>
           <thead>
             <tr>
               <th scope="col">Gear of {letter}</th>

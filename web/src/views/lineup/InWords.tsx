@@ -1,6 +1,6 @@
-import { Link } from "react-router";
 import { useJobOfView } from "../../ui/jobOfView";
 import type { BenchSetup } from "../../drafts/useWorkbench";
+import { WouldDoLink } from "../../setup/WouldDoLink";
 import { Letter } from "../../ui/Letter";
 import { inUnits, unbroken } from "../../words/inUnits";
 import { useUnits } from "../../words/units";
@@ -15,14 +15,12 @@ export function InWords({ setups }: { setups: BenchSetup[] }) {
     <section className={sections.section} aria-labelledby="in-words">
       <h3 id="in-words">In words</h3>
       <ul className={styles.list}>
-        {setups.map(({ record, setup, table }) => (
-          <li key={record.id}>
-            <Letter letter={record.letter} />
+        {setups.map((setup) => (
+          <li key={setup.record.id}>
+            <Letter letter={setup.record.letter} />
             <p>
-              <strong>{setup.name}.</strong> {unbroken(inUnits(table.says, units))}{" "}
-              {table.climb.verdict === "fails" && table.climb.limit === "gears" && (
-                <Link to={`/jobs/${job.id}/pairings/${record.id}#would-do`}>What would do it</Link>
-              )}
+              <strong>{setup.setup.name}.</strong> {unbroken(inUnits(setup.table.says, units))}{" "}
+              <WouldDoLink jobId={job.id} setup={setup} />
             </p>
           </li>
         ))}

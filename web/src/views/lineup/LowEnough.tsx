@@ -44,7 +44,7 @@ export function LowEnough({ job, bench: { setups, need, leads } }: Props) {
         The one that leads gives the verdict above.
       </p>
       <div className={tables.scroll}>
-        <table className={`${tables.table} ${styles.words}`}>
+        <table aria-label="How low is low enough" className={`${tables.table} ${styles.words}`}>
           <thead>
             <tr>
               <th scope="col">Setup</th>
@@ -98,7 +98,7 @@ function Says({ setup: { table }, school, pitch }: SaysProps) {
   if (!found) return null;
   return (
     <span className={styles.says}>
-      <StateMark state={found.verdict ?? "not known"} /> {figures(found, table.climb, pitch)}
+      <StateMark asked="climbs" state={found.verdict ?? "not known"} /> {figures(found, table.climb, pitch)}
     </span>
   );
 }

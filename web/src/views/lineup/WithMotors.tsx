@@ -25,7 +25,7 @@ export function WithMotors({ job, bench }: { job: JobRecord; bench: Workbench })
         say.
       </p>
       <div className={tables.scroll}>
-        <table className={`${tables.table} ${styles.words}`}>
+        <table aria-label="With motors" className={`${tables.table} ${styles.words}`}>
           <thead>
             <tr>
               <th scope="col">Setup</th>
@@ -73,7 +73,7 @@ function Row({ jobId, setup, pitch, range }: RowProps) {
         <strong>{grade(help.steepest_start)}</strong> · {grade(help.alone_start)}
       </td>
       {pitch && <td>{pitchSpeed(help, units)}</td>}
-      {pitch && <td>{help.on_pitch && <StateMark state={help.on_pitch.state} />}</td>}
+      {pitch && <td>{help.on_pitch && <StateMark asked="cool" state={help.on_pitch.state} />}</td>}
       <td className={styles.wraps}>{assistText(help, units)}</td>
       <td>{rangeText(range, units)}</td>
     </tr>

@@ -13,6 +13,7 @@ import { assumptions } from "../../words/climbing";
 import { percent } from "../../words/format";
 import { setupColour } from "../../ui/palette";
 import { useRemembered } from "../../ui/remembered";
+import { Says } from "../../ui/Says";
 import { Failure, Loading } from "../../ui/Status";
 import tables from "../../ui/table.module.css";
 import { useUnits, type Units } from "../../words/units";
@@ -65,6 +66,7 @@ export function TrialRide({ job, bench, shown }: Props) {
       </div>
       {error && <Failure error={error} retry={refetch} />}
       {!found && !error && <Loading what="the ride" />}
+      <Says text={found?.says} stale={problems.length > 0} />
       {found && <Ridden found={found} colour={setupColour(shown.record.letter)} />}
     </section>
   );
@@ -133,7 +135,11 @@ function Ridden({ found, colour }: { found: Trial; colour: string }) {
         colour={colour}
         restsFrom={found.coasts_from_m}
         cursor={(x, height) => (
-          <RoadCursor x={x} at={at} height={height} length={length} units={units} onAt={setShare} />
+          <RoadCursor
+            {...{ x, at, height, length, units }}
+            heard={readingAt(found, sample, units)}
+            onAt={setShare}
+          />
         )}
       />
       {found.changes.length > 0 && <Changes found={found} units={units} />}
@@ -183,7 +189,7 @@ function Changes({ found, units }: { found: Trial; units: Units }) {
     <details className={styles.changes}>
       <summary>Every shift</summary>
       <div className={tables.scroll}>
-        <table className={tables.table}>
+        <table aria-label="Every shift" className={tables.table}>
           <thead>
             <tr>
               <th scope="col">At</th>

@@ -29,7 +29,7 @@ export const shiftingFigures = (automatic: boolean, stepless: boolean): Figure[]
   {
     at: "shifting.speeds_kmh",
     label: "At speeds",
-    kind: "numbers",
+    kind: "speeds",
     hint: "By speed: one for each shift up",
   },
   {

@@ -52,7 +52,7 @@ export function AtTheWheel({ table, help }: Props) {
         </span>
       </h3>
       <div className={tables.scroll}>
-        <table className={`${tables.table} ${styles.wheel}`}>
+        <table aria-label="At the wheel, gear by gear" className={`${tables.table} ${styles.wheel}`}>
           <thead>
             <tr>
               <th scope="col">Gear</th>
@@ -110,7 +110,7 @@ function BorneText({ borne }: { borne: MotorHelp["borne"][number] }) {
   if (!borne) return "no part states what it bears";
   return (
     <>
-      <StateMark state={borne.state} /> {borne.what}
+      <StateMark asked="bears" state={borne.state} /> {borne.what}
     </>
   );
 }

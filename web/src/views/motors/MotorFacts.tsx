@@ -49,7 +49,7 @@ export function MotorFacts({ help, bench }: Props) {
               </p>
             )}
             <p className={styles.heat}>
-              <StateMark state={pitch.state} /> {heatText(pitch)}
+              <StateMark asked="cool" state={pitch.state} /> {heatText(pitch)}
             </p>
             {help.assumed.length > 0 && (
               <p className={sections.note}>

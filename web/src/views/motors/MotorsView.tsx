@@ -8,13 +8,14 @@ import { SaveMenu } from "../../exchange/SaveMenu";
 import { tableSavings } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
+import { SeldomFields } from "../../figures/SeldomFields";
 import { listAt, withValue, type Held } from "../../drafts/held";
 import { partOf } from "../../figures/edited";
 import { problemsAt, sentence } from "../../words/problems";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { OneSetup, type OfSetup } from "../../setup/OneSetup";
 import { AtTheWheel, wheelRows } from "./AtTheWheel";
-import { motorFigures } from "./figures";
+import { motorFigures, SELDOM_OF_MOTORS } from "./figures";
 import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
 import { MotorFacts } from "./MotorFacts";
@@ -114,6 +115,11 @@ function Shown({ job, bench, shown }: OfSetup) {
             </p>
             <FigureFields
               figures={motorFigures(stages.length)}
+              {...partOf({ document, problems, onChange }, `motors[${place}]`)}
+            />
+            <SeldomFields
+              title="Windings, heat, braking and approvals"
+              figures={SELDOM_OF_MOTORS}
               {...partOf({ document, problems, onChange }, `motors[${place}]`)}
             />
           </section>

@@ -40,7 +40,7 @@ export function RangeTable({ job, bench, shown }: Props) {
             {assumed.length > 0 && ` Not known, and assumed: ${assumptions(assumed, units)}.`}
           </p>
           <div className={tables.scroll}>
-            <table className={`${tables.table} ${styles.range}`}>
+            <table aria-label="Range" className={`${tables.table} ${styles.range}`}>
               <thead>
                 <tr>
                   <th scope="col">Level</th>

@@ -35,6 +35,10 @@ export const motorFigures = (stages: number): Figure[] => [
   { at: "battery.usable", label: "Of it usable", kind: "percent" },
   { at: "battery.voltage_v", label: "Voltage", kind: "number", unit: "V" },
   { at: "battery.current_max_a", label: "Current, at most", kind: "number", unit: "A" },
+];
+
+/** What a maker's sheet or one's own measurements tell of a motor's insides and manners. */
+export const SELDOM_OF_MOTORS: Figure[] = [
   { at: "efficiency", label: "Efficiency", kind: "percent" },
   { at: "winding.resistance_ohm", label: "Resistance", kind: "number", unit: "Ω" },
   { at: "winding.torque_constant_nm_a", label: "Torque for an ampere", kind: "number", unit: "Nm/A" },

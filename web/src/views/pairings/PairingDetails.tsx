@@ -31,7 +31,7 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
           <h3>
             {pairing.front} × {pairing.rear}
           </h3>
-          <StateMark state={pairing.state} />
+          <StateMark asked="runs" state={pairing.state} />
           <Button variant="contained" className="no-print" disabled={mounted} onClick={() => onTake(pairing)}>
             {mounted ? "Mounted" : "Take it"}
           </Button>

@@ -18,10 +18,10 @@ import { PairingDetails } from "./PairingDetails";
 import styles from "./Pairings.module.css";
 import { RankedList } from "./RankedList";
 import { TwinFinder } from "./TwinFinder";
-import { WouldDoTable } from "./WouldDoTable";
+import { WouldDoLink } from "../../setup/WouldDoLink";
 import { Says } from "../../ui/Says";
 
-/** Which sprockets a setup may run, what each pairing makes of it, and what would do if none does. */
+/** Which sprockets a setup may run, and what each pairing makes of it. */
 export const PairingsView = () => <OneSetup view="pairings" of={Shown} />;
 
 function Shown({ job, bench, shown }: OfSetup) {
@@ -56,6 +56,7 @@ function Shown({ job, bench, shown }: OfSetup) {
       {found && chosen && (
         <>
           <Says text={found.says} />
+          <WouldDoLink jobId={job.id} setup={shown} />
           <div className={styles.columns}>
             <div className={styles.main}>
               <ToothGrid
@@ -74,7 +75,6 @@ function Shown({ job, bench, shown }: OfSetup) {
       {answered && (
         <>
           <BehindIt job={job} bench={bench} shown={shown} found={found} />
-          <WouldDoTable job={job} bench={bench} shown={shown} />
           <TwinFinder job={job} />
         </>
       )}
@@ -130,7 +130,7 @@ function Legend({ found }: { found: Pairings }) {
         {unit}
       </span>
       {(["holds", "tight", "not known", "fails"] as const).map((state) => (
-        <StateMark key={state} state={state} />
+        <StateMark key={state} asked="runs" state={state} />
       ))}
       {pitch && (
         <>

@@ -45,7 +45,7 @@ export function RankedList({ found, chosen, onChoose }: Props) {
                 {units.gear(each.lowest)}
                 {each.climb && <Hill verdict={each.climb} />}
               </span>
-              <StateMark state={each.state} />
+              <StateMark asked="runs" state={each.state} />
               <span className={styles.change}>
                 to {units.speed(each.top_kmh)} · {changeText(each, found.drive)}
               </span>

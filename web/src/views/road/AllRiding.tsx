@@ -36,7 +36,7 @@ export function AllRiding({ job, bench }: Props) {
       </p>
       <OneOrTwo coverage={coverage} letters={letters} />
       <div className={tables.scroll}>
-        <table className={`${tables.table} ${styles.table}`}>
+        <table aria-label="All riding" className={`${tables.table} ${styles.table}`}>
           <thead>
             <tr>
               <th scope="col">Setup</th>

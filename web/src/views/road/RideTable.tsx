@@ -16,7 +16,7 @@ interface Props {
 export function RideTable({ ride, setups }: Props) {
   return (
     <div className={tables.scroll}>
-      <table className={`${tables.table} ${styles.table}`}>
+      <table aria-label="The ride with each setup" className={`${tables.table} ${styles.table}`}>
         <thead>
           <tr>
             <th scope="col">Setup</th>

@@ -26,7 +26,7 @@ export function Backups({ copies, readOnly, now }: Props) {
   if (copies.length === 0) return <p>No backup yet.</p>;
   return (
     <div className={tables.scroll}>
-      <table className={tables.table}>
+      <table aria-label="Backups" className={tables.table}>
         <thead>
           <tr>
             <th scope="col">Made</th>

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { WouldDoLink } from "../../setup/WouldDoLink";
 import { useCallback, useRef, useState } from "react";
 import type { Gear, JobRecord, Part } from "../../api/client";
 import { PowerPath } from "../../charts/PowerPath";
@@ -56,11 +56,7 @@ export function SetupBench({ job, shown, bench }: Props) {
     <>
       <SetupHead job={job} shown={shown} editing={editing} problems={problems} />
       <Says text={table.says} stale={problems.length > 0} />
-      {table.climb.verdict === "fails" && table.climb.limit === "gears" && (
-        <p className="no-print">
-          <Link to={`/jobs/${job.id}/pairings/${record.id}#would-do`}>What would do it</Link>
-        </p>
-      )}
+      <WouldDoLink jobId={job.id} setup={shown} />
       <PowerPath
         table={table}
         setup={setup}

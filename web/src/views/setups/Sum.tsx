@@ -1,3 +1,4 @@
+import { STATE_WORDS } from "../../words/states";
 import { memo } from "react";
 import { useFamiliar } from "../../api/shelf";
 import type { BenchSetup } from "../../drafts/useWorkbench";
@@ -102,7 +103,9 @@ function schoolRows({ lowest_gear: schools }: BenchSetup["table"]): [string, str
     if (wanted === null || verdict === null) return [];
     const [digits, unit] = school === "gear inches" ? [1, " in"] : [2, ""];
     const asked = `${wanted.toFixed(digits)}${unit} ${usual ? "is usual" : "needed"}`;
-    return [[SCHOOLS[school], `${verdict}: ${has.toFixed(digits)}${unit}, where ${asked}`]];
+    return [
+      [SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: ${has.toFixed(digits)}${unit}, where ${asked}`],
+    ];
   });
 }
 

@@ -40,7 +40,7 @@ export function ShelfTable({ job, parts, order, onOrder, onCopy }: Props) {
   const actions = useRowActions(job.setups.length > 0 ? use : null, onCopy);
   return (
     <div className={tables.scroll}>
-      <table className={`${tables.table} ${styles.table}`}>
+      <table aria-label="Parts" className={`${tables.table} ${styles.table}`}>
         <thead>
           <tr>
             {TITLES.map(({ by, name }) => (

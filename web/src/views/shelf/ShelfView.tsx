@@ -5,7 +5,7 @@ import Button from "@mui/material/Button";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import type { Part } from "../../api/client";
-import { useShelf, useShelfActions } from "../../api/shelf";
+import { useShelf, useShelfActions, useShelfSays } from "../../api/shelf";
 import { addedStage } from "../../setup/stages";
 import { isGeared } from "./figures";
 import { useFilesHere } from "../../exchange/BringInContext";
@@ -14,6 +14,7 @@ import { shelfSavings } from "../../exchange/savings";
 import { FileInput, useFileInput } from "../../ui/FileInput";
 import { useJobOfView } from "../../ui/jobOfView";
 import { useNotify } from "../../ui/Notices";
+import { Says } from "../../ui/Says";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { FindFields } from "./FindFields";
@@ -40,6 +41,7 @@ const NOTHING = { text: "", kind: null, gears: "", range: "" };
 export function ShelfView() {
   const job = useJobOfView();
   const { data: parts, error, refetch } = useShelf();
+  const { data: says } = useShelfSays();
   const { add } = useShelfActions();
   const file = useFileInput();
   const taking = useShelfImport();
@@ -95,6 +97,7 @@ export function ShelfView() {
           />
         </section>
       )}
+      <Says text={says} room />
       <FindFields asked={asked} onAsk={setAsked} />
       {error && <Failure error={error} retry={refetch} />}
       {!parts && !error && <Loading what="your parts" />}
@@ -110,8 +113,8 @@ export function ShelfView() {
           </p>
           {parts.length === 0 ? (
             <p>
-              There are no parts yet. Save a part from a setup, by the menu of its stage, make a new one, or
-              take parts in from a file.
+              Save a part from a setup, by the menu of its stage, make a new one, or take parts in from a
+              file.
             </p>
           ) : (
             <ShelfTable job={job} parts={shown} order={order} onOrder={setOrder} onCopy={setMaking} />

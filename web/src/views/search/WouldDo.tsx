@@ -1,40 +1,33 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
 import { useNavigate } from "react-router";
-import type { JobRecord, WouldDo } from "../../api/client";
+import type { WouldDo as Found } from "../../api/client";
 import { useTryPart, useWouldDo } from "../../api/pairings";
-import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
+import type { OfSetup } from "../../setup/OneSetup";
 import { capital } from "../../words/format";
 import { useNotify } from "../../ui/Notices";
 import { StateMark } from "../../ui/StateMark";
-import { Failure } from "../../ui/Status";
+import { Failure, Loading } from "../../ui/Status";
+import { ViewHeading } from "../../ui/ViewHeading";
 import tables from "../../ui/table.module.css";
 import { useUnits } from "../../words/units";
-import styles from "./Pairings.module.css";
-import { useArrival } from "../../ui/arrival";
+import styles from "./Search.module.css";
 import { Says } from "../../ui/Says";
 
 const FIRST = 8;
 
-type Answer = WouldDo["parts"][number];
-
-interface Props {
-  job: JobRecord;
-  bench: Workbench;
-  shown: BenchSetup;
-}
+type Answer = Found["parts"][number];
 
 /** The other way round: which hubs and gearboxes on the shelf do what the job wants, and with which pairing. */
-export function WouldDoTable({ job, bench, shown }: Props) {
+export function WouldDo({ job, bench, shown }: OfSetup) {
   const { data: found, error, refetch } = useWouldDo(bench, shown);
   const [all, setAll] = useState(false);
   const adding = useTryPart(job.id);
   const navigate = useNavigate();
   const notify = useNotify();
   const units = useUnits();
-  const heading = useArrival("#would-do", found !== undefined);
   if (error) return <Failure error={error} retry={refetch} />;
-  if (!found) return null;
+  if (!found) return <Loading what="the parts" />;
   const rows = all ? found.parts : found.parts.slice(0, FIRST);
   const add = (answer: Answer) => {
     const part_id = found.ids[answer.place];
@@ -50,10 +43,8 @@ export function WouldDoTable({ job, bench, shown }: Props) {
   };
   const length = (ratio: number) => units.length(ratio * shown.table.circumference_m);
   return (
-    <section className={styles.section} aria-labelledby="would-do">
-      <h3 id="would-do" ref={heading} tabIndex={-1}>
-        What would do it
-      </h3>
+    <section aria-label="What would do it">
+      <ViewHeading title="What would do it" text={`in place of what ${shown.setup.name} has`} />
       <Says text={found.says} />
       <p className={styles.note}>
         {found.lowest === null && found.highest === null ? (
@@ -73,7 +64,7 @@ export function WouldDoTable({ job, bench, shown }: Props) {
       {found.parts.length === 0 && <p className={styles.none}>There is no hub or gearbox in Parts yet.</p>}
       {rows.length > 0 && (
         <div className={tables.scroll}>
-          <table className={`${tables.table} ${styles.answers}`}>
+          <table aria-label="Parts that would do" className={`${tables.table} ${styles.answers}`}>
             <thead>
               <tr>
                 <th scope="col">Part</th>
@@ -94,7 +85,7 @@ export function WouldDoTable({ job, bench, shown }: Props) {
                 <tr key={found.ids[each.place]}>
                   <th scope="row">{each.name}</th>
                   <td>
-                    <StateMark state={each.state} />
+                    <StateMark asked="does" state={each.state} />
                   </td>
                   <td>{each.front === null ? "—" : `${each.front} × ${each.rear}`}</td>
                   <td>{each.lowest === null ? "—" : length(each.lowest)}</td>
