@@ -101,9 +101,10 @@ def all_riding(page: Page) -> None:
     page.get_by_role("heading", name="All riding").evaluate("(it) => it.scrollIntoView()")
 
 
-def climb_and_flat(page: Page) -> None:
-    """What each setup climbs, and the fan of cadences against grades."""
-    page.get_by_role("heading", name="Climb and flat").evaluate("(it) => it.scrollIntoView()")
+def search(page: Page) -> None:
+    """Which parts would do what the job wants."""
+    page.get_by_role("link", name="Search").click()
+    page.get_by_role("heading", name="What would do it").wait_for()
 
 
 def pairings(page: Page) -> None:
@@ -174,7 +175,7 @@ PICTURES = [
     ("road", road, 1280, "light"),
     ("road-all-riding", in_job("Ferry commute", all_riding), 1280, "dark"),
     ("road-phone", in_job("Ridge crossing", road), 390, "light"),
-    ("line-up-climb", climb_and_flat, 1280, "light"),
+    ("search", search, 1280, "light"),
     ("line-up", line_up, 1280, "light"),
     ("line-up-phone", lambda _page: None, 390, "light"),
     ("setups", setup("Eight-speed hub"), 1280, "light"),

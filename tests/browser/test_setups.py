@@ -211,7 +211,8 @@ def test_a_setup_is_copied_in_one_press_and_its_change_held_against_what_it_was(
     told = page.get_by_role("region", name="Before and after")
     # 40/44 is 9.1 % less.
     expect(told.get_by_role("status")).to_contain_text("All gears are 9.1 % lower.")
-    told.get_by_role("button", name="Show the lanes").click()
+    told.get_by_role("button", name="Show both drawn").click()
     expect(told.get_by_role("listbox")).to_have_count(2)
+    expect(told.locator("[data-drawing=road]").first).to_be_visible()
     told.get_by_role("button", name="Compare with this from now on").click()
     expect(told).to_have_count(0)

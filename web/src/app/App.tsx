@@ -19,6 +19,9 @@ import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "../wor
 // Each view is loaded when it is first opened.
 const NewJob = lazy(async () => ({ default: (await import("../views/job/NewJob")).NewJob }));
 const QuickView = lazy(async () => ({ default: (await import("../views/quick/QuickView")).QuickView }));
+const MethodView = lazy(async () => ({
+  default: (await import("../views/method/MethodView")).MethodView,
+}));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
 
@@ -54,6 +57,14 @@ export function App() {
                         element={
                           <Suspense fallback={<Loading what="the question" />}>
                             <QuickView />
+                          </Suspense>
+                        }
+                      />
+                      <Route
+                        path="/method"
+                        element={
+                          <Suspense fallback={<Loading what="the method" />}>
+                            <MethodView />
                           </Suspense>
                         }
                       />

@@ -6,7 +6,7 @@ import { Letter } from "../ui/Letter";
 import { useUnits } from "../words/units";
 import styles from "./GearLanes.module.css";
 import { Lane } from "./Lane";
-import { layoutOf, speedScale, ticks } from "./laneLayout";
+import { layoutOf, speedScale, ticks, type Layout, type SpeedScale } from "./laneLayout";
 import { cadenceText, placeText, readingAt, triggersOf, type Reading } from "./reading";
 import { ASKED_ROOM, asksTitle, RoadAsks, type Asked } from "./RoadAsks";
 import { SpeedLine } from "./SpeedLine";
@@ -158,12 +158,39 @@ export function GearLanes({ setups, asked, wantedTop, speedKmh, onSpeed }: Props
           </div>
         );
       })}
+      <Axis layout={layout} width={width} scale={scale} unit={units.speedUnit} />
       {pointed && (
         <GearTip id={tipId} pointed={pointed} width={width} top={layout.top + pointed.lane * layout.lane} />
       )}
     </div>
   );
 }
+
+interface AxisProps {
+  layout: Layout;
+  width: number;
+  scale: SpeedScale;
+  unit: string;
+}
+
+/** The speeds once more, over those of the drawing: they stay in sight while the lanes are scrolled. */
+const Axis = ({ layout, width, scale, unit }: AxisProps) => (
+  <>
+    <div style={{ height: layout.bottom + 1 }} />
+    <div className={`${styles.axis} no-print`} aria-hidden>
+      <svg width={width} height={layout.height - layout.bottom - 2}>
+        {ticks(scale).map((mark) => (
+          <text key={mark} x={scale(mark)} y={19} className={styles.tickText}>
+            {mark}
+          </text>
+        ))}
+        <text x={layout.right + 10} y={19} className={styles.unit}>
+          {unit}
+        </text>
+      </svg>
+    </div>
+  </>
+);
 
 /** A lane's reading as one hears it: the setup's letter, the gear, the cadence. */
 const heardOf = ({ record, table }: BenchSetup, reading: Reading | undefined): string =>

@@ -63,7 +63,7 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
         </text>
       </svg>
       <div className="visually-hidden">
-        <table aria-label="The hill, by its slope">
+        <table>
           <caption>The hill as it is ridden</caption>
           <thead>
             <tr>

@@ -166,7 +166,7 @@ function Understood({ gears: { ratios, uncertainty, remarks } }: { gears: Unders
             {capital(what)}.
           </p>
         ))}
-      <table aria-label="Gears as entered" className={tables.table}>
+      <table className={tables.table}>
         <caption className={styles.caption}>
           Understood: {ratios.length === 1 ? "1 gear" : `${ratios.length} gears`}
         </caption>

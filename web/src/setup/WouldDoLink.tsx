@@ -6,8 +6,8 @@ export function WouldDoLink({ jobId, setup: { record, table } }: { jobId: string
   const tooHigh = table.climb.verdict === "fails" && table.climb.limit === "gears";
   if (!tooHigh && table.over_limits.length === 0) return null;
   return (
-    <Link className="no-print" to={`/jobs/${jobId}/search/${record.id}`}>
-      What would do it
-    </Link>
+    <span className="no-print">
+      <Link to={`/jobs/${jobId}/search/${record.id}`}>What would do it</Link>
+    </span>
   );
 }

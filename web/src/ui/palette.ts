@@ -2,5 +2,6 @@
 const SETUP_COLOURS = 8;
 
 export function setupColour(letter: string): string {
-  return `var(--setup-${(letter.charCodeAt(0) - 65) % SETUP_COLOURS})`;
+  const place = letter.charCodeAt(0) - 65;
+  return `var(--setup-${((place % SETUP_COLOURS) + SETUP_COLOURS) % SETUP_COLOURS})`;
 }

@@ -54,6 +54,21 @@ export const theme = createTheme({
         paper: { border: "1px solid var(--line)", boxShadow: "0 4px 14px rgb(0 0 0 / 18%)" },
       },
     },
+    MuiTooltip: {
+      styleOverrides: {
+        tooltip: {
+          padding: "6px 10px",
+          border: "1px solid var(--line)",
+          backgroundColor: "var(--sheet)",
+          boxShadow: "0 4px 14px rgb(0 0 0 / 18%)",
+          color: "var(--ink)",
+          fontSize: "0.9375rem",
+          fontWeight: 400,
+          lineHeight: 1.4,
+        },
+        arrow: { color: "var(--line)" },
+      },
+    },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     MuiTextField: { defaultProps: { size: "small", fullWidth: true, variant: "outlined" } },
     // Labels stand above their fields at a size that can be read, rather than small on the border.
@@ -80,7 +95,6 @@ export const theme = createTheme({
       },
     },
     MuiFormHelperText: { styleOverrides: { root: { fontSize: "0.875rem", marginLeft: 2, marginRight: 0 } } },
-    MuiTooltip: { styleOverrides: { tooltip: { fontSize: "0.875rem" } } },
     MuiToggleButton: {
       styleOverrides: {
         root: {

@@ -44,6 +44,7 @@ export function BenchView() {
     <>
       <ViewHeading
         title="Home-built drives"
+        method="drives-built-at-home"
         text="salvaged motors, sprockets in a row, a wheel: a screening sum, no approval"
         actions={<SaveState entry={entry} refused={problems.length > 0} />}
       />

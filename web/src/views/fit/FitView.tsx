@@ -31,6 +31,7 @@ function Shown({ job, bench, shown }: OfSetup) {
     <>
       <ViewHeading
         title="Fit"
+        method="what-goes-together"
         text={<Counts page={page} />}
         actions={<SaveMenu groups={[tableSavings("Checks", `${shown.setup.name}, fit`, () => rows(page))]} />}
       />

@@ -50,13 +50,15 @@ export function MassTable({ page: { mass }, job, bench, shown }: Props) {
               {mass.places.map((place) => (
                 <tr key={place.at}>
                   <th scope="row">{capital(place.at)}</th>
-                  <td>{units.partMass(place.mass_kg)}</td>
+                  <td>{place.mass_kg > 0 ? units.partMass(place.mass_kg) : "—"}</td>
                   {more !== null && <td>{signed(place.more_kg, units)}</td>}
                 </tr>
               ))}
               <tr>
                 <th scope="row">Together</th>
-                <td className={tables.strong}>{units.partMass(mass.known_kg)}</td>
+                <td className={tables.strong}>
+                  {mass.known_kg > 0 ? units.partMass(mass.known_kg) : "not known"}
+                </td>
                 {more !== null && <td className={tables.strong}>{signed(more, units)}</td>}
               </tr>
             </tbody>

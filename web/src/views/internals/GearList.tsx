@@ -14,7 +14,7 @@ export function GearList({ gears, chosen, onChoose }: Props) {
   const planetary = gears.some((gear) => gear.efficiency);
   return (
     <div className={tables.scroll}>
-      <table aria-label="Gears" className={tables.table}>
+      <table className={tables.table}>
         <caption className="visually-hidden">The gears inside, from the lowest to the highest</caption>
         <thead>
           <tr>

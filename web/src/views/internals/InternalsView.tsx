@@ -38,6 +38,7 @@ export function InternalsView() {
     <>
       <ViewHeading
         title="Internals"
+        method="gears-from-teeth"
         choice={
           <TextField
             select

@@ -1,3 +1,4 @@
+import { MethodLink } from "../../ui/MethodLink";
 import { HillAsks } from "../../charts/HillAsks";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
@@ -22,6 +23,7 @@ export function JobView() {
       <div className={styles.job}>
         <div className={styles.heading}>
           <h2>Job</h2>
+          <MethodLink to="the-road" />
           <SaveState entry={entry} refused={problems.length > 0} />
         </div>
         <SaveTrouble

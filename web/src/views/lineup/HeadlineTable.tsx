@@ -18,7 +18,7 @@ export function HeadlineTable({ setups, jobId }: Props) {
   const high = setups[0]?.table.cadence_rpm[1];
   return (
     <div className={`${tables.scroll} ${styles.table}`}>
-      <table aria-label="The setups side by side" className={tables.table}>
+      <table className={tables.table}>
         <caption className="visually-hidden">
           What each setup adds up to, in {MEASURE_NAMES[units.measure].toLowerCase()}
           {reference && `, with differences from ${reference.table.name}`}

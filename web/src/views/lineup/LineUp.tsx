@@ -37,6 +37,7 @@ export function LineUp() {
     <>
       <ViewHeading
         title="Line-up"
+        method="climb-flat-and-top"
         text={`${count} on one road speed scale; each bar is one gear from ${low} to ${high} rpm`}
         actions={
           shown && (

@@ -50,7 +50,11 @@ function Shown({ job, bench, shown }: OfSetup) {
   };
   return (
     <>
-      <ViewHeading title="Live" text="a simulated bike: its figures are worked out, not measured" />
+      <ViewHeading
+        title="Live"
+        method="a-ride-in-steps-of-time"
+        text="a simulated bike: its figures are worked out, not measured"
+      />
       <div className={`${styles.controls} no-print`}>
         <div className={styles.choice}>
           <ChoiceField

@@ -37,6 +37,7 @@ function Shown({ job, bench, shown }: OfSetup) {
     <>
       <ViewHeading
         title="Motors"
+        method="motors"
         text={
           motors.length === 0
             ? "this setup is driven by its rider alone"

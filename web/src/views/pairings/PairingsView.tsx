@@ -48,6 +48,7 @@ function Shown({ job, bench, shown }: OfSetup) {
     <>
       <ViewHeading
         title="Pairings"
+        method="sprocket-pairings"
         text={found ? <Head found={found} /> : shown.setup.name}
         actions={found && <SaveMenu groups={pairingSavings(found, `${shown.setup.name}, pairings`)} />}
       />

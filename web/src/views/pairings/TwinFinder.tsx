@@ -74,7 +74,7 @@ export function TwinFinder({ job: { need } }: { job: JobRecord }) {
       )}
       {found && found.count > 0 && (
         <div className={tables.scroll}>
-          <table aria-label="Twin chains" className={`${tables.table} ${styles.answers}`}>
+          <table className={`${tables.table} ${styles.answers}`}>
             <caption>
               {found.count} pairs fit
               {found.count > FIRST && `; the best ${FIRST} of them`}

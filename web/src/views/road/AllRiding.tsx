@@ -1,3 +1,4 @@
+import { MethodLink } from "../../ui/MethodLink";
 import type { Coverage, JobRecord } from "../../api/client";
 import { useCoverage } from "../../api/roads";
 import type { Workbench } from "../../drafts/useWorkbench";
@@ -27,6 +28,7 @@ export function AllRiding({ job, bench }: Props) {
   return (
     <section aria-labelledby="all-riding" className={styles.section}>
       <h3 id="all-riding">All riding</h3>
+      <MethodLink to="a-ride" />
       <Says text={coverage.says} />
       <p className={styles.note}>
         Of the time in which there is pedalling to do, in all roads by how often they are ridden; above{" "}

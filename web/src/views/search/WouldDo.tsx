@@ -44,7 +44,11 @@ export function WouldDo({ job, bench, shown }: OfSetup) {
   const length = (ratio: number) => units.length(ratio * shown.table.circumference_m);
   return (
     <section aria-label="What would do it">
-      <ViewHeading title="What would do it" text={`in place of what ${shown.setup.name} has`} />
+      <ViewHeading
+        title="What would do it"
+        method="sprocket-pairings"
+        text={`in place of what ${shown.setup.name} has`}
+      />
       <Says text={found.says} />
       <p className={styles.note}>
         {found.lowest === null && found.highest === null ? (

@@ -46,7 +46,7 @@ export const GearTable = memo(function GearTable({ table, looked, onLook }: Prop
   const leads = (measure: typeof units.measure) => (units.measure === measure ? tables.strong : undefined);
   return (
     <div className={tables.scroll}>
-      <table aria-label="Gears" className={tables.table}>
+      <table className={tables.table}>
         <caption className="visually-hidden">
           The gears of {table.name}, from the lowest to the highest
         </caption>

@@ -49,7 +49,12 @@ export function Parts({ editing, problems, asked, selected, onSelect, onSave, on
           {...{ problems, asked, selected, onSelect }}
         />
       ))}
-      <WheelPart editing={editing} onSave={() => onSave("wheel")} {...{ problems, selected, onSelect }} />
+      <WheelPart
+        editing={editing}
+        onSave={() => onSave("wheel")}
+        onTake={() => onTake(["wheel"])}
+        {...{ problems, selected, onSelect }}
+      />
     </div>
   );
 }

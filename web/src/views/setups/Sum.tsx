@@ -1,3 +1,4 @@
+import { MethodLink } from "../../ui/MethodLink";
 import { STATE_WORDS } from "../../words/states";
 import { memo } from "react";
 import { useFamiliar } from "../../api/shelf";
@@ -45,6 +46,7 @@ export const Sum = memo(function Sum({ shown, reference }: Props) {
   return (
     <section className={styles.sum} aria-label="What it adds up to">
       <h2>What it adds up to</h2>
+      <MethodLink to="what-a-setup-adds-up-to" />
       <dl>
         {rows.map(([name, value]) => (
           <div key={name}>

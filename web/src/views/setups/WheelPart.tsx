@@ -16,12 +16,15 @@ interface Props {
   selected: string | null;
   onSelect: (place: string) => void;
   onSave: () => void;
+  onTake: () => void;
 }
 
 const FIELDS = ["wheel.bead_seat_mm", ...WHEEL_FIGURES.map(({ at }) => at)];
 
 /** The wheel: its size by any of its names, its tyre, or a roll-out measured on the road. */
-export function WheelPart({ editing: { document, change }, problems, selected, onSelect, onSave }: Props) {
+export function WheelPart(props: Props) {
+  const { editing, problems, selected, onSelect, onSave, onTake } = props;
+  const { document, change } = editing;
   const [measuring, setMeasuring] = useState(false);
   return (
     <PartPanel
@@ -32,6 +35,9 @@ export function WheelPart({ editing: { document, change }, problems, selected, o
       {...{ problems, selected, onSelect }}
       actions={
         <>
+          <Button size="small" onClick={onTake}>
+            Take from Parts…
+          </Button>
           <Button size="small" onClick={onSave}>
             To Parts
           </Button>
