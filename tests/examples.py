@@ -34,6 +34,10 @@ def setup(*path: dict[str, Any], name: str = "As ridden", **parts: Any) -> dict[
     }
 
 
+WITHOUT_COST = {"cranks": {"length_mm": 170, "price": 0}, "wheel": {**WHEEL, "price": 0}}
+"""Cranks and a wheel that are there already, so that only what is looked at costs anything."""
+
+
 def brief(*setups: dict[str, Any], **parts: Any) -> dict[str, Any]:
     return {
         "format": "kettledrum-brief/1",

@@ -10,6 +10,7 @@ from playwright.sync_api import Page, expect
 VIEWS = [
     "Job",
     "Road",
+    "Search",
     "Setups",
     "Internals",
     "Pairings",
@@ -125,6 +126,20 @@ def test_the_quick_question_is_in_order(page, demo, scheme, width):
     page.get_by_label("The bike, as advertised").fill("36 × 11–46, 28 in")
     expect(page.get_by_role("region", name="The answer")).to_be_visible()
     page.get_by_role("button", name="Change the usual figures").click()
+    page.wait_for_function(
+        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
+    )
+    found = Axe().run(page)
+    assert found.violations_count == 0, found.generate_report()
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize("width", [390, 1280])
+def test_the_method_is_laid_out_and_axe_finds_nothing(page, demo, width, scheme):
+    page.set_viewport_size({"width": width, "height": 800})
+    page.emulate_media(color_scheme=scheme)
+    page.goto(f"{demo.address}method")
+    expect(page.get_by_role("heading", name="Climb, flat and top")).to_be_visible()
     page.wait_for_function(
         "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
     )

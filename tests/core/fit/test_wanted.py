@@ -2,16 +2,16 @@
 
 import pytest
 
-from examples import brief, hub, setup, sprockets
+from examples import WITHOUT_COST, brief, hub, setup, sprockets
 from kettledrum.core.fit.page import fit_page
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
 
 CHAIN = {**sprockets([42], [20]), "price": 80}
 HUB = {**hub(0.6, 1, 1.6), "price": 200}
-DERAILLEUR = setup({**sprockets([40], [11, 15, 21, 30]), "price": 120}, name="Derailleur")
-GEARED = setup(CHAIN, HUB, name="Geared")
-BELTED = setup({**sprockets([50], [24], "belt"), "price": 150}, HUB, name="Belted")
+DERAILLEUR = setup({**sprockets([40], [11, 15, 21, 30]), "price": 120}, name="Derailleur", **WITHOUT_COST)
+GEARED = setup(CHAIN, HUB, name="Geared", **WITHOUT_COST)
+BELTED = setup({**sprockets([50], [24], "belt"), "price": 150}, HUB, name="Belted", **WITHOUT_COST)
 
 
 def found(one, rule, **wants):
@@ -38,7 +38,7 @@ def test_the_budget_to_the_last_coin(budget, state, words):
 
 
 def test_a_missing_price_is_said():
-    unpriced = setup(sprockets([42], [20]), HUB, name="Half")
+    unpriced = setup(sprockets([42], [20]), HUB, name="Half", **WITHOUT_COST)
     ((state, what),) = found(unpriced, "budget", budget=500)
     assert state == "not known"
     assert "cost 200 of the budget of 500; 1 of them has none" in what

@@ -4,7 +4,7 @@ import math
 
 import pytest
 
-from examples import brief, hub, setup, sprockets, stepless_hub
+from examples import WITHOUT_COST, brief, hub, setup, sprockets, stepless_hub
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Leg, Route
@@ -37,7 +37,7 @@ def covered(*setups, routes=(FLAT,), **parts):
 
 
 def priced(name, price, front=40):
-    return setup({**sprockets([front], [20]), "price": price}, name=name)
+    return setup({**sprockets([front], [20]), "price": price}, name=name, **WITHOUT_COST)
 
 
 def test_of_two_that_cover_as_much_the_cheaper_pair_is_chosen_at_the_sum_of_their_prices():

@@ -1693,7 +1693,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            unit: "" | "kg" | "m" | "mm" | "°C" | "rpm" | "m²" | "share" | "teeth";
+            unit: "" | "kg" | "m" | "mm" | "°C" | "rpm" | "m²" | "share" | "teeth" | "km" | "years";
             /** Taken */
             taken?: string | null;
         };
@@ -2015,6 +2015,7 @@ export interface components {
             load?: components["schemas"]["Load"] | null;
             road?: components["schemas"]["BriefRoad"] | null;
             wants?: components["schemas"]["Wants"] | null;
+            money?: components["schemas"]["Money"] | null;
             frame?: components["schemas"]["Frame"] | null;
             stock?: components["schemas"]["Stock"] | null;
             /** Home Built */
@@ -2411,11 +2412,15 @@ export interface components {
         };
         /**
          * Cranks
-         * @description The cranks: `length_mm` from the axle's centre to the pedal's.
+         * @description The cranks: `length_mm` from the axle's centre to the pedal's; their price, and their upkeep.
          */
         Cranks: {
             /** Length Mm */
             length_mm: number;
+            /** Price */
+            price?: number | null;
+            /** Care */
+            care?: components["schemas"]["Task"][] | null;
         };
         /**
          * Damaged
@@ -3001,7 +3006,8 @@ export interface components {
             price?: number | null;
             /** Warranty Years */
             warranty_years?: number | null;
-            care?: components["schemas"]["JsonValue"];
+            /** Care */
+            care?: components["schemas"]["Task"][] | null;
             /** Lubricant */
             lubricant?: string | null;
             behaviour?: components["schemas"]["Behaviour"] | null;
@@ -3142,7 +3148,8 @@ export interface components {
             price?: number | null;
             /** Warranty Years */
             warranty_years?: number | null;
-            care?: components["schemas"]["JsonValue"];
+            /** Care */
+            care?: components["schemas"]["Task"][] | null;
             /** Lubricant */
             lubricant?: string | null;
             behaviour?: components["schemas"]["Behaviour"] | null;
@@ -3406,6 +3413,18 @@ export interface components {
             speed_kmh: number;
             /** Motor Share */
             motor_share: number;
+        };
+        /**
+         * Life
+         * @description How long something lasts in km, from the shortest to the longest life. Raises for ends out of order.
+         */
+        Life: {
+            /** Low */
+            low: number;
+            /** Typical */
+            typical: number;
+            /** High */
+            high: number;
         };
         /**
          * Likeness
@@ -3697,6 +3716,31 @@ export interface components {
             state: "in band" | "grinding" | "walking" | "coasting";
         };
         /**
+         * Money
+         * @description The owner's own money by its name; how many years are looked at, and how far is ridden in each, in km.
+         *
+         *     What an hour of a workshop and of one's own work costs (nothing, for those who like doing it), a day
+         *     without the bicycle, a kWh of electricity; and which share of what was paid comes back at the end.
+         */
+        Money: {
+            /** Currency */
+            currency?: string | null;
+            /** Years */
+            years?: number | null;
+            /** Km A Year */
+            km_a_year?: number | null;
+            /** Workshop An Hour */
+            workshop_an_hour?: number | null;
+            /** Own An Hour */
+            own_an_hour?: number | null;
+            /** Day Without */
+            day_without?: number | null;
+            /** Electricity A Kwh */
+            electricity_a_kwh?: number | null;
+            /** Sold For */
+            sold_for?: number | null;
+        };
+        /**
          * Motor
          * @description A motor by its sheet or its curve.
          *
@@ -3751,6 +3795,8 @@ export interface components {
             mass_at?: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
             /** Price */
             price?: number | null;
+            /** Care */
+            care?: components["schemas"]["Task"][] | null;
         };
         /**
          * MotorHelp
@@ -3826,6 +3872,7 @@ export interface components {
             load?: components["schemas"]["Load"] | null;
             road?: components["schemas"]["Road"] | null;
             wants?: components["schemas"]["Wants"] | null;
+            money?: components["schemas"]["Money"] | null;
             frame?: components["schemas"]["Frame"] | null;
             stock?: components["schemas"]["Stock"] | null;
             /** Home Built */
@@ -4102,7 +4149,8 @@ export interface components {
          * @description A part, called by what it is.
          *
          *     Hubs, gearboxes and chaingears have `gears`; cassettes and cranksets `teeth`; wheels a `wheel`; a motor's
-         *     own figures are kept in `motor` as they are. `price` is in the owner's own money. All but the kind, the
+         *     own figures are kept in `motor` as they are. `price` is in the owner's own money, `care` its
+         *     upkeep. All but the kind, the
          *     name and what makes the part may be missing. Raises for a part without what makes it, or with what makes
          *     another.
          */
@@ -4134,6 +4182,8 @@ export interface components {
             price?: number | null;
             /** Warranty Years */
             warranty_years?: number | null;
+            /** Care */
+            care?: components["schemas"]["Task"][] | null;
             limits?: components["schemas"]["Limits"] | null;
             /** Lubricant */
             lubricant?: string | null;
@@ -4218,7 +4268,7 @@ export interface components {
         };
         /**
          * Piece
-         * @description A piece by its name, with its mass in kg, where that sits, and what it costs.
+         * @description A piece by its name, with its mass in kg, where that sits, what it costs, and its upkeep.
          */
         Piece: {
             /** Name */
@@ -4229,6 +4279,8 @@ export interface components {
             at?: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
             /** Price */
             price?: number | null;
+            /** Care */
+            care?: components["schemas"]["Task"][] | null;
         };
         /**
          * PlanetarySet
@@ -5197,7 +5249,8 @@ export interface components {
             price?: number | null;
             /** Warranty Years */
             warranty_years?: number | null;
-            care?: components["schemas"]["JsonValue"];
+            /** Care */
+            care?: components["schemas"]["Task"][] | null;
             /** Lubricant */
             lubricant?: string | null;
             behaviour?: components["schemas"]["Behaviour"] | null;
@@ -5396,6 +5449,16 @@ export interface components {
             share: number;
         };
         /**
+         * TakenAlong
+         * @description What must be carried on a tour to do it on the way, and its mass in kg.
+         */
+        TakenAlong: {
+            /** What */
+            what: string;
+            /** Mass Kg */
+            mass_kg?: number | null;
+        };
+        /**
          * TakingStep
          * @description A line of the answer to an import: the share that is done.
          *
@@ -5407,6 +5470,47 @@ export interface components {
             added?: components["schemas"]["Imported"] | null;
             /** Problems */
             problems?: components["schemas"]["FieldProblem"][] | null;
+        };
+        /**
+         * Task
+         * @description A service or a part that wears: due every so many km or months, whichever comes first, and at once
+         *     after what `after` names.
+         *
+         *     `minutes` of work and `cost` of material in the owner's money, each time; done by the owner unless by a
+         *     workshop, with the bicycle away for `away_days`. `carry` is what a tour takes along for it. Raises for a
+         *     task that nothing makes due.
+         */
+        Task: {
+            /** What */
+            what: string;
+            /** Every Km */
+            every_km?: (number | components["schemas"]["Life"]) | null;
+            /** Every Months */
+            every_months?: number | null;
+            /** After */
+            after?: string[] | null;
+            /**
+             * Minutes
+             * @default 0
+             */
+            minutes: number;
+            /**
+             * Cost
+             * @default 0
+             */
+            cost: number;
+            /**
+             * By
+             * @default owner
+             * @enum {string}
+             */
+            by: "owner" | "workshop";
+            /**
+             * Away Days
+             * @default 0
+             */
+            away_days: number;
+            carry?: components["schemas"]["TakenAlong"] | null;
         };
         /**
          * TheData
@@ -5690,7 +5794,9 @@ export interface components {
          * @description The driven wheel, from its bead seat and tyre (ISO 5775, mm) or a roll-out measured on the road (mm).
          *
          *     A measured roll-out replaces the other two in every figure, since a loaded tyre rolls on a smaller
-         *     circle than its label says. `rim` is what spokes are measured by. Raises for a wheel that has neither.
+         *     circle than its label says. `rim` is what spokes are measured by; `price`, in the owner's own money, that
+         *     of rim, spokes, tyre and building, without a hub that is a stage of the path; `care` its upkeep. Raises
+         *     for a wheel that has neither.
          */
         Wheel: {
             /** Bead Seat Mm */
@@ -5700,6 +5806,10 @@ export interface components {
             /** Rollout Mm */
             rollout_mm?: number | null;
             rim?: components["schemas"]["Rim"] | null;
+            /** Price */
+            price?: number | null;
+            /** Care */
+            care?: components["schemas"]["Task"][] | null;
         };
         /**
          * WheelBuild

@@ -177,7 +177,11 @@ interface AxisProps {
 const Axis = ({ layout, width, scale, unit }: AxisProps) => (
   <>
     <div style={{ height: layout.bottom + 1 }} />
-    <div className={`${styles.axis} no-print`} aria-hidden>
+    <div
+      className={`${styles.axis} no-print`}
+      style={{ height: layout.height - layout.bottom - 2 }}
+      aria-hidden
+    >
       <svg width={width} height={layout.height - layout.bottom - 2}>
         {ticks(scale).map((mark) => (
           <text key={mark} x={scale(mark)} y={19} className={styles.tickText}>

@@ -19,8 +19,8 @@ export function ViewHeading({ title, text, choice, actions, method }: Props) {
     <div className={styles.heading}>
       <h2>{title}</h2>
       {choice}
-      {text && <p>{text}</p>}
       {method && <MethodLink to={method} />}
+      {text && <p>{text}</p>}
       {actions && <div className={`${styles.actions} no-print`}>{actions}</div>}
     </div>
   );

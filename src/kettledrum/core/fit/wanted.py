@@ -12,7 +12,7 @@ def _budget(bike: Bike) -> Iterator[Finding]:
     budget = bike.brief.wants.budget if bike.brief.wants else None
     if budget is None:
         return
-    prices = part_prices(bike.setup)
+    prices = [price for _, price in part_prices(bike.setup)]
     known = sum(price for price in prices if price is not None)
     missing = sum(price is None for price in prices)
     if known > budget:

@@ -6,6 +6,7 @@ from pydantic import Field, model_validator
 
 from kettledrum.core.job.home_built import HomeBuilt
 from kettledrum.core.job.load import Load
+from kettledrum.core.job.money import Money
 from kettledrum.core.job.road import Road
 from kettledrum.core.job.route import MOST_ROUTES, Route
 from kettledrum.core.job.wants import Wants
@@ -71,6 +72,7 @@ class Need(Model):
     load: Load | None = None
     road: Road | None = None
     wants: Wants | None = None
+    money: Money | None = None
     frame: Frame | None = None
     stock: Stock | None = None
     home_built: Annotated[list[HomeBuilt], Field(max_length=MOST_HOME_BUILT)] | None = None

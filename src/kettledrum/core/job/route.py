@@ -78,6 +78,13 @@ class Route(Model):
                 )
         return self
 
+    @property
+    def length_m(self) -> float:
+        """How long it is, in m."""
+        if self.points is not None:
+            return self.points[-1][0] - self.points[0][0]
+        return sum(leg.length_m for leg in self.legs or [])
+
     def _points_are_in_order(self) -> None:
         points = self.points or []
         low, high = ELEVATION_M

@@ -9,6 +9,7 @@ from pydantic import Field, Strict, StrictBool, model_validator
 
 from kettledrum.core.parts.fitting import MassAt
 from kettledrum.core.parts.stated import PartMassKg, Price
+from kettledrum.core.parts.upkeep import Care
 from kettledrum.core.terms.quantities import Efficiency, Model, Name, SpeedKmh, Teeth, Within, refused
 
 MotorTorqueNm = Annotated[float, Within(0, 1000, above=True, unit="Nm")]
@@ -114,6 +115,7 @@ class Motor(Model):
     mass_kg: PartMassKg | None = None
     mass_at: MassAt | None = None
     price: Price | None = None
+    care: Care | None = None
 
     @model_validator(mode="after")
     def _can_turn(self) -> "Motor":

@@ -8,6 +8,7 @@ from kettledrum.core.inside.gears import Gears
 from kettledrum.core.parts.fitting import Fit, MassAt
 from kettledrum.core.parts.stage import Change, TeethList, WarrantyYears
 from kettledrum.core.parts.stated import Behaviour, Limits, PartMassKg, Price
+from kettledrum.core.parts.upkeep import Care
 from kettledrum.core.parts.wheel import Wheel
 from kettledrum.core.terms.quantities import CrankMm, Model, Name, Notes, refused
 from kettledrum.core.terms.spread import EfficiencySpread
@@ -29,7 +30,8 @@ class Part(Model):
     """A part, called by what it is.
 
     Hubs, gearboxes and chaingears have `gears`; cassettes and cranksets `teeth`; wheels a `wheel`; a motor's
-    own figures are kept in `motor` as they are. `price` is in the owner's own money. All but the kind, the
+    own figures are kept in `motor` as they are. `price` is in the owner's own money, `care` its
+    upkeep. All but the kind, the
     name and what makes the part may be missing. Raises for a part without what makes it, or with what makes
     another.
     """
@@ -47,6 +49,7 @@ class Part(Model):
     mass_at: MassAt | None = None
     price: Price | None = None
     warranty_years: WarrantyYears | None = None
+    care: Care | None = None
     limits: Limits | None = None
     lubricant: Name | None = None
     behaviour: Behaviour | None = None

@@ -21,8 +21,10 @@ from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.motor_place import entry_place
 from kettledrum.core.parts.pieces import Piece, Pieces
 from kettledrum.core.parts.stage import SprocketsStage, Stage
+from kettledrum.core.parts.stated import Price
+from kettledrum.core.parts.upkeep import Care, is_care, older_care
 from kettledrum.core.parts.wheel import Wheel
-from kettledrum.core.terms.quantities import CrankMm, Model, Name, Notes, refused
+from kettledrum.core.terms.quantities import NOTES_LENGTH, CrankMm, Model, Name, Notes, refused
 
 MOST_STAGES = 50
 MOST_MOTORS = 8
@@ -38,9 +40,11 @@ _Other = dict[str, JsonValue] | StrictStr | StrictBool | StrictInt | StrictFloat
 
 
 class Cranks(Model):
-    """The cranks: `length_mm` from the axle's centre to the pedal's."""
+    """The cranks: `length_mm` from the axle's centre to the pedal's; their price, and their upkeep."""
 
     length_mm: CrankMm
+    price: Price | None = None
+    care: Care | None = None
 
 
 class Setup(Model):
@@ -69,6 +73,24 @@ class Setup(Model):
         return (
             [each for each in self.parts if isinstance(each, Piece)] if isinstance(self.parts, list) else []
         )
+
+    @model_validator(mode="before")
+    @classmethod
+    def _older_care_is_noted(cls, data: object) -> object:
+        """What stood for upkeep before there were tasks goes to the notes."""
+        path = data.get("path") if isinstance(data, dict) else None
+        if not isinstance(data, dict) or not isinstance(path, list):
+            return data
+        older = [stage for stage in path if isinstance(stage, dict) and _has_older_care(stage)]
+        if not older:
+            return data
+        lines = [older_care(str(stage.get("kind", "part")), stage["care"]) for stage in older]
+        notes = [data["notes"]] if isinstance(data.get("notes"), str) else []
+        kept = [
+            {key: value for key, value in stage.items() if key != "care"} if stage in older else stage
+            for stage in path
+        ]
+        return {**data, "path": kept, "notes": "\n".join([*notes, *lines])[:NOTES_LENGTH]}
 
     @model_validator(mode="after")
     def _motors_have_a_place(self) -> "Setup":
@@ -113,6 +135,10 @@ class Setup(Model):
                     "path",
                 )
         return self
+
+
+def _has_older_care(stage: dict[str, object]) -> bool:
+    return stage.get("care") is not None and not is_care(stage["care"])
 
 
 def _is_stepless(stage: Stage) -> bool:

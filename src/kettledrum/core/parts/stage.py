@@ -2,11 +2,12 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Discriminator, Field, JsonValue, StrictBool, Tag, model_validator
+from pydantic import Discriminator, Field, StrictBool, Tag, model_validator
 
 from kettledrum.core.inside.gears import MOST_GEARS, Gears
 from kettledrum.core.parts.fitting import Fit, Run
 from kettledrum.core.parts.stated import Behaviour, Limits, PartMassKg, Price
+from kettledrum.core.parts.upkeep import Care
 from kettledrum.core.terms.quantities import Efficiency, Model, Name, SpeedKmh, Teeth, Within, refused
 from kettledrum.core.terms.spread import EfficiencySpread
 
@@ -56,7 +57,7 @@ class Change(Model):
 
 class StatedByMaker(Model):
     """What a stage carries besides its gears; what is missing is not known. `price` is in the owner's money,
-    `warranty_years` how long its maker answers for it, `lubricant` what it runs in. `care` is kept as it is.
+    `warranty_years` how long its maker answers for it, `lubricant` what it runs in, `care` its upkeep.
     """
 
     name: Name | None = None
@@ -72,7 +73,7 @@ class StatedByMaker(Model):
     mass_kg: PartMassKg | None = None
     price: Price | None = None
     warranty_years: WarrantyYears | None = None
-    care: JsonValue = None
+    care: Care | None = None
     lubricant: Name | None = None
     behaviour: Behaviour | None = None
     fit: Fit | None = None

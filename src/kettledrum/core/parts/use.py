@@ -13,6 +13,13 @@ _STAGE_KINDS: dict[PartKind, str] = {"hub": "hub", "gearbox": "gearbox", "chaing
 _CARRIED = [key for key in Part.model_fields if key in HubStage.model_fields and key != "kind"]
 """What a stage and a part on the shelf both hold."""
 
+_OF_ANY = ("price", "care")
+
+
+def _kept(given: dict[str, Any]) -> dict[str, Any]:
+    """What any part may state, of what is given."""
+    return {key: given[key] for key in _OF_ANY if given.get(key) is not None}
+
 
 def with_part(setup: Setup, part: Part) -> Setup:
     """A setup with a part in the place of the one it had, or added where it had none.
@@ -45,9 +52,9 @@ def with_part(setup: Setup, part: Part) -> Setup:
             if part.crank_mm is not None:
                 data["cranks"]["length_mm"] = part.crank_mm
     elif part.kind == "wheel":
-        data["wheel"] = given["wheel"]
+        data["wheel"] = {**given["wheel"], **_kept(given)}
     else:
-        motor = {"at": "cranks", **given["motor"], "name": part.name}
+        motor = {"at": "cranks", **given["motor"], **_kept(given), "name": part.name}
         data["motors"] = [*data.get("motors", []), motor]
     return validate(Setup, data)
 
@@ -90,7 +97,8 @@ def part_from(setup: Setup, place: str) -> Part:
             if {"tyre_mm", "bead_seat_mm"} <= wheel.keys()
             else "by roll-out"
         )
-        return validate(Part, {"kind": "wheel", "name": f"wheel, {mark}", "wheel": wheel})
+        plain = {key: value for key, value in wheel.items() if key not in _OF_ANY}
+        return validate(Part, {"kind": "wheel", "name": f"wheel, {mark}", "wheel": plain, **_kept(wheel)})
     if not place.isdecimal() or int(place) >= len(data["path"]):
         raise InvalidInput([Problem("place", "must be a stage of the setup, or “wheel”")])
     stage = data["path"][int(place)]
@@ -102,7 +110,7 @@ def part_from(setup: Setup, place: str) -> Part:
         carried = {
             key: stage[key]
             for key in _CARRIED
-            if key in stage and isinstance(stage[key], dict | str | float | int)
+            if key in stage and isinstance(stage[key], dict | list | str | float | int)
         }
         return validate(Part, {"kind": kind, **carried, "name": stage.get("name", f"{kind} of {setup.name}")})
     if "pairs" in stage:

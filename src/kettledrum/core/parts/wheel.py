@@ -5,6 +5,8 @@ import math
 from pydantic import model_validator
 
 from kettledrum.core.parts.rim import Rim
+from kettledrum.core.parts.stated import Price
+from kettledrum.core.parts.upkeep import Care
 from kettledrum.core.terms.quantities import (
     ROLLOUT_MM,
     BeadSeatMm,
@@ -21,13 +23,17 @@ class Wheel(Model):
     """The driven wheel, from its bead seat and tyre (ISO 5775, mm) or a roll-out measured on the road (mm).
 
     A measured roll-out replaces the other two in every figure, since a loaded tyre rolls on a smaller
-    circle than its label says. `rim` is what spokes are measured by. Raises for a wheel that has neither.
+    circle than its label says. `rim` is what spokes are measured by; `price`, in the owner's own money, that
+    of rim, spokes, tyre and building, without a hub that is a stage of the path; `care` its upkeep. Raises
+    for a wheel that has neither.
     """
 
     bead_seat_mm: BeadSeatMm | None = None
     tyre_mm: TyreMm | None = None
     rollout_mm: RolloutMm | None = None
     rim: Rim | None = None
+    price: Price | None = None
+    care: Care | None = None
 
     @model_validator(mode="after")
     def _is_measurable(self) -> "Wheel":

@@ -49,7 +49,7 @@ function Shown({ job, bench, shown }: OfSetup) {
       <ViewHeading
         title="Pairings"
         method="sprocket-pairings"
-        text={found ? <Head found={found} /> : shown.setup.name}
+        text={found && <Head found={found} />}
         actions={found && <SaveMenu groups={pairingSavings(found, `${shown.setup.name}, pairings`)} />}
       />
       {error && !found && <NoPairings error={error} retry={refetch} />}

@@ -1,0 +1,1 @@
+"""What a bicycle costs to own and to keep going."""

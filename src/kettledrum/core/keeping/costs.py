@@ -1,0 +1,191 @@
+"""What the setups of a brief cost over the years, and which pays itself back when. See docs/method.md."""
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.route import Route
+from kettledrum.core.keeping.costs_result import BreakEven, Costs, Curve, Event, SetupCosts
+from kettledrum.core.keeping.rates import Rates, rates
+from kettledrum.core.keeping.says import costs_say, setup_says
+from kettledrum.core.keeping.schedule import Due, due_at, times_due, upkeep
+from kettledrum.core.keeping.spent import Spent, all_that_break_even
+from kettledrum.core.motors.range import setup_ranges
+from kettledrum.core.parts.prices import part_prices
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.upkeep import Task
+
+CHARGED = 0.9
+"""The share of what comes out of the wall that the motors get; ours."""
+MOST_EVENTS = 500
+"""So many are listed of a setup; the sums count them all."""
+
+Every = Callable[[Due], float]
+LIVES: tuple[Every, Every, Every] = (
+    lambda due: due.every,
+    lambda due: due.longest,
+    lambda due: due.shortest,
+)
+"""The typical life of all that wears, the longest, the shortest."""
+
+
+def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Costs:
+    """Works out the costs of all setups of a brief, with their events `listed` or not.
+
+    A task falls due at 1, 2, 3 … times the months of its kilometres or its own, whichever are fewer, before
+    the end of the last year; each time it costs its material, its work at the rate of who does it, and the
+    days without the bicycle.
+    """
+    rate = rates(brief, routes)
+    drawn = _wh_km(brief, routes)
+    owned = [_Owned(setup, rate, drawn.get(setup.name)) for setup in brief.setups]
+    found = [each.costs(listed=listed) for each in owned]
+    pairs = _break_even(found, [each.spent(LIVES[0]) for each in owned], rate)
+    return Costs(
+        currency=rate.currency,
+        years=rate.years,
+        km_a_year=rate.km_a_year,
+        assumed=rate.assumed,
+        setups=found,
+        break_even=pairs,
+        says=costs_say(found, pairs, rate, brief.reference),
+    )
+
+
+def _wh_km(brief: Brief, routes: Sequence[Route]) -> dict[str, float]:
+    """What the motors of setups draw at their middle level of help, in Wh for a km, where that is known."""
+    driven = [setup for setup in brief.setups if setup.motors]
+    if not driven:
+        return {}
+    ranges = setup_ranges(brief.model_copy(update={"setups": driven, "reference": None}), routes)
+    return {each.name: each.levels[len(each.levels) // 2].wh_km for each in ranges if each.levels}
+
+
+@dataclass(slots=True)
+class _Sums:
+    """What all that falls due adds up to, and how often a workshop is visited."""
+
+    parts: float = 0.0
+    own_hours: float = 0.0
+    workshop_hours: float = 0.0
+    days: float = 0.0
+    visits: int = 0
+    times: int = 0
+
+    def add(self, task: Task, times: int) -> None:
+        self.parts += times * task.cost
+        self.days += times * task.away_days
+        self.times += times
+        hours = times * task.minutes / 60
+        if task.by == "workshop":
+            self.workshop_hours += hours
+            self.visits += times
+        else:
+            self.own_hours += hours
+
+
+class _Owned:
+    """A setup that is owned and looked after for so many years."""
+
+    def __init__(self, setup: Setup, rate: Rates, wh_km: float | None) -> None:
+        self.setup, self.rate = setup, rate
+        prices = part_prices(setup)
+        self.missing = [name for name, price in prices if price is None]
+        if setup.motors and wh_km is None:
+            self.missing.append("what its motors draw")
+        self.purchase = float(sum(price for _, price in prices if price is not None))
+        self.energy_a_month = rate.km_a_month * (wh_km or 0.0) / CHARGED / 1000 * rate.electricity_a_kwh
+        self.due = upkeep(setup, rate.km_a_month)
+        self.money = [self._money(each.task) for each in self.due]
+        self._spent: dict[Every, Spent] = {}
+
+    def _money(self, task: Task) -> float:
+        """What a task comes to each time: material, work, days without the bicycle."""
+        an_hour = self.rate.workshop_an_hour if task.by == "workshop" else self.rate.own_an_hour
+        return task.cost + task.minutes / 60 * an_hour + task.away_days * self.rate.day_without
+
+    def spent(self, every: Every) -> Spent:
+        """What is spent when, with lives of one kind."""
+        if every not in self._spent:
+            tasks = [(money, every(due)) for due, money in zip(self.due, self.money, strict=True)]
+            self._spent[every] = Spent.of(self.purchase, self.energy_a_month, tasks, self.rate.months)
+        return self._spent[every]
+
+    def _upkeep(self, every: Every) -> float:
+        """What all that falls due comes to, with lives of one kind."""
+        months = self.rate.months
+        return sum(
+            times_due(every(due), months) * money for due, money in zip(self.due, self.money, strict=True)
+        )
+
+    def costs(self, *, listed: bool) -> SetupCosts:
+        """All that it costs."""
+        rate, sums = self.rate, _Sums()
+        for each in self.due:
+            sums.add(each.task, times_due(each.every, rate.months))
+        sold, energy = self.purchase * rate.sold_for, self.energy_a_month * rate.months
+        kept = self.purchase - sold + energy
+        typical, cheapest, dearest = (kept + self._upkeep(every) for every in LIVES)
+        ridden = rate.km_a_year * rate.years
+        events = self._events() if listed else []
+        found = SetupCosts(
+            name=self.setup.name,
+            missing=self.missing,
+            purchase=self.purchase,
+            parts=sums.parts,
+            own_labour=sums.own_hours * rate.own_an_hour,
+            workshop=sums.workshop_hours * rate.workshop_an_hour,
+            energy=energy,
+            days_without_cost=sums.days * rate.day_without,
+            sold=sold,
+            total=typical,
+            total_spread=(cheapest, dearest),
+            a_km=typical / ridden if ridden else None,
+            own_hours=sums.own_hours,
+            workshop_visits=sums.visits,
+            days_without=sums.days,
+            by_year=self.spent(LIVES[0]).before(np.arange(1.0, rate.years + 1) * 12).tolist(),
+            events=events,
+            more_events=sums.times - len(events),
+            unplanned=[f"{each.task.what} ({each.part})" for each in self.due if math.isinf(each.every)],
+            curve=self._curve(),
+            says="",
+        )
+        found.says = setup_says(found, rate)
+        return found
+
+    def _curve(self) -> Curve:
+        at = np.arange(self.rate.months + 1.0)
+        typical, cheapest, dearest = (self.spent(every).by(at).tolist() for every in LIVES)
+        return Curve(typical=typical, cheapest=cheapest, dearest=dearest)
+
+    def _events(self) -> list[Event]:
+        """What falls due, the first first."""
+        rate = self.rate
+        found = [
+            Event(
+                month=month,
+                km=month * rate.km_a_month,
+                part=due.part,
+                what=due.task.what,
+                cost=due.task.cost,
+                minutes=due.task.minutes,
+                by=due.task.by,
+                money=money,
+            )
+            for due, money in zip(self.due, self.money, strict=True)
+            for month in due_at(due.every, rate.months)[:MOST_EVENTS].tolist()
+        ]
+        return sorted(found, key=lambda each: each.month)[:MOST_EVENTS]
+
+
+def _break_even(found: list[SetupCosts], spent: list[Spent], rate: Rates) -> list[BreakEven]:
+    return [
+        BreakEven(
+            dearer=found[dearer].name, cheaper=found[other].name, month=month, km=month * rate.km_a_month
+        )
+        for dearer, other, month in all_that_break_even(spent)
+    ]

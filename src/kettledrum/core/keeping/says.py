@@ -1,0 +1,84 @@
+"""What setups cost, and which pays itself back, in a few sentences."""
+
+from collections.abc import Sequence
+
+from kettledrum.core.keeping.costs_result import BreakEven, SetupCosts
+from kettledrum.core.keeping.rates import Rates
+from kettledrum.core.terms.in_words import counted, listed, quoted
+
+_SAME = 0.005
+"""Setups whose costs differ by a smaller share cost the same."""
+
+
+def money(amount: float, currency: str) -> str:
+    """An amount as it is said, whole from ten on, with the owner's own word for it."""
+    figure = f"{amount:,.0f}" if abs(amount) >= 9.995 else f"{amount:.2f}"
+    return f"{figure} {currency}".rstrip()
+
+
+def setup_says(one: SetupCosts, rate: Rates) -> str:
+    """What a setup costs in all, what of it is for buying, and what is on top of the money."""
+    if one.purchase == 0 and one.total == 0:
+        return "Nothing is known of what it costs: its prices and its upkeep are missing."
+    least = "at least " if one.missing else ""
+    a_km = f", {one.a_km:.2f} a km" if one.a_km is not None else ""
+    bought = f"{money(one.purchase, '')} of it to buy"
+    told = [
+        f"It costs {least}{money(one.total, rate.currency)} in {counted(rate.years, 'year')}{a_km}: {bought}."
+    ]
+    besides = []
+    if one.own_hours >= 0.5:
+        besides.append(f"{one.own_hours:.0f} hours of your own work")
+    if one.workshop_visits:
+        besides.append(counted(one.workshop_visits, "visit to a workshop", "visits to a workshop"))
+    if one.days_without >= 1:
+        besides.append(f"{one.days_without:.0f} days without it")
+    if besides:
+        told.append(f"On top: {listed(besides)}." if rate.own_an_hour == 0 else f"With {listed(besides)}.")
+    return " ".join(told)
+
+
+def costs_say(
+    found: Sequence[SetupCosts], pairs: Sequence[BreakEven], rate: Rates, reference: str | None
+) -> str:
+    """Which setup costs least over the years, and from when on the dearer to buy has paid itself back."""
+    known = [each for each in found if each.total > 0 or each.purchase > 0]
+    if not known:
+        return "No price is known yet: say under Setups what the parts cost, and what their upkeep is."
+    over = f"Over {counted(rate.years, 'year')} and {rate.km_a_year * rate.years:,.0f} km"
+    if len(known) == 1:
+        cost = f"{_least(known[0])}{money(known[0].total, rate.currency)}"
+        return f"{over} {quoted(known[0].name)} costs {cost}.{_unknown(found)}"
+    best = min(known, key=lambda each: each.total)
+    rest = [each for each in known if each is not best and each.total <= best.total * (1 + _SAME)]
+    names = listed([quoted(each.name) for each in (best, *rest)])
+    verb = "costs" if not rest else "cost"
+    said = f"{over} {names} {verb} least, {_least(best)}{money(best.total, rate.currency)}."
+    return f"{said}{_paid_back(known, pairs, reference)}{_unknown(found)}"
+
+
+def _least(one: SetupCosts) -> str:
+    return "at least " if one.missing else ""
+
+
+def _paid_back(known: Sequence[SetupCosts], pairs: Sequence[BreakEven], reference: str | None) -> str:
+    """From how many km on a setup that is dearer to buy is the cheaper; of the reference, if there is one."""
+    names = {each.name for each in known}
+    told = [pair for pair in pairs if {pair.dearer, pair.cheaper} <= names]
+    of_reference = [pair for pair in told if reference in (pair.dearer, pair.cheaper)]
+    first = min(of_reference or told, key=lambda pair: pair.month, default=None)
+    if first is None:
+        return " None that is dearer to buy pays itself back in that time."
+    return (
+        f" {quoted(first.dearer)} is dearer to buy than {quoted(first.cheaper)}, and has paid that back "
+        f"after {first.km:,.0f} km."
+    )
+
+
+def _unknown(found: Sequence[SetupCosts]) -> str:
+    lacking = sum(bool(each.missing) for each in found)
+    if not lacking:
+        return ""
+    if lacking == 1:
+        return " Of one a price is missing, so that figure is at least as told."
+    return f" Of {lacking} prices are missing, so those figures are at least as told."

@@ -1,0 +1,86 @@
+"""When the dearer has paid itself back: by hand, and against curves looked at closely."""
+
+from itertools import permutations
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from kettledrum.core.keeping.spent import MOST_STEPS, Spent, all_that_break_even, breaks_even
+
+
+def spent(at_first, *tasks, a_month=0.0, months=60):
+    return Spent.of(at_first, a_month, list(tasks), months)
+
+
+def test_at_the_step_that_lifts_the_other_over_it():
+    # 100 every 10 months from 500: over 790 at month 30.
+    assert breaks_even(spent(790), spent(500, (100, 10))) == 30
+    # Just as much is no more.
+    assert breaks_even(spent(800), spent(500, (100, 10))) == 30
+    assert breaks_even(spent(801), spent(500, (100, 10))) == 40
+    # What is due at month 60 is not done any more: 1000 is the most that is spent.
+    assert breaks_even(spent(1000), spent(500, (100, 10))) == 50
+    assert breaks_even(spent(1001), spent(500, (100, 10))) is None
+
+
+def test_only_when_it_stays_below_until_the_end():
+    # At month 20 the other has 700 and would be the dearer; at 45 this one leaps to 850, to 950.
+    assert breaks_even(spent(650, (200, 45)), spent(500, (100, 10))) == 20
+    assert breaks_even(spent(650, (300, 45)), spent(500, (100, 10))) == 50
+    assert breaks_even(spent(650, (400, 45)), spent(500, (100, 10))) is None
+    # One that does not break even is none, nor is one that was no dearer.
+    assert breaks_even(spent(500), spent(500, (100, 10))) is None
+    assert breaks_even(spent(400), spent(500)) is None
+
+
+def test_by_what_is_spent_every_month():
+    # 300 dearer, 7 a month less: after 42.857 months.
+    assert breaks_even(spent(800, a_month=3), spent(500, a_month=10)) == pytest.approx(300 / 7)
+    assert breaks_even(spent(800, a_month=3), spent(500, a_month=7.9)) is None
+    # A step brings the other to 710 at month 10; the dearer has 700 then, and 710 at month 11.
+    for months, found in ((11, 10), (12, None)):
+        one = spent(600, a_month=10, months=months)
+        assert breaks_even(one, spent(500, (210, 10.0), months=months)) == found
+
+
+def test_so_many_steps_are_told_month_by_month():
+    many = spent(0, (1, 0.001), months=24)
+    assert len(many.steps) == 24
+    # What is due with the end of a month is the next one's.
+    assert many.by(np.array([1.0, 12.0])).tolist() == [999, 11_999]
+    few = spent(0, (1, 24 / MOST_STEPS), months=24)
+    assert len(few.steps) == MOST_STEPS - 1
+
+
+costs = st.lists(st.tuples(st.integers(0, 200), st.integers(2, 30).map(lambda m: m + 0.25)), max_size=3)
+
+
+@given(st.integers(0, 900), costs, st.integers(0, 8), st.integers(0, 900), costs, st.integers(0, 8))
+def test_it_is_where_the_curves_cross(one_first, one_tasks, one_month, other_first, other_tasks, other_month):
+    one = spent(one_first, *one_tasks, a_month=one_month)
+    other = spent(other_first, *other_tasks, a_month=other_month)
+    found = breaks_even(one, other)
+    at = np.arange(0, 60, 0.01)
+    apart = one.by(at) - other.by(at)
+    if one_first <= other_first or apart[-1] > 0.1:
+        assert found is None
+        return
+    above = np.flatnonzero(apart > 1e-6)
+    if found is None:
+        assert apart[-1] > -0.1
+    else:
+        assert found == pytest.approx(at[above[-1]], abs=0.011)
+        assert (apart[at > found + 1e-6] <= 1e-6).all()
+
+
+@given(st.lists(st.tuples(st.integers(0, 900), costs, st.integers(0, 8)), min_size=2, max_size=5))
+def test_all_pairs_at_once_are_each_pair_by_itself(setups):
+    some = [spent(first, *tasks, a_month=month) for first, tasks, month in setups]
+    found = {(one, other): month for one, other, month in all_that_break_even(some)}
+    for one, other in permutations(range(len(some)), 2):
+        alone = breaks_even(some[one], some[other])
+        assert (found.get((one, other)) is None) == (alone is None)
+        if alone is not None:
+            assert found[one, other] == pytest.approx(alone, abs=1e-6)
