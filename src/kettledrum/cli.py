@@ -201,6 +201,21 @@ def look_at_motors(file: File, json: Json = False) -> None:
     _print_json(result) if json else command_tables.motors(result)
 
 
+@app.command("costs")
+def count_costs(file: File, json: Json = False) -> None:
+    """Print what the setups of a brief file cost over the years, and which pay themselves back when."""
+    from kettledrum import command_tables
+    from kettledrum.core.keeping.costs import costs
+
+    brief = _brief_in(file)
+    result = costs(brief, (brief.road.routes if brief.road else None) or [])
+    if json:
+        # The months' curves are for drawing.
+        print(result.model_dump_json(indent=2, exclude={"setups": {"__all__": {"curve"}}}))
+    else:
+        command_tables.costs(result)
+
+
 @app.command("home-built")
 def home_built(file: File, json: Json = False) -> None:
     """Work out the home-built drives of a brief file."""

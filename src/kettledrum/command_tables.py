@@ -13,6 +13,7 @@ if TYPE_CHECKING:
     from kettledrum.core.gearing.gear_table import Gear, GearTable
     from kettledrum.core.home_built.result import Drives
     from kettledrum.core.job.route import Route
+    from kettledrum.core.keeping.costs_result import Costs
     from kettledrum.core.lineup.comparison import ComparedSetup, Comparison
     from kettledrum.core.motors.of_brief import MotorsOfBrief
     from kettledrum.core.pairings.grid import Pairings
@@ -208,6 +209,39 @@ def motors(result: "MotorsOfBrief") -> None:
         console.print(Text(f"{each.name}: {each.says}"))
     if result.setups:
         console.print(Text(result.caution))
+
+
+def costs(result: "Costs") -> None:
+    """Prints what the setups of a brief cost over the years, and which break even."""
+    grid = _grid(
+        "Setup", "To buy", "Parts", "Workshop", "Own work", "Energy", "Sold", "In all", "A km", "Hours"
+    )
+    for each in result.setups:
+        low, high = each.total_spread
+        grid.add_row(
+            Text(each.name),
+            f"{'≥ ' if each.missing else ''}{each.purchase:,.0f}",
+            f"{each.parts:,.0f}",
+            f"{each.workshop:,.0f}",
+            f"{each.own_labour:,.0f}",
+            f"{each.energy:,.0f}",
+            f"{-each.sold:,.0f}",
+            f"{each.total:,.0f} ({low:,.0f}–{high:,.0f})",
+            "—" if each.a_km is None else f"{each.a_km:.2f}",
+            f"{each.own_hours:.0f}",
+        )
+    console = _console()
+    console.print(Text(result.says))
+    console.print(grid)
+    for pair in result.break_even:
+        console.print(
+            Text(f"{pair.dearer}, dearer to buy than {pair.cheaper}, is no dearer from {pair.km:,.0f} km on")
+        )
+    for each in result.setups:
+        if each.missing:
+            console.print(Text(f"{each.name}: not known of {', '.join(each.missing)}"))
+    if result.assumed:
+        console.print(Text(f"Assumed: {'; '.join(map(str, result.assumed))}"))
 
 
 def home_built(result: "Drives") -> None:

@@ -608,6 +608,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calculate/usual-care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer Upkeep
+         * @description Upkeep that is usual for the parts of a setup that have none of their own, to be taken or left.
+         */
+        post: operations["offer_upkeep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calculate/known-climb": {
         parameters: {
             query?: never;
@@ -1510,6 +1530,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Count Costs
+         * @description What the setups of a brief cost over the years, ridden on a job's roads; both may be drafts.
+         */
+        post: operations["count_costs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/before-after": {
         parameters: {
             query?: never;
@@ -2001,6 +2041,20 @@ export interface components {
             what: string;
         };
         /**
+         * BreakEven
+         * @description From when on a setup that is dearer to buy has cost no more than another, until the end.
+         */
+        BreakEven: {
+            /** Dearer */
+            dearer: string;
+            /** Cheaper */
+            cheaper: string;
+            /** Month */
+            month: number;
+            /** Km */
+            km: number;
+        };
+        /**
          * Brief
          * @description The need, the setups weighed against it, and which of them is the reference.
          *
@@ -2382,6 +2436,27 @@ export interface components {
             bytes: number;
         };
         /**
+         * Costs
+         * @description What the setups of a brief cost over so many `years` of `km_a_year`; what was assumed for want of the
+         *     owner's figures; which break even, and the answer in words.
+         */
+        Costs: {
+            /** Currency */
+            currency: string;
+            /** Years */
+            years: number;
+            /** Km A Year */
+            km_a_year: number;
+            /** Assumed */
+            assumed: components["schemas"]["Assumed"][];
+            /** Setups */
+            setups: components["schemas"]["SetupCosts"][];
+            /** Break Even */
+            break_even: components["schemas"]["BreakEven"][];
+            /** Says */
+            says: string;
+        };
+        /**
          * Coverage
          * @description All roads of a job by how often they are ridden, under every setup.
          *
@@ -2421,6 +2496,19 @@ export interface components {
             price?: number | null;
             /** Care */
             care?: components["schemas"]["Task"][] | null;
+        };
+        /**
+         * Curve
+         * @description What has been spent by the end of each month from 0 on, purchase in it, resale not: with typical lives,
+         *     with the longest and with the shortest.
+         */
+        Curve: {
+            /** Typical */
+            typical: number[];
+            /** Cheapest */
+            cheapest: number[];
+            /** Dearest */
+            dearest: number[];
         };
         /**
          * Damaged
@@ -2624,6 +2712,34 @@ export interface components {
             brakes_j: number;
             /** Returned J */
             returned_j: number;
+        };
+        /**
+         * Event
+         * @description A task that falls due: in which month from new, after how many km, on which part, and what it is.
+         *
+         *     `cost` is that of its material, `minutes` its work and by whom; `money` what it comes to with the work and
+         *     the days without the bicycle.
+         */
+        Event: {
+            /** Month */
+            month: number;
+            /** Km */
+            km: number;
+            /** Part */
+            part: string;
+            /** What */
+            what: string;
+            /** Cost */
+            cost: number;
+            /** Minutes */
+            minutes: number;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "owner" | "workshop";
+            /** Money */
+            money: number;
         };
         /**
          * Familiar
@@ -4911,6 +5027,62 @@ export interface components {
             } | string | boolean | number | null);
         };
         /**
+         * SetupCosts
+         * @description What a setup costs over the years, in the owner's money, with typical lives of all that wears.
+         *
+         *     total = purchase − sold + parts + own_labour + workshop + energy + days_without_cost. `missing` are the
+         *     parts whose price, or whose energy, is not known: the figures are then at least so much. `total_spread`
+         *     goes from all lives at their longest to all at their shortest; `a_km` is null where nothing is ridden.
+         *     `by_year` is what has been spent by the end of each year, without resale. Of the `events` only the first
+         *     are listed, `more_events` are not; `unplanned` are tasks that only an event makes due: they do not count.
+         */
+        SetupCosts: {
+            /** Name */
+            name: string;
+            /** Missing */
+            missing: string[];
+            /** Purchase */
+            purchase: number;
+            /** Parts */
+            parts: number;
+            /** Own Labour */
+            own_labour: number;
+            /** Workshop */
+            workshop: number;
+            /** Energy */
+            energy: number;
+            /** Days Without Cost */
+            days_without_cost: number;
+            /** Sold */
+            sold: number;
+            /** Total */
+            total: number;
+            /** Total Spread */
+            total_spread: [
+                number,
+                number
+            ];
+            /** A Km */
+            a_km: number | null;
+            /** Own Hours */
+            own_hours: number;
+            /** Workshop Visits */
+            workshop_visits: number;
+            /** Days Without */
+            days_without: number;
+            /** By Year */
+            by_year: number[];
+            /** Events */
+            events: components["schemas"]["Event"][];
+            /** More Events */
+            more_events: number;
+            /** Unplanned */
+            unplanned: string[];
+            curve: components["schemas"]["Curve"];
+            /** Says */
+            says: string;
+        };
+        /**
          * SetupCoverage
          * @description How much of all riding a setup covers, as shares of the time in which there is pedalling to do.
          *
@@ -5710,6 +5882,21 @@ export interface components {
             uncertainty: number[] | null;
             /** Remarks */
             remarks: components["schemas"]["Remark"][];
+        };
+        /**
+         * UsualCare
+         * @description The upkeep offered for a part: `where` it stands in the setup file, its name, the tasks, and whose
+         *     figures they are.
+         */
+        UsualCare: {
+            /** Where */
+            where: string;
+            /** Part */
+            part: string;
+            /** Tasks */
+            tasks: components["schemas"]["Task"][];
+            /** Source */
+            source: string;
         };
         /**
          * WantedGears
@@ -8810,6 +8997,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartingPoints"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    offer_upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Setup"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualCare"][];
                 };
             };
             /** @description Bad Request */
@@ -12962,6 +13236,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Coverage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    count_costs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brief"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Costs"];
                 };
             };
             /** @description Bad Request */

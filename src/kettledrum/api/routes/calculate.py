@@ -18,6 +18,7 @@ from kettledrum.core.job.starting_points import StartingPoints, starting_points
 from kettledrum.core.job.starting_values import USUAL_MASS_KG, Start, starting_values
 from kettledrum.core.lineup.comparison import Comparison, compare
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.usual_care import UsualCare, usual_care
 from kettledrum.core.terms.quantities import CadenceBand, Model, Name
 
 router = routed("calculate", "/calculate")
@@ -89,6 +90,12 @@ def list_starting_values(mass_kg: BodyMass = USUAL_MASS_KG) -> list[Start]:
 def list_starting_points() -> StartingPoints:
     """What new setups, motors and home-built drives may start from."""
     return starting_points()
+
+
+@router.post("/usual-care")
+def offer_upkeep(setup: Setup) -> list[UsualCare]:
+    """Upkeep that is usual for the parts of a setup that have none of their own, to be taken or left."""
+    return usual_care(setup)
 
 
 @router.post("/known-climb")

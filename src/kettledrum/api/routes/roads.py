@@ -19,6 +19,7 @@ from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route, RouteEdit
+from kettledrum.core.keeping.costs_result import Costs
 from kettledrum.core.lineup.before_after_result import BeforeAfter
 from kettledrum.core.motors.range_result import SetupRange
 from kettledrum.core.parts.setup import Setup
@@ -191,6 +192,14 @@ def cover_roads(job_id: str, brief: Brief, store: TheStore) -> Coverage:
     from kettledrum.core.lineup.coverage import coverage
 
     return coverage(brief, [route for _, route in store.roads.routes(job_id)])
+
+
+@strict.post("/costs")
+def count_costs(job_id: str, brief: Brief, store: TheStore) -> Costs:
+    """What the setups of a brief cost over the years, ridden on a job's roads; both may be drafts."""
+    from kettledrum.core.keeping.costs import costs
+
+    return costs(brief, [route for _, route in store.roads.routes(job_id)])
 
 
 class Changed(Model):

@@ -1,0 +1,153 @@
+"""Upkeep that is usual for a part of its kind: offered, never silently taken.
+
+How long chains, sprockets and belts last has hardly been measured in public. The ranges are ours, wide, and
+to be replaced by what a log finds; costs are in a money of which a new chain costs 25.
+"""
+
+from collections.abc import Iterator, Sequence
+
+from pydantic import BaseModel
+
+from kettledrum.core.parts.motor import Motor
+from kettledrum.core.parts.names import PartOfSetup, part_names
+from kettledrum.core.parts.setup import Cranks, Setup
+from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage
+from kettledrum.core.parts.upkeep import Life, Task
+from kettledrum.core.parts.wheel import Wheel
+
+SOURCE = "a range of ours; how long parts last has hardly been measured in public"
+
+
+class UsualCare(BaseModel):
+    """The upkeep offered for a part: `where` it stands in the setup file, its name, the tasks, and whose
+    figures they are.
+    """
+
+    where: str
+    part: str
+    tasks: list[Task]
+    source: str
+
+
+def usual_care(setup: Setup) -> list[UsualCare]:
+    """What is usual for each part of a setup that has no upkeep of its own; none for pieces, which may be
+    anything.
+    """
+    names = {id(part): name for name, part in part_names(setup)}
+    found = []
+    for where, part in _placed(setup):
+        if part.care is None and (tasks := _tasks(part, setup)):
+            found.append(UsualCare(where=where, part=names[id(part)], tasks=tasks, source=SOURCE))
+    return found
+
+
+def _placed(setup: Setup) -> Iterator[tuple[str, PartOfSetup]]:
+    yield "cranks", setup.cranks
+    for place, stage in enumerate(setup.path):
+        yield f"path[{place}]", stage
+    yield "wheel", setup.wheel
+    for place, motor in enumerate(setup.motors or []):
+        yield f"motors[{place}]", motor
+
+
+def _tasks(part: PartOfSetup, setup: Setup) -> list[Task]:
+    if isinstance(part, SprocketsStage):
+        return _of_sprockets(part)
+    if isinstance(part, HubStage | GearboxStage):
+        return _of_gears(part)
+    if isinstance(part, Cranks):
+        return [Task(what="new bearings", every_km=_life(8000, 15_000, 30_000), minutes=40, cost=35)]
+    if isinstance(part, Wheel):
+        return [
+            Task(what="new tyre", every_km=_life(3000, 6000, 10_000), minutes=20, cost=35),
+            Task(what="spokes trued", every_km=_life(4000, 8000, 20_000), minutes=30, by="workshop"),
+        ]
+    if isinstance(part, Motor) and part.battery:
+        return [
+            Task(
+                what="new battery",
+                every_km=_life(15_000, 30_000, 60_000),
+                every_months=120,
+                cost=round(part.battery.energy_wh * 0.9),
+            )
+        ]
+    return []
+
+
+def _of_sprockets(stage: SprocketsStage) -> list[Task]:
+    if stage.drive == "belt":
+        return [
+            Task(what="belt rinsed", every_km=600, minutes=5),
+            Task(what="new belt", every_km=_life(10_000, 20_000, 35_000), minutes=30, cost=80),
+            Task(what="new sprockets", every_km=_life(15_000, 30_000, 60_000), minutes=40, cost=110),
+        ]
+    shifted = _many(stage.front) or _many(stage.rear)
+    chain = _life(1500, 3000, 5000) if shifted else _life(2500, 4500, 8000)
+    rear = _life(4000, 8000, 14_000) if shifted else _life(8000, 14_000, 25_000)
+    front = _life(10_000, 20_000, 40_000)
+    return [
+        Task(what="chain cleaned and oiled", every_km=250 if shifted else 400, minutes=10, cost=0.5),
+        Task(what="new chain", every_km=chain, minutes=15, cost=25),
+        Task(
+            what="new cassette" if shifted else "new rear sprocket",
+            every_km=rear,
+            minutes=25,
+            cost=60 if _many(stage.rear) else 15,
+        ),
+        Task(
+            what="new rings" if _many(stage.front) else "new ring",
+            every_km=front,
+            minutes=25,
+            cost=70 if _many(stage.front) else 35,
+        ),
+        *(
+            [
+                Task(
+                    what="new cables",
+                    every_km=_life(4000, 8000, 15_000),
+                    every_months=36,
+                    minutes=40,
+                    cost=15,
+                )
+            ]
+            if shifted
+            else []
+        ),
+    ]
+
+
+def _of_gears(stage: HubStage | GearboxStage) -> list[Task]:
+    cables = Task(
+        what="new cables", every_km=_life(6000, 12_000, 25_000), every_months=48, minutes=40, cost=15
+    )
+    oiled = stage.lubricant is not None and "oil" in stage.lubricant
+    inside = (
+        Task(
+            what="oil change",
+            every_km=_life(4000, 5000, 10_000),
+            every_months=12,
+            after=["dunking"],
+            minutes=20,
+            cost=15,
+        )
+        if oiled
+        else Task(
+            what="taken apart and greased",
+            every_km=_life(8000, 15_000, 30_000),
+            every_months=60,
+            after=["dunking"],
+            minutes=90,
+            cost=15,
+            by="workshop",
+            away_days=5,
+        )
+    )
+    return [inside, cables]
+
+
+def _many(teeth: Sequence[int] | None) -> bool:
+    return len(teeth or []) > 1
+
+
+def _life(low: float, typical: float, high: float) -> Life:
+    return Life(low=low, typical=typical, high=high)
