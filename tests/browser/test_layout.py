@@ -19,6 +19,7 @@ VIEWS = [
     "Home-built",
     "Live",
     "Line-up",
+    "Costs",
     "Parts",
 ]
 

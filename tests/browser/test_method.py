@@ -3,7 +3,20 @@
 import pytest
 from playwright.sync_api import Page, expect
 
-VIEWS = "job", "search", "setups", "internals", "pairings", "fit", "motors", "home-built", "line-up", "live"
+VIEWS = (
+    "job",
+    "search",
+    "setups",
+    "internals",
+    "pairings",
+    "fit",
+    "motors",
+    "home-built",
+    "line-up",
+    "live",
+    "costs",
+    "costs",
+)
 
 
 @pytest.mark.parametrize("view", VIEWS)

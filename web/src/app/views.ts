@@ -96,6 +96,14 @@ export const VIEWS: readonly View[] = [
     View: loaded("LineUp", () => import("../views/lineup/LineUp")),
   },
   {
+    group: "Weigh",
+    name: "Costs",
+    path: "costs",
+    part: ":setupId?",
+    key: "c",
+    View: loaded("CostsView", () => import("../views/costs/CostsView")),
+  },
+  {
     group: "Keep",
     name: "Parts",
     path: "parts",

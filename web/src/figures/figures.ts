@@ -79,6 +79,24 @@ const freewheelText = (each: unknown): string => {
   return `${String(points)} ${at === "output" ? "out" : "in"}`;
 };
 
+/** "4000", or "2500 4000 7000" from the shortest to the longest. */
+function lifeOf(text: string, system: System): unknown {
+  const lives = text
+    .split(/(?:\s|–|\bto\b|;)+/)
+    .filter((word) => word !== "")
+    .map((word) => kilometresOf(word, system) ?? word);
+  const [low, typical, high] = lives;
+  if (lives.length === 3) return { low, typical, high };
+  return lives.length === 1 ? low : lives.length === 0 ? undefined : text;
+}
+
+function lifeText(value: unknown, system: System): string {
+  const one = numbersBy(kilometresText);
+  if (typeof value !== "object" || value === null) return one(value, system);
+  const { low, typical, high } = value as Record<string, unknown>;
+  return [low, typical, high].map((each) => one(each, system)).join(" ");
+}
+
 const KINDS = {
   number: { numeric: true, text: asTyped, of: numberOf },
   mm: { numeric: true, unit: () => "mm", text: asTyped, of: millimetresOf },
@@ -121,6 +139,13 @@ const KINDS = {
         .split(/[\s;|]+/)
         .filter((word) => word !== "")
         .map((word) => kmhOf(word, system)),
+  },
+  /** How long something lasts: a distance, or the shortest, the usual and the longest. */
+  life: {
+    numeric: true,
+    unit: (system) => (system === "metric" ? "km" : "mi"),
+    text: lifeText,
+    of: lifeOf,
   },
   ratios: { list: true, text: listsBy(String), of: ratiosOf },
   pairs: { text: listsBy(pairText), of: pairsOf },

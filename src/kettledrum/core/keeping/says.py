@@ -1,5 +1,6 @@
 """What setups cost, and which pays itself back, in a few sentences."""
 
+import math
 from collections.abc import Sequence
 
 from kettledrum.core.keeping.costs_result import BreakEven, SetupCosts
@@ -12,7 +13,7 @@ _SAME = 0.005
 
 def money(amount: float, currency: str) -> str:
     """An amount as it is said, whole from ten on, with the owner's own word for it."""
-    figure = f"{amount:,.0f}" if abs(amount) >= 9.995 else f"{amount:.2f}"
+    figure = f"{math.floor(amount + 0.5):,}" if abs(amount) >= 9.995 else f"{amount:.2f}"
     return f"{figure} {currency}".rstrip()
 
 

@@ -1,0 +1,113 @@
+"""What setups cost over the years: read, filled in, changed, and what is typed wrong."""
+
+import re
+
+import pytest
+from on_page import field, saved
+from playwright.sync_api import Page, expect
+
+from kettledrum.demo import ferry_commute
+from kettledrum.store import Store
+
+
+@pytest.fixture
+def costs(page: Page, demo) -> Page:
+    page.goto(demo.address)
+    page.get_by_role("link", name="Costs").click()
+    expect(page.get_by_role("slider", name="After")).to_be_visible()
+    return page
+
+
+def says(page: Page):
+    return page.locator("[data-says]").first
+
+
+def row(page: Page, name: str):
+    return page.get_by_role("table", name="Spent by the end of each year").get_by_role(
+        "row", name=re.compile(name)
+    )
+
+
+def test_the_answer_comes_first_and_the_line_reads_every_setup(costs):
+    expect(says(costs)).to_contain_text("Over 5 years and 11,419 km “As ridden: single-speed” costs least")
+    line = costs.get_by_role("slider", name="After")
+    line.focus()
+    line.press("Home")
+    expect(line).to_have_attribute("aria-valuetext", re.compile(r"^0 km\. .*A: 285 crowns"))
+    line.press("PageUp")
+    line.press("ArrowRight")
+    # Eleven months of 190 km.
+    expect(line).to_have_attribute("aria-valuetext", re.compile(r"^2,093 km\."))
+    line.press("End")
+    expect(line).to_have_attribute("aria-valuetext", re.compile(r"^11,419 km\."))
+    expect(row(costs, "Fourteen-speed hub")).to_contain_text("1,460")
+
+
+def test_other_riding_makes_another_cheapest_and_paid_work_weighs(page, demo_server, demo):
+    Store(demo_server.data / "demo").start_over([ferry_commute()])
+    page.goto(demo.address)
+    costs = page
+    costs.get_by_role("link", name="Costs").click()
+    expect(says(costs)).to_contain_text("“Single-speed on a belt” costs least")
+    expect(says(costs)).to_contain_text("has paid that back after 8,000 km")
+    field(costs, "money.km_a_year").fill("300")
+    expect(says(costs)).to_contain_text("and 1,500 km “As ridden: three-speed hub” costs least")
+    saved(costs)
+    costs.keyboard.press("Tab")
+    costs.keyboard.press("Control+z")
+    expect(says(costs)).to_contain_text("“Single-speed on a belt” costs least")
+    # Own work that is paid weighs on what asks for much of it.
+    before = row(costs, "One ring, nine sprockets").inner_text()
+    field(costs, "money.own_an_hour").fill("15")
+    expect(costs.get_by_text("own work", exact=True)).to_be_visible()
+    expect(row(costs, "One ring, nine sprockets")).not_to_have_text(before)
+
+
+def test_prices_and_upkeep_are_filled_in_and_changed(costs, demo):
+    costs.get_by_role("link", name="Five-speed hub").first.click()
+    expect(costs.get_by_role("table", name="What falls due")).to_be_visible()
+    costs.get_by_text("Wheel costs").click()
+    price = field(costs, "wheel.price")
+    was = row(costs, "Five-speed hub").inner_text()
+    price.fill("1000")
+    expect(row(costs, "Five-speed hub")).not_to_have_text(was)
+    saved(costs)
+    price.fill("")
+    expect(costs.get_by_text("Five-speed hub: not known is the price of wheel")).to_be_visible()
+    expect(says(costs)).to_contain_text("Of one a price is missing")
+    # All tasks of the wheel taken away, the usual ones are offered and taken with one press.
+    for _ in range(2):
+        costs.get_by_role("button", name="Remove task 1 of the wheel").click()
+    expect(costs.get_by_text("No upkeep is known of the wheel.")).to_be_visible()
+    costs.get_by_role("button", name="Fill in what is usual").click()
+    expect(costs.get_by_text("Usual upkeep is filled in for 1 part")).to_be_visible()
+    expect(field(costs, "wheel.care[0].what")).to_have_value("new tyre")
+    expect(field(costs, "wheel.care[0].every_km")).to_have_value("3000 6000 10000")
+    saved(costs)
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_what_cannot_be_is_said_at_its_field_and_stays(costs):
+    years = field(costs, "money.years")
+    years.fill("80")
+    expect(costs.get_by_text("Must be a whole number from 1 to 40 years.")).to_be_visible()
+    expect(years).to_have_value("80")
+    years.fill("4")
+    expect(says(costs)).to_contain_text("Over 4 years")
+    costs.get_by_role("link", name="Five-speed hub").first.click()
+    costs.get_by_text("Wheel costs").click()
+    life = field(costs, "wheel.care[0].every_km")
+    life.fill("9000 6000 10000")
+    expect(costs.get_by_text("Must have low, typical and high in that order.")).to_be_visible()
+    expect(life).to_have_value("9000 6000 10000")
+    life.fill("0")
+    expect(costs.get_by_text("Must be from 1 to 1,000,000 km.")).to_be_visible()
+
+
+def test_a_job_without_prices_says_what_to_do(page: Page, demo):
+    page.goto(f"{demo.address}ask")
+    page.get_by_label("Your weight").fill("80")
+    page.get_by_label("The bike, as advertised").fill("44/18, 28 in")
+    page.get_by_role("button", name="Go on with this as a job").click()
+    page.get_by_role("link", name="Costs").click()
+    expect(says(page)).to_contain_text("No price is known yet")

@@ -1,0 +1,52 @@
+import type { Costs } from "../../api/client";
+import type { BenchSetup } from "../../drafts/useWorkbench";
+import { Letter } from "../../ui/Letter";
+import sections from "../../ui/section.module.css";
+import tables from "../../ui/table.module.css";
+import { moneyText } from "../../words/money";
+
+/** What has been spent by the end of each year, purchase in it. */
+export function ByYear({ costs, setups }: { costs: Costs; setups: BenchSetup[] }) {
+  const years = Array.from({ length: costs.years }, (_, place) => place + 1);
+  return (
+    <section className={sections.section} aria-labelledby="by-year">
+      <h3 id="by-year">Spent by the end of each year</h3>
+      <div className={tables.scroll}>
+        <table aria-label="Spent by the end of each year" className={tables.table}>
+          <thead>
+            <tr>
+              <th scope="col">Setup</th>
+              <th scope="col">To buy</th>
+              {years.map((year) => (
+                <th scope="col" key={year}>
+                  {year}
+                </th>
+              ))}
+              <th scope="col">A km</th>
+            </tr>
+          </thead>
+          <tbody>
+            {costs.setups.map((each) => (
+              <tr key={each.name}>
+                <th scope="row">
+                  <Letter
+                    letter={setups.find(({ setup }) => setup.name === each.name)?.record.letter ?? ""}
+                  />{" "}
+                  {each.name}
+                </th>
+                <td>{moneyText(each.purchase)}</td>
+                {each.by_year.map((amount, place) => (
+                  <td key={place} className={place + 1 === costs.years ? tables.strong : undefined}>
+                    {moneyText(amount)}
+                  </td>
+                ))}
+                <td>{each.a_km === null ? "—" : each.a_km.toFixed(2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className={sections.note}>Without what comes back when it is sold; a km is told with it.</p>
+    </section>
+  );
+}
