@@ -11,7 +11,8 @@ from kettledrum.core.keeping.spent import MOST_STEPS, Spent, all_that_break_even
 
 
 def spent(at_first, *tasks, a_month=0.0, months=60):
-    return Spent.of(at_first, a_month, list(tasks), months)
+    each, every = np.array(tasks, dtype=float).reshape(-1, 2).T
+    return Spent.of(at_first, a_month, each, every, months)
 
 
 def test_at_the_step_that_lifts_the_other_over_it():

@@ -1,7 +1,7 @@
 """What the setups of a brief cost over the years, and which pays itself back when. See docs/method.md."""
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -11,7 +11,7 @@ from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.costs_result import BreakEven, Costs, Curve, Event, SetupCosts
 from kettledrum.core.keeping.rates import Rates, rates
 from kettledrum.core.keeping.says import costs_say, setup_says
-from kettledrum.core.keeping.schedule import Due, due_at, times_due, upkeep
+from kettledrum.core.keeping.schedule import all_times_due, due_at, upkeep
 from kettledrum.core.keeping.spent import Spent, all_that_break_even
 from kettledrum.core.motors.range import setup_ranges
 from kettledrum.core.parts.prices import part_prices
@@ -23,13 +23,8 @@ CHARGED = 0.9
 MOST_EVENTS = 500
 """So many are listed of a setup; the sums count them all."""
 
-Every = Callable[[Due], float]
-LIVES: tuple[Every, Every, Every] = (
-    lambda due: due.every,
-    lambda due: due.longest,
-    lambda due: due.shortest,
-)
-"""The typical life of all that wears, the longest, the shortest."""
+TYPICAL, LONGEST, SHORTEST = range(3)
+"""The lives of all that wears."""
 
 
 def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Costs:
@@ -43,7 +38,7 @@ def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Cost
     drawn = _wh_km(brief, routes)
     owned = [_Owned(setup, rate, drawn.get(setup.name)) for setup in brief.setups]
     found = [each.costs(listed=listed) for each in owned]
-    pairs = _break_even(found, [each.spent(LIVES[0]) for each in owned], rate)
+    pairs = _break_even(found, [each.spent(TYPICAL) for each in owned], rate)
     return Costs(
         currency=rate.currency,
         years=rate.years,
@@ -99,39 +94,32 @@ class _Owned:
         self.purchase = float(sum(price for _, price in prices if price is not None))
         self.energy_a_month = rate.km_a_month * (wh_km or 0.0) / CHARGED / 1000 * rate.electricity_a_kwh
         self.due = upkeep(setup, rate.km_a_month)
-        self.money = [self._money(each.task) for each in self.due]
-        self._spent: dict[Every, Spent] = {}
+        self.money = np.array([self._money(each.task) for each in self.due])
+        every = [(each.every, each.longest, each.shortest) for each in self.due]
+        self.every = np.array(every).reshape(-1, 3).T
+        self.times = all_times_due(self.every, rate.months)
 
     def _money(self, task: Task) -> float:
         """What a task comes to each time: material, work, days without the bicycle."""
         an_hour = self.rate.workshop_an_hour if task.by == "workshop" else self.rate.own_an_hour
         return task.cost + task.minutes / 60 * an_hour + task.away_days * self.rate.day_without
 
-    def spent(self, every: Every) -> Spent:
+    def spent(self, life: int) -> Spent:
         """What is spent when, with lives of one kind."""
-        if every not in self._spent:
-            tasks = [(money, every(due)) for due, money in zip(self.due, self.money, strict=True)]
-            self._spent[every] = Spent.of(self.purchase, self.energy_a_month, tasks, self.rate.months)
-        return self._spent[every]
-
-    def _upkeep(self, every: Every) -> float:
-        """What all that falls due comes to, with lives of one kind."""
-        months = self.rate.months
-        return sum(
-            times_due(every(due), months) * money for due, money in zip(self.due, self.money, strict=True)
-        )
+        return Spent.of(self.purchase, self.energy_a_month, self.money, self.every[life], self.rate.months)
 
     def costs(self, *, listed: bool) -> SetupCosts:
         """All that it costs."""
         rate, sums = self.rate, _Sums()
-        for each in self.due:
-            sums.add(each.task, times_due(each.every, rate.months))
+        for each, times in zip(self.due, self.times[TYPICAL].tolist(), strict=True):
+            sums.add(each.task, int(times))
         sold, energy = self.purchase * rate.sold_for, self.energy_a_month * rate.months
         kept = self.purchase - sold + energy
-        typical, cheapest, dearest = (kept + self._upkeep(every) for every in LIVES)
+        typical, cheapest, dearest = (kept + self.times @ self.money).tolist()
+        spent = [self.spent(life) for life in (TYPICAL, LONGEST, SHORTEST)]
         ridden = rate.km_a_year * rate.years
         events = self._events() if listed else []
-        found = SetupCosts(
+        found = SetupCosts.model_construct(
             name=self.setup.name,
             missing=self.missing,
             purchase=self.purchase,
@@ -147,20 +135,20 @@ class _Owned:
             own_hours=sums.own_hours,
             workshop_visits=sums.visits,
             days_without=sums.days,
-            by_year=self.spent(LIVES[0]).before(np.arange(1.0, rate.years + 1) * 12).tolist(),
+            by_year=spent[TYPICAL].before(np.arange(1.0, rate.years + 1) * 12).tolist(),
             events=events,
             more_events=sums.times - len(events),
             unplanned=[f"{each.task.what} ({each.part})" for each in self.due if math.isinf(each.every)],
-            curve=self._curve(),
+            curve=self._curve(spent),
             says="",
         )
         found.says = setup_says(found, rate)
         return found
 
-    def _curve(self) -> Curve:
+    def _curve(self, spent: list[Spent]) -> Curve:
         at = np.arange(self.rate.months + 1.0)
-        typical, cheapest, dearest = (self.spent(every).by(at).tolist() for every in LIVES)
-        return Curve(typical=typical, cheapest=cheapest, dearest=dearest)
+        typical, cheapest, dearest = (each.by(at).tolist() for each in spent)
+        return Curve.model_construct(typical=typical, cheapest=cheapest, dearest=dearest)
 
     def _events(self) -> list[Event]:
         """What falls due, the first first."""

@@ -52,6 +52,13 @@ def times_due(every: float, months: float) -> int:
     return max(math.ceil(months / every * (1 - AT_THE_END)) - 1, 0)
 
 
+def all_times_due(every: Floats, months: float) -> Floats:
+    """`times_due` of many at once."""
+    with np.errstate(divide="ignore"):
+        times = np.ceil(months / every * (1 - AT_THE_END)) - 1
+    return np.asarray(np.maximum(times, 0.0))
+
+
 def due_at(every: float, months: float) -> Floats:
     """The months at which it falls due."""
     return np.arange(1.0, times_due(every, months) + 1.0) * every

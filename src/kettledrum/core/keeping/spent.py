@@ -6,7 +6,7 @@ from functools import cached_property
 
 import numpy as np
 
-from kettledrum.core.keeping.schedule import times_due
+from kettledrum.core.keeping.schedule import all_times_due
 from kettledrum.core.physics.arrays import Floats
 
 MOST_STEPS = 20_000
@@ -27,22 +27,19 @@ class Spent:
     money: Floats
 
     @classmethod
-    def of(
-        cls, at_first: float, a_month: float, tasks: Sequence[tuple[float, float]], months: int
-    ) -> "Spent":
-        """`tasks` are what each costs each time, and the months from one time to the next."""
-        each = np.array([money for money, _ in tasks], dtype=float)
-        every = np.array([between for _, between in tasks], dtype=float)
-        counts = np.array([times_due(between, months) for between in every.tolist()], dtype=int)
+    def of(cls, at_first: float, a_month: float, each: Floats, every: Floats, months: int) -> "Spent":
+        """Tasks that cost `each` every time, and fall due `every` so many months."""
+        counts = all_times_due(every, months).astype(int)
         total = int(counts.sum())
         if total > MOST_STEPS:
-            by_end = np.array([[times_due(one, end) for end in range(months + 1)] for one in every.tolist()])
+            by_end = np.array([all_times_due(every, end) for end in range(months + 1)])
             # Just before the month is over, since what falls due with its end is the next month's.
             steps = np.arange(1.0, months + 1) - _BEFORE
-            return cls(months, at_first, a_month, steps, each @ np.diff(by_end, axis=1))
+            return cls(months, at_first, a_month, steps, np.diff(by_end, axis=0) @ each)
         before = np.repeat(np.cumsum(counts) - counts, counts)
-        times = np.repeat(every, counts) * (np.arange(total) - before + 1)
-        order = np.argsort(times, kind="stable")
+        finite = np.where(counts > 0, every, 0.0)
+        times = np.repeat(finite, counts) * (np.arange(total) - before + 1)
+        order = np.argsort(times)
         return cls(months, at_first, a_month, times[order], np.repeat(each, counts)[order])
 
     @cached_property
@@ -61,27 +58,31 @@ class Spent:
         return np.asarray(self.by_then[places] + self.a_month * at)
 
 
-def breaks_even(dearer: Spent, other: Spent, known: float = 0.0) -> float | None:
+def breaks_even(dearer: Spent, other: Spent, known: tuple[float, float] | None = None) -> float | None:
     """The first month from which the one that was dearer at first stays at or below the other until the end.
 
-    None where it does not, or was not dearer. Between two steps both rise in a line. The dearer is `known` to
-    be above until some month.
+    None where it does not, or was not dearer. Between two steps both rise in a line. It may be `known` that
+    the dearer is above until some month, and not above from another on.
     """
     if dearer.at_first <= other.at_first:
         return None
-    later = [each.steps[np.searchsorted(each.steps, known) :] for each in (dearer, other)]
-    starts = np.unique(np.concatenate(([known], *later)))
-    ends = np.append(starts[1:], float(dearer.months))
+    start, end = known or (0.0, float(dearer.months))
+    steps = [
+        each.steps[slice(*np.searchsorted(each.steps, (start, end * (1 - _EVEN))))]
+        for each in (dearer, other)
+    ]
+    starts = np.unique(np.concatenate(([start], *steps)))
+    ends = np.append(starts[1:], end)
     least = _EVEN * max(dearer.at_first, 1.0)
     above = dearer.by(starts) - other.by(starts)
     slope = dearer.a_month - other.a_month
     at_end = above + slope * (ends - starts)
     bad = np.flatnonzero((above > least) | (at_end > least))
     if not len(bad):
-        return known
+        return start
     last = int(bad[-1])
     if at_end[last] > least:
-        return None if last == len(starts) - 1 else float(ends[last])
+        return None if ends[last] == dearer.months else float(ends[last])
     return float(starts[last] + above[last] / -slope)
 
 
@@ -89,7 +90,7 @@ def all_that_break_even(spent: Sequence[Spent]) -> list[tuple[int, int, float]]:
     """Every pair that breaks even, the dearer first, with its month: as `breaks_even` has it of each.
 
     Month by month first: neither falls, so that one that has more at a month's start than another at its end
-    is above it all through.
+    is above it all through, and one that has no more at its end than another at its start is not above it.
     """
     if not spent:
         return []
@@ -97,11 +98,14 @@ def all_that_break_even(spent: Sequence[Spent]) -> list[tuple[int, int, float]]:
     found = []
     for place, dearer in enumerate(spent):
         through = by[place, :-1] > by[:, 1:] * (1 + _EVEN)
+        may = by[place, 1:] > by[:, :-1]
         for number, other in enumerate(spent):
             if dearer.at_first <= other.at_first or through[number, -1]:
                 continue
             above = np.flatnonzero(through[number])
-            month = breaks_even(dearer, other, float(above[-1] + 1) if len(above) else 0.0)
+            first = float(above[-1] + 1) if len(above) else 0.0
+            last = max(float(np.flatnonzero(may[number])[-1] + 1), first)
+            month = first if last == first else breaks_even(dearer, other, (first, last))
             if month is not None:
                 found.append((place, number, month))
     return found
