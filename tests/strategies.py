@@ -65,6 +65,24 @@ def gears(draw: st.DrawFn) -> dict[str, Any]:
     return found
 
 
+lives = st.integers(1, 90_000) | st.tuples(*[st.integers(100, 9000)] * 3).map(
+    lambda ends: dict(zip(("low", "typical", "high"), sorted(ends), strict=True))
+)
+care = st.lists(
+    st.fixed_dictionaries(
+        {"what": name, "every_months": st.integers(1, 99)},
+        optional={
+            "every_km": lives,
+            "after": st.lists(name, min_size=1, max_size=2),
+            "minutes": st.integers(0, 90),
+            "cost": st.integers(0, 90),
+            "by": st.sampled_from(["owner", "workshop"]),
+            "away_days": st.integers(0, 20),
+            "carry": st.fixed_dictionaries({"what": name}, optional={"mass_kg": st.floats(0, 2)}),
+        },
+    ),
+    max_size=2,
+)
 limits = st.fixed_dictionaries(
     {},
     optional={
@@ -107,7 +125,7 @@ def stages(draw: st.DrawFn) -> dict[str, Any]:
                 "lubricant": name,
                 "efficiency": st.floats(0.5, 1) | st.just({"low": 0.9, "typical": 0.93, "high": 0.96}),
                 "mass_kg": st.floats(0, 20),
-                "care": kept,
+                "care": care,
                 "change": st.sampled_from([{"by": "kick back"}, {"by": "speed", "trigger_kmh": 17.5}]),
             },
         )
@@ -239,6 +257,7 @@ def parts(draw: st.DrawFn) -> dict[str, Any]:
         "mass_kg": st.floats(0, 100),
         "mass_at": st.sampled_from(["rear wheel", "frame", "cranks"]),
         "price": st.integers(0, 5000) | st.floats(0, 5000),
+        "care": care,
         "limits": limits,
         "lubricant": name,
         "behaviour": behaviours,

@@ -2,7 +2,7 @@
 
 import pytest
 
-from examples import WHEEL, brief, hub, setup, sprockets
+from examples import WHEEL, WITHOUT_COST, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.keeping.costs import costs
 from kettledrum.core.terms.validation import validate
@@ -96,3 +96,13 @@ def test_usual_upkeep_is_offered_for_parts_without_any(client):
         "wheel": {**WHEEL, "care": CARE},
     }
     assert client.post("/api/calculate/usual-care", json=whole).json() == []
+
+
+def test_what_would_tip_it_is_told(client, job):
+    dear = setup({**sprockets([42], [21]), "price": 500}, name="Dear", **WITHOUT_COST)
+    cheap = setup({**sprockets([42], [21]), "price": 300, "care": CARE}, name="Cheap", **WITHOUT_COST)
+    found = client.post(f"/api/jobs/{job}/costs/tips", json=brief(dear, cheap)).json()
+    # 200 more to buy are eight chains: from 32,000 km on the first of the two costs no more.
+    assert found[0]["what"] == "km a year"
+    assert found[0]["at"] == pytest.approx(32_000 / 5, rel=1e-6)
+    assert found[0]["leads"] == "Dear"

@@ -4,7 +4,7 @@ import json
 
 import pytest
 
-from examples import NINE_SPEED_HUB, brief, hub, setup, sprockets
+from examples import NINE_SPEED_HUB, WITHOUT_COST, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.files import read_brief, written
@@ -117,7 +117,10 @@ def test_all_riding_is_covered_by_one_or_two(client, job):
     assert client.post(f"/api/jobs/{job}/coverage", json=THREE).json()["one"] is None
     for road in (HILL, FLAT):
         client.post(f"/api/jobs/{job}/roads", json=road)
-    priced = {**THREE, "setups": [setup({**sprockets([40], [24]), "price": 60}, name="Low"), HIGH]}
+    priced = {
+        **THREE,
+        "setups": [setup({**sprockets([40], [24]), "price": 60}, name="Low", **WITHOUT_COST), HIGH],
+    }
     found = client.post(f"/api/jobs/{job}/coverage", json=THREE).json()
     hill, flat = found["roads"]
     assert (hill["rides_a_year"], flat["rides_a_year"], flat["assumed"]) == (104, 1, True)
@@ -139,7 +142,10 @@ def test_all_riding_is_covered_by_one_or_two(client, job):
 
 def test_of_setups_that_cover_as_much_the_cheapest_is_chosen(client, job):
     client.post(f"/api/jobs/{job}/roads", json=FLAT)
-    alike = [setup({**sprockets([40], [16]), "price": price}, name=f"For {price}") for price in (90, 60, 120)]
+    alike = [
+        setup({**sprockets([40], [16]), "price": price}, name=f"For {price}", **WITHOUT_COST)
+        for price in (90, 60, 120)
+    ]
     found = client.post(f"/api/jobs/{job}/coverage", json=brief(*alike)).json()
     assert (found["one"]["setups"], found["one"]["price"]) == (["For 60"], 60)
     assert (found["two"]["setups"], found["two"]["price"]) == (["For 90", "For 60"], 150)

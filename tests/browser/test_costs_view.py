@@ -50,6 +50,8 @@ def test_other_riding_makes_another_cheapest_and_paid_work_weighs(page, demo_ser
     costs.get_by_role("link", name="Costs").click()
     expect(says(costs)).to_contain_text("“Single-speed on a belt” costs least")
     expect(says(costs)).to_contain_text("has paid that back after 8,000 km")
+    tips = costs.get_by_role("region", name="What would tip it")
+    expect(tips).to_contain_text("“As ridden: three-speed hub” would cost least below 1,600 km a year.")
     field(costs, "money.km_a_year").fill("300")
     expect(says(costs)).to_contain_text("and 1,500 km “As ridden: three-speed hub” and")
     saved(costs)

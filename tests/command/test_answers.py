@@ -7,6 +7,7 @@ import pytest
 
 from kettledrum.core.fit.page import fit_page
 from kettledrum.core.job.brief import named
+from kettledrum.core.keeping.costs import costs
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.motors.of_brief import motors_of_brief
 from kettledrum.demo import honey_round, seaweed_barrow
@@ -55,6 +56,22 @@ def test_motors_prints_help_and_range(run):
         assert each["says"] in told(text)
     assert "No setup of this brief has a motor." in run("motors", str(HONEY))[1]
     assert motors_of_brief(honey_round()).setups == []
+
+
+def test_costs_print_what_the_view_shows(run):
+    brief = honey_round()
+    found = costs(brief, brief.road.routes)
+    data = json.loads(run("costs", str(HONEY), "--json")[1])
+    # The file has its tracks beside it, and in it the one road that is drawn by hand.
+    [drawn] = [route for route in brief.road.routes if route.legs]
+    assert data.keys() == {"currency", "years", "km_a_year", "assumed", "setups", "break_even", "says"}
+    assert data["km_a_year"] == pytest.approx(drawn.length_m / 1000 * drawn.rides.a_year)
+    assert data["setups"][0].keys() == found.setups[0].model_dump(exclude={"curve"}).keys()
+    _, text, _ = run("costs", str(HONEY))
+    assert data["says"] in told(text)
+    for pair in data["break_even"]:
+        assert f"{pair['dearer']}, dearer to buy than {pair['cheaper']}, is no dearer from" in told(text)
+    assert "Assumed: the distance of a year (350 km, the roads by how often they are ridden)" in told(text)
 
 
 @pytest.mark.parametrize("command", ["pairings", "home-built"])

@@ -121,7 +121,7 @@ _COLUMNS = [
     *_columns("behaviour.freewheels fit", _json, _object),
     *_columns("change.by", str, cell),
     *_columns("change.trigger_kmh change.back_kmh", _number, _plain),
-    *_columns("motor", _json, _object),
+    *_columns("motor care", _json, _object),
     *_columns("notes", str, cell),
 ]
 _BY_KEY = {column.key: column for column in _COLUMNS}

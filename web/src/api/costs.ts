@@ -1,26 +1,63 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { briefOf, type Together } from "./briefs";
-import { api, dataOf, type Costs, type JobRecord, type Setup, type UsualCare } from "./client";
+import {
+  api,
+  dataOf,
+  type Brief,
+  type Costs,
+  type JobRecord,
+  type Setup,
+  type Tip,
+  type UsualCare,
+} from "./client";
+
+const KEPT = {
+  placeholderData: keepPreviousData,
+  staleTime: Infinity,
+  gcTime: 10_000,
+  retry: false,
+} as const;
+
+/** The need and its setups as a brief, with the one that the others are held against. */
+function asked(bench: Together | undefined) {
+  const reference = bench?.setups.find(({ isReference }) => isReference)?.setup.name;
+  return bench && { ...briefOf(bench), ...(reference !== undefined && { reference }) };
+}
+
+const roadsOf = (job: JobRecord) => job.roads.map((road) => [road.id, road.version]);
 
 /** What the setups cost over the years, as they are while typing. */
 export function useCosts(job: JobRecord, bench: Together | undefined) {
-  const reference = bench?.setups.find(({ isReference }) => isReference)?.setup.name;
-  const body = bench && { ...briefOf(bench), ...(reference !== undefined && { reference }) };
+  const body = asked(bench);
   return useQuery({
-    queryKey: ["costs", job.id, job.roads.map((road) => [road.id, road.version]), body],
+    ...KEPT,
+    queryKey: ["costs", job.id, roadsOf(job), body],
     queryFn: ({ signal }) =>
       dataOf<Costs>(
         api.POST("/api/jobs/{job_id}/costs", {
           params: { path: { job_id: job.id } },
-          body: body as NonNullable<typeof body>,
+          body: body as Brief,
           signal,
         }),
       ),
     enabled: body !== undefined,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 10_000,
-    retry: false,
+  });
+}
+
+/** What would make another setup cost least. */
+export function useTips(job: JobRecord, bench: Together) {
+  const body = asked(bench);
+  return useQuery({
+    ...KEPT,
+    queryKey: ["costs", "tips", job.id, roadsOf(job), body],
+    queryFn: ({ signal }) =>
+      dataOf<Tip[]>(
+        api.POST("/api/jobs/{job_id}/costs/tips", {
+          params: { path: { job_id: job.id } },
+          body: body as Brief,
+          signal,
+        }),
+      ),
   });
 }
 

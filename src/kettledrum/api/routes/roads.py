@@ -20,6 +20,7 @@ from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route, RouteEdit
 from kettledrum.core.keeping.costs_result import Costs
+from kettledrum.core.keeping.tips import Tip
 from kettledrum.core.lineup.before_after_result import BeforeAfter
 from kettledrum.core.motors.range_result import SetupRange
 from kettledrum.core.parts.setup import Setup
@@ -200,6 +201,14 @@ def count_costs(job_id: str, brief: Brief, store: TheStore) -> Costs:
     from kettledrum.core.keeping.costs import costs
 
     return costs(brief, [route for _, route in store.roads.routes(job_id)])
+
+
+@strict.post("/costs/tips")
+def find_tips(job_id: str, brief: Brief, store: TheStore) -> list[Tip]:
+    """Which assumption would make another setup of a brief cost least, and at what value."""
+    from kettledrum.core.keeping.tips import tips
+
+    return tips(brief, [route for _, route in store.roads.routes(job_id)])
 
 
 class Changed(Model):

@@ -9,17 +9,15 @@ import numpy as np
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.costs_result import BreakEven, Costs, Curve, Event, SetupCosts
+from kettledrum.core.keeping.energy import CHARGED, wh_a_km
 from kettledrum.core.keeping.rates import Rates, rates
 from kettledrum.core.keeping.says import costs_say, setup_says
 from kettledrum.core.keeping.schedule import all_times_due, due_at, upkeep
 from kettledrum.core.keeping.spent import Spent, all_that_break_even
-from kettledrum.core.motors.range import setup_ranges
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.upkeep import Task
 
-CHARGED = 0.9
-"""The share of what comes out of the wall that the motors get; ours."""
 MOST_EVENTS = 500
 """So many are listed of a setup; the sums count them all."""
 
@@ -35,7 +33,7 @@ def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Cost
     days without the bicycle.
     """
     rate = rates(brief, routes)
-    drawn = _wh_km(brief, routes)
+    drawn = wh_a_km(brief, routes)
     owned = [_Owned(setup, rate, drawn.get(setup.name)) for setup in brief.setups]
     found = [each.costs(listed=listed) for each in owned]
     pairs = _break_even(found, [each.spent(TYPICAL) for each in owned], rate)
@@ -48,15 +46,6 @@ def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Cost
         break_even=pairs,
         says=costs_say(found, pairs, rate, brief.reference),
     )
-
-
-def _wh_km(brief: Brief, routes: Sequence[Route]) -> dict[str, float]:
-    """What the motors of setups draw at their middle level of help, in Wh for a km, where that is known."""
-    driven = [setup for setup in brief.setups if setup.motors]
-    if not driven:
-        return {}
-    ranges = setup_ranges(brief.model_copy(update={"setups": driven, "reference": None}), routes)
-    return {each.name: each.levels[len(each.levels) // 2].wh_km for each in ranges if each.levels}
 
 
 @dataclass(slots=True)

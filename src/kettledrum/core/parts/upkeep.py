@@ -94,7 +94,7 @@ def older_care(where: str, value: Any) -> str:
 
 
 def _plain(value: Any) -> str:
-    return "".join(letter for letter in _text(value) if letter.isprintable() or letter.isspace())[:2000]
+    return "".join(letter for letter in _text(value) if letter.isprintable() or letter == "\n")[:2000]
 
 
 def _text(value: Any) -> str:

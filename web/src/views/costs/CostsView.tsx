@@ -24,6 +24,7 @@ import { useUnits } from "../../words/units";
 import { ByYear } from "./ByYear";
 import { MONEY, SELDOM } from "./figures";
 import { rowsOf } from "./rows";
+import { Tips } from "./Tips";
 import { UpkeepOf } from "./UpkeepOf";
 import { WhereItGoes } from "./WhereItGoes";
 
@@ -82,6 +83,7 @@ export function CostsView() {
             {found.assumed.length > 0 && `Not said, and assumed: ${assumptions(found.assumed, units)}.`}
           </p>
           <WhereItGoes costs={found} setups={bench.setups} jobId={job.id} />
+          <Tips job={job} bench={bench} />
           <Reckoned {...{ need, edited }} />
           <ByYear costs={found} setups={bench.setups} />
           <section className={sections.section} aria-labelledby="upkeep">

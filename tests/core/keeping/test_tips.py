@@ -1,0 +1,84 @@
+"""What would tip who is cheapest: just beyond the told value another leads, just before it does not."""
+
+from copy import deepcopy
+
+import pytest
+
+from examples import WHEEL, brief, setup, sprockets
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.keeping.costs import costs
+from kettledrum.core.keeping.tips import tips
+from kettledrum.core.terms.validation import validate
+from kettledrum.demo import demo_jobs
+
+MONEY = {"years": 5, "km_a_year": 2000, "workshop_an_hour": 60, "own_an_hour": 0, "sold_for": 0.1}
+
+
+def job(*setups, **money) -> Brief:
+    return validate(Brief, brief(*setups, money={**MONEY, **money}))
+
+
+def bike(name, price, *care):
+    return setup(
+        {**sprockets([42], [21]), "price": price, "care": list(care)},
+        name=name,
+        cranks={"length_mm": 170, "price": 0},
+        wheel={**WHEEL, "price": 0},
+    )
+
+
+CHAIN = {"what": "new chain", "every_km": 1500, "cost": 30}
+CHEAP, DEAR = bike("cheap", 100, CHAIN), bike("dear", 300)
+
+
+def cheapest(brief: Brief) -> str:
+    return min(costs(brief, []).setups, key=lambda each: each.total).name
+
+
+def test_by_hand():
+    # 180 more to buy, with a tenth back: the seventh chain makes the cheap one the dearer, 10,500 km on.
+    found = {each.what: each for each in tips(job(CHEAP, DEAR), [])}
+    assert found["km a year"].at == pytest.approx(2100, rel=1e-6)
+    assert found["km a year"].leads == "dear"
+    assert found["km a year"].says == "“dear” would cost least from 2,100 km a year."
+    assert found["lives"].at == pytest.approx(10_000 / 10_500, rel=1e-6)
+    assert found["lives"].says == "“dear” would cost least if all parts lasted 5 % shorter."
+    # Six chains are 180 by now, which is just what it costs more.
+    assert "price" not in found
+    assert "an hour of a workshop" not in found
+
+
+def test_an_hour_that_costs():
+    slow = bike("slow", 100, {**CHAIN, "minutes": 60})
+    found = {each.what: each for each in tips(job(slow, bike("dear", 400)), [])}
+    # 270 more, less 180 for chains, over six hours.
+    assert found["an hour of your own"].at == pytest.approx(15, rel=1e-6)
+    assert found["price"].at == pytest.approx(300)
+
+
+@pytest.mark.parametrize("brief", demo_jobs()[1:], ids=lambda brief: brief.name)
+def test_the_costs_say_the_same_on_either_side(brief):
+    routes = (brief.road.routes if brief.road else None) or []
+    now = costs(brief, routes)
+    leads = min(now.setups, key=lambda each: each.total).name
+    for tip in tips(brief, routes):
+        assert tip.leads != leads
+        if tip.what not in ("km a year", "an hour of your own", "an hour of a workshop"):
+            continue
+        key = {"km a year": "km_a_year", "an hour of your own": "own_an_hour"}.get(
+            tip.what, "workshop_an_hour"
+        )
+        for side, found in ((1.001, tip.leads), (0.999, leads)):
+            value = tip.at * side if tip.at > tip.now else tip.at / side
+            money = brief.money.model_copy(update={"km_a_year": now.km_a_year, key: value})
+            there = costs(brief.model_copy(update={"money": money}), routes)
+            assert min(there.setups, key=lambda each: each.total).name == found
+
+
+def test_nothing_to_hold_against_each_other():
+    assert tips(job(CHEAP), []) == []
+    unpriced = deepcopy(DEAR)
+    del unpriced["path"][0]["price"]
+    assert tips(job(CHEAP, unpriced), []) == []
+    # Where all that was paid comes back, no price would tip it.
+    assert "price" not in [each.what for each in tips(job(CHEAP, DEAR, sold_for=1), [])]

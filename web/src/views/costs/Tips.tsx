@@ -1,0 +1,30 @@
+import { useTips } from "../../api/costs";
+import type { JobRecord } from "../../api/client";
+import type { Workbench } from "../../drafts/useWorkbench";
+import sections from "../../ui/section.module.css";
+import { inUnits, unbroken } from "../../words/inUnits";
+import { useUnits } from "../../words/units";
+
+/** Which assumption would make another setup cost least, and at what value. */
+export function Tips({ job, bench }: { job: JobRecord; bench: Workbench }) {
+  const { data: tips } = useTips(job, bench);
+  const units = useUnits();
+  if (!tips || bench.setups.length < 2) return null;
+  return (
+    <section className={sections.section} aria-labelledby="tips">
+      <h3 id="tips">What would tip it</h3>
+      {tips.length === 0 ? (
+        <p>
+          As far as all prices are known, the same setup costs least with far more and far less riding, and
+          with parts that last far longer or shorter.
+        </p>
+      ) : (
+        <ul>
+          {tips.map(({ what, says }) => (
+            <li key={what}>{unbroken(inUnits(says, units))}</li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
