@@ -78,6 +78,12 @@ def shelf(page: Page) -> None:
     page.get_by_role("button", name="14-speed hub, oil bath", exact=True).click()
 
 
+def costs(page: Page) -> None:
+    """Money over the way, and when the dear drive has paid itself back."""
+    page.get_by_role("link", name="Costs").click()
+    page.get_by_role("slider", name="After").wait_for()
+
+
 def settings(page: Page) -> None:
     """The settings, with a backup."""
     page.get_by_role("link", name="Settings").click()
@@ -174,7 +180,7 @@ PICTURES = [
     ("fit", fit, 1280, "light"),
     ("road", road, 1280, "light"),
     ("road-all-riding", in_job("Ferry commute", all_riding), 1280, "dark"),
-    ("road-phone", in_job("Ridge crossing", road), 390, "light"),
+    ("costs", in_job("Ferry commute", costs), 1280, "light"),
     ("search", search, 1280, "light"),
     ("line-up", line_up, 1280, "light"),
     ("line-up-phone", lambda _page: None, 390, "light"),

@@ -50,7 +50,7 @@ export function MoneyCurves({ costs, setups, month, onMonth, shown }: Props) {
     rides ? `${thousands((of * metres) / a)} ${unit}` : of === 1 ? "1 month" : `${of} months`;
   // Round distances; without riding, months.
   const way = scaleLinear().domain([0, rides ? (months * metres) / a : months]);
-  const ticks = way.ticks(width < 640 ? 4 : 8);
+  const ticks = way.ticks(width < 640 ? 3 : 8);
   const letter = (name: string) => setups.find((each) => each.setup.name === name)?.record.letter ?? "";
   const labels = apart(
     costs.setups.map(({ name, curve }) => ({

@@ -55,15 +55,20 @@ def costs_say(
     names = listed([quoted(each.name) for each in (best, *rest)])
     verb = "costs" if not rest else "cost"
     said = f"{over} {names} {verb} least, {_least(best)}{money(best.total, rate.currency)}."
-    return f"{said}{_paid_back(known, pairs, reference)}{_unknown(found)}"
+    alone = None if rest else best.name
+    return f"{said}{_paid_back(known, pairs, reference, alone)}{_unknown(found)}"
 
 
 def _least(one: SetupCosts) -> str:
     return "at least " if one.missing else ""
 
 
-def _paid_back(known: Sequence[SetupCosts], pairs: Sequence[BreakEven], reference: str | None) -> str:
-    """From how many km on a setup that is dearer to buy is the cheaper; of the reference, if there is one."""
+def _paid_back(
+    known: Sequence[SetupCosts], pairs: Sequence[BreakEven], reference: str | None, named: str | None
+) -> str:
+    """From how many km on a setup that is dearer to buy is the cheaper; of the reference, if there is one. One
+    that was `named` just before is “it”.
+    """
     names = {each.name for each in known}
     told = [pair for pair in pairs if {pair.dearer, pair.cheaper} <= names]
     of_reference = [pair for pair in told if reference in (pair.dearer, pair.cheaper)]
@@ -71,7 +76,7 @@ def _paid_back(known: Sequence[SetupCosts], pairs: Sequence[BreakEven], referenc
     if first is None:
         return " None that is dearer to buy pays itself back in that time."
     return (
-        f" {quoted(first.dearer)} is dearer to buy than {quoted(first.cheaper)}, and has paid that back "
+        f" {'It' if first.dearer == named else quoted(first.dearer)} is dearer to buy than {quoted(first.cheaper)}, and has paid that back "
         f"after {first.km:,.0f} km."
     )
 

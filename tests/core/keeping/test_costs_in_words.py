@@ -1,0 +1,69 @@
+"""The answer of the costs in words."""
+
+from examples import WITHOUT_COST, brief, setup, sprockets
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.keeping.costs import costs
+from kettledrum.core.keeping.says import money
+from kettledrum.core.terms.validation import validate
+
+MONEY = {"currency": "crowns", "years": 5, "km_a_year": 2000, "workshop_an_hour": 60, "sold_for": 0}
+CHAIN = {"what": "new chain", "every_km": 1000, "cost": 30, "minutes": 30}
+
+
+def bike(name, price, *care):
+    stage = {**sprockets([42], [21]), **({} if price is None else {"price": price}), "care": list(care)}
+    return setup(stage, name=name, **WITHOUT_COST)
+
+
+def said(*setups, reference=None, **more):
+    data = brief(*setups, money={**MONEY, **more}, **({"reference": reference} if reference else {}))
+    return costs(validate(Brief, data), [])
+
+
+def test_the_cheapest_and_what_has_paid_itself_back():
+    # Nine chains by then: 100 + 270; 200 more for the other are paid back by the seventh, after 7000 km.
+    found = said(bike("Chained", 100, CHAIN), bike("Dear", 300), reference="Chained")
+    assert found.says == (
+        "Over 5 years and 10,000 km “Dear” costs least, 300 crowns. It is dearer to buy than “Chained”, and has "
+        "paid that back after 7,000 km."
+    )
+    assert found.setups[0].says == (
+        "It costs 370 crowns in 5 years, 0.04 a km: 100 of it to buy. On top: 4 hours of your own work."
+    )
+    assert found.setups[1].says == "It costs 300 crowns in 5 years, 0.03 a km: 300 of it to buy."
+
+
+def test_none_pays_itself_back():
+    found = said(bike("Chained", 100, CHAIN), bike("Dear", 900))
+    assert found.says == (
+        "Over 5 years and 10,000 km “Chained” costs least, 370 crowns. None that is dearer to buy pays itself "
+        "back in that time."
+    )
+
+
+def test_alike_alone_unknown_and_at_least():
+    assert "“A” and “B” cost least, 100 crowns." in said(bike("A", 100), bike("B", 100), bike("C", 200)).says
+    assert said(bike("A", 100)).says == "Over 5 years and 10,000 km “A” costs 100 crowns."
+    assert said(bike("A", None)).says.startswith("No price is known yet")
+    assert said().says.startswith("No price is known yet")
+    lacking = said(bike("A", None, CHAIN), bike("B", 900)).says
+    assert "“A” costs least, at least 270 crowns." in lacking
+    assert lacking.endswith("Of one a price is missing, so that figure is at least as told.")
+    both = said(bike("A", None, CHAIN), bike("B", None, CHAIN)).says
+    assert both.endswith("Of 2 prices are missing, so those figures are at least as told.")
+
+
+def test_work_visits_and_days_are_told_beside_the_money():
+    sent = {"what": "sent away", "every_km": 4000, "by": "workshop", "minutes": 60, "away_days": 3}
+    [one] = said(bike("A", 100, sent, CHAIN), own_an_hour=10).setups
+    assert one.says.endswith("With 4 hours of your own work, 2 visits to a workshop and 6 days without it.")
+
+
+def test_amounts():
+    assert [money(each, "crowns") for each in (0.5, 9.99, 9.995, 1234.5)] == [
+        "0.50 crowns",
+        "9.99 crowns",
+        "10 crowns",
+        "1,235 crowns",
+    ]
+    assert money(12, "") == "12"
