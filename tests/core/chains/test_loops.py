@@ -168,6 +168,8 @@ def test_the_pull_on_a_belt_by_hand():
 
 def test_two_chains_that_fit_one_axle():
     found = twins(range(28, 46), range(14, 24), (430, 442))
+    for twin in found:
+        assert twin.centre_mm == pytest.approx((twin.low.centre_mm + twin.high.centre_mm) / 2)
     assert found
     for twin in found:
         assert twin.apart_mm <= 0.5

@@ -4,7 +4,7 @@ import math
 
 import pytest
 
-from examples import setup, sprockets
+from examples import hub, setup, sprockets
 from kettledrum.core.chains.chainline import chainline
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
@@ -53,3 +53,12 @@ def test_a_cassette_bears_more_at_its_ends():
     by = {slant.rear: slant.offset_mm for slant in even.slants}
     assert by[28] == pytest.approx(15)
     assert by[11] == pytest.approx(-15)
+
+
+def test_the_rear_line_is_that_of_the_hub_behind_and_of_none_before():
+    run = {"run": {"front_line_mm": 45}}
+    line_of = {"fit": {"chainline_mm": 42}}
+    before = validate(Setup, setup({**hub(0.5, 1), **line_of}, {**sprockets([42], [21]), **run})).path
+    assert chainline(before, 1, 440).rear_mm is None
+    behind = validate(Setup, setup({**sprockets([42], [21]), **run}, {**hub(0.5, 1), **line_of})).path
+    assert chainline(behind, 0, 440).rear_mm == 42

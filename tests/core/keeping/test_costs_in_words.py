@@ -24,8 +24,8 @@ def test_the_cheapest_and_what_has_paid_itself_back():
     # Nine chains by then: 100 + 270; 200 more for the other are paid back by the seventh, after 7000 km.
     found = said(bike("Chained", 100, CHAIN), bike("Dear", 300), reference="Chained")
     assert found.says == (
-        "Over 5 years and 10,000 km “Dear” costs least, 300 crowns. It is dearer to buy than “Chained”, and has "
-        "paid that back after 7,000 km."
+        "Over 5 years and 10,000 km “Dear” costs least, 300 crowns. It is dearer to buy than “Chained”, and "
+        "has paid that back after 7,000 km."
     )
     assert found.setups[0].says == (
         "It costs 370 crowns in 5 years, 0.04 a km: 100 of it to buy. On top: 4 hours of your own work."
@@ -36,8 +36,8 @@ def test_the_cheapest_and_what_has_paid_itself_back():
 def test_none_pays_itself_back():
     found = said(bike("Chained", 100, CHAIN), bike("Dear", 900))
     assert found.says == (
-        "Over 5 years and 10,000 km “Chained” costs least, 370 crowns. None that is dearer to buy pays itself "
-        "back in that time."
+        "Over 5 years and 10,000 km “Chained” costs least, 370 crowns. None that is dearer to buy pays "
+        "itself back in that time."
     )
 
 

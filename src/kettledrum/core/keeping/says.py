@@ -66,8 +66,9 @@ def _least(one: SetupCosts) -> str:
 def _paid_back(
     known: Sequence[SetupCosts], pairs: Sequence[BreakEven], reference: str | None, named: str | None
 ) -> str:
-    """From how many km on a setup that is dearer to buy is the cheaper; of the reference, if there is one. One
-    that was `named` just before is “it”.
+    """From how many km on a setup that is dearer to buy is the cheaper; of the reference, if there is one.
+
+    One that was `named` just before is “it”.
     """
     names = {each.name for each in known}
     told = [pair for pair in pairs if {pair.dearer, pair.cheaper} <= names]
@@ -75,9 +76,10 @@ def _paid_back(
     first = min(of_reference or told, key=lambda pair: pair.month, default=None)
     if first is None:
         return " None that is dearer to buy pays itself back in that time."
+    who = "It" if first.dearer == named else quoted(first.dearer)
     return (
-        f" {'It' if first.dearer == named else quoted(first.dearer)} is dearer to buy than {quoted(first.cheaper)}, and has paid that back "
-        f"after {first.km:,.0f} km."
+        f" {who} is dearer to buy than {quoted(first.cheaper)}, and has paid that back after "
+        f"{first.km:,.0f} km."
     )
 
 
