@@ -52,7 +52,9 @@ def test_an_hour_that_costs():
     slow = bike("slow", 100, {**CHAIN, "minutes": 60})
     found = {each.what: each for each in tips(job(slow, bike("dear", 400)), [])}
     # 270 more, less 180 for chains, over six hours.
-    assert found["an hour of your own"].at == pytest.approx(15, rel=1e-6)
+    hour = found["an hour of your own"]
+    assert hour.at == pytest.approx(15, rel=1e-6)
+    assert hour.says == "“dear” would cost least if an hour of your own work cost 15 or more."
     assert found["price"].at == pytest.approx(300)
 
 

@@ -7,6 +7,7 @@ export type Brief = components["schemas"]["Brief"];
 export type ComparedSetup = components["schemas"]["ComparedSetup"];
 export type Costs = components["schemas"]["Costs"];
 export type SetupCosts = components["schemas"]["SetupCosts"];
+export type PairCosts = components["schemas"]["PairCosts"];
 export type Tip = components["schemas"]["Tip"];
 export type UsualCare = components["schemas"]["UsualCare"];
 export type Coverage = components["schemas"]["Coverage"];

@@ -6,6 +6,7 @@ import {
   type Brief,
   type Costs,
   type JobRecord,
+  type PairCosts,
   type Setup,
   type Tip,
   type UsualCare,
@@ -58,6 +59,24 @@ export function useTips(job: JobRecord, bench: Together) {
           signal,
         }),
       ),
+  });
+}
+
+/** What two setups cost together, each on its roads. */
+export function usePairCosts(job: JobRecord, bench: Together) {
+  const body = asked(bench);
+  return useQuery({
+    ...KEPT,
+    queryKey: ["costs", "pair", job.id, roadsOf(job), body],
+    queryFn: ({ signal }) =>
+      dataOf<PairCosts | null>(
+        api.POST("/api/jobs/{job_id}/costs/pair", {
+          params: { path: { job_id: job.id } },
+          body: body as Brief,
+          signal,
+        }),
+      ),
+    enabled: job.roads.length > 0 && bench.setups.length > 1,
   });
 }
 

@@ -1550,6 +1550,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/costs/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cost Two
+         * @description What two setups cost together, each on the roads where it is the better; null without two or a road.
+         */
+        post: operations["cost_two"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/costs/tips": {
         parameters: {
             query?: never;
@@ -4168,6 +4188,39 @@ export interface components {
             efficiency?: components["schemas"]["EfficiencySpread"] | null;
         };
         /**
+         * PairCosts
+         * @description Two setups that cover most together, the km that each is ridden in a year and on which roads, and what
+         *     each costs over the years; `total` and `total_spread` are of both. `one` is the best single setup, with
+         *     what it costs ridden everywhere, and its share of all riding beside that of the pair.
+         */
+        PairCosts: {
+            /** Setups */
+            setups: string[];
+            /** Km A Year */
+            km_a_year: number[];
+            /** Roads */
+            roads: string[][];
+            /** Totals */
+            totals: number[];
+            /** Total */
+            total: number;
+            /** Total Spread */
+            total_spread: [
+                number,
+                number
+            ];
+            /** Covered */
+            covered: number;
+            /** One */
+            one: string;
+            /** One Total */
+            one_total: number;
+            /** One Covered */
+            one_covered: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * Pairing
          * @description A pairing with all it does.
          *
@@ -4364,6 +4417,8 @@ export interface components {
             ratio_min: number | null;
             /** Why */
             why: string;
+            /** Price */
+            price?: number | null;
             /** Help */
             help?: string[];
         };
@@ -13366,6 +13421,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Costs"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cost_two: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brief"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairCosts"] | null;
                 };
             };
             /** @description Bad Request */

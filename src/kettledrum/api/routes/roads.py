@@ -20,6 +20,7 @@ from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route, RouteEdit
 from kettledrum.core.keeping.costs_result import Costs
+from kettledrum.core.keeping.pair import PairCosts
 from kettledrum.core.keeping.tips import Tip
 from kettledrum.core.lineup.before_after_result import BeforeAfter
 from kettledrum.core.motors.range_result import SetupRange
@@ -201,6 +202,14 @@ def count_costs(job_id: str, brief: Brief, store: TheStore) -> Costs:
     from kettledrum.core.keeping.costs import costs
 
     return costs(brief, [route for _, route in store.roads.routes(job_id)])
+
+
+@strict.post("/costs/pair")
+def cost_two(job_id: str, brief: Brief, store: TheStore) -> PairCosts | None:
+    """What two setups cost together, each on the roads where it is the better; null without two or a road."""
+    from kettledrum.core.keeping.pair import pair_costs
+
+    return pair_costs(brief, [route for _, route in store.roads.routes(job_id)])
 
 
 @strict.post("/costs/tips")

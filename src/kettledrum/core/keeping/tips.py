@@ -195,7 +195,12 @@ def _in_words(tip: Tip, rate: Rates) -> Tip:
     elif tip.what == "km a year":
         tip.says = f"{name} would cost least {_way(tip)} {tip.at:,.0f} km a year."
     else:
-        tip.says = f"{name} would cost least with {tip.what} {_way(tip)} {money(tip.at, rate.currency)}."
+        an_hour = "an hour of your own work" if tip.what == "an hour of your own" else tip.what
+        cost = money(tip.at, rate.currency)
+        tip.says = (
+            f"{name} would cost least if {an_hour} cost "
+            f"{f'{cost} or more' if tip.at > tip.now else f'less than {cost}'}."
+        )
     return tip
 
 

@@ -54,6 +54,7 @@ class PartAnswer:
     short_high: float
     ratio_min: float | None
     why: str
+    price: float | None = None
     help: list[str] = field(default_factory=list)
 
 
@@ -100,6 +101,8 @@ def would_do(need: Need, setup: Setup, parts: Sequence[Part]) -> WouldDo:
         for place, part in enumerate(parts)
         if part.gears is not None and part.kind in ("hub", "gearbox")
     ]
+    for answer in found:
+        answer.price = parts[answer.place].price
     found.sort(key=lambda each: (RANK[each.state], round(each.short_low + each.short_high, 4), each.place))
     near = [each for each in found if each.state == "fails"][:_EXPLAINED]
     for answer in near:

@@ -25,6 +25,7 @@ import { ByYear } from "./ByYear";
 import { MONEY, SELDOM } from "./figures";
 import { rowsOf } from "./rows";
 import { Tips } from "./Tips";
+import { TwoBikes } from "./TwoBikes";
 import { UpkeepOf } from "./UpkeepOf";
 import { WhereItGoes } from "./WhereItGoes";
 
@@ -84,6 +85,7 @@ export function CostsView() {
           </p>
           <WhereItGoes costs={found} setups={bench.setups} jobId={job.id} />
           <Tips job={job} bench={bench} />
+          <TwoBikes job={job} bench={bench} />
           <Reckoned {...{ need, edited }} />
           <ByYear costs={found} setups={bench.setups} />
           <section className={sections.section} aria-labelledby="upkeep">

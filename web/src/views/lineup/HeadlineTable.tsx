@@ -1,5 +1,7 @@
+import type { Costs, SetupCosts } from "../../api/client";
 import type { BenchSetup } from "../../drafts/useWorkbench";
-import { capital, difference, percent, steps } from "../../words/format";
+import { capital, counted, difference, percent, steps } from "../../words/format";
+import { moneyText } from "../../words/money";
 import tables from "../../ui/table.module.css";
 import { MEASURE_NAMES, useUnits } from "../../words/units";
 import styles from "./LineUp.module.css";
@@ -9,10 +11,12 @@ import { Term } from "../../ui/Term";
 interface Props {
   setups: BenchSetup[];
   jobId: string;
+  /** Where they are known. */
+  costs: Costs | undefined;
 }
 
 /** What each setup adds up to, and how it differs from the reference. */
-export function HeadlineTable({ setups, jobId }: Props) {
+export function HeadlineTable({ setups, jobId, costs }: Props) {
   const units = useUnits();
   const reference = setups.find((setup) => setup.isReference);
   const high = setups[0]?.table.cadence_rpm[1];
@@ -38,11 +42,13 @@ export function HeadlineTable({ setups, jobId }: Props) {
             </th>
             <th scope="col">Distinct gears</th>
             <th scope="col">Top at {high} rpm</th>
+            {costs && <th scope="col">To buy</th>}
+            {costs && <th scope="col">In {counted(costs.years, "year")}</th>}
           </tr>
         </thead>
         <tbody>
           {setups.map((setup) => (
-            <Row key={setup.record.id} setup={setup} jobId={jobId} />
+            <Row key={setup.record.id} setup={setup} jobId={jobId} costs={costs} />
           ))}
         </tbody>
       </table>
@@ -50,9 +56,10 @@ export function HeadlineTable({ setups, jobId }: Props) {
   );
 }
 
-function Row({ setup, jobId }: { setup: BenchSetup; jobId: string }) {
+function Row({ setup, jobId, costs }: Omit<Props, "setups"> & { setup: BenchSetup }) {
   const units = useUnits();
   const { table, isReference } = setup;
+  const found = costs?.setups.find((each) => each.name === setup.setup.name);
   const against = (share: number | undefined) =>
     isReference ? "reference" : share === undefined ? "" : capital(difference(share));
   return (
@@ -66,6 +73,13 @@ function Row({ setup, jobId }: { setup: BenchSetup; jobId: string }) {
       <td>{steps(table)}</td>
       <td>{table.distinct ?? "stepless"}</td>
       <td className={tables.strong}>{units.speed(table.highest.speed_kmh[1])}</td>
+      {costs && <td>{found && atLeast(found, found.purchase)}</td>}
+      {costs && <td className={tables.strong}>{found && atLeast(found, found.total)}</td>}
     </tr>
   );
 }
+
+const atLeast = ({ missing, purchase }: SetupCosts, amount: number): string => {
+  if (missing.length === 0) return moneyText(amount);
+  return purchase === 0 ? "not known" : `≥ ${moneyText(amount)}`;
+};

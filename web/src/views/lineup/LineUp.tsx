@@ -1,4 +1,5 @@
 import { GearLanes } from "../../charts/GearLanes";
+import { useCosts } from "../../api/costs";
 import { useCoverage } from "../../api/roads";
 import { useFlush } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
@@ -26,6 +27,8 @@ export function LineUp() {
   const job = useJobOfView();
   const { bench, error, retry } = useWorkbench(job);
   const { data: coverage } = useCoverage(job, bench);
+  const { data: costs } = useCosts(job, bench);
+  const priced = costs?.setups.some(({ purchase }) => purchase > 0);
   const units = useUnits();
   const flush = useFlush();
   const [speed, setSpeed] = useRemembered("speed", 14, isSpeed);
@@ -64,7 +67,7 @@ export function LineUp() {
             onSpeed={setSpeed}
           />
           <InWords setups={bench.setups} />
-          <HeadlineTable setups={bench.setups} jobId={job.id} />
+          <HeadlineTable setups={bench.setups} jobId={job.id} costs={priced ? costs : undefined} />
           <ClimbAndFlat bench={bench} />
           <WithMotors job={job} bench={bench} />
           <LowEnough job={job} bench={bench} />

@@ -10,6 +10,7 @@ import { StateMark } from "../../ui/StateMark";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import tables from "../../ui/table.module.css";
+import { moneyText } from "../../words/money";
 import { useUnits } from "../../words/units";
 import styles from "./Search.module.css";
 import { Says } from "../../ui/Says";
@@ -76,6 +77,7 @@ export function WouldDo({ job, bench, shown }: OfSetup) {
                 <th scope="col">Pairing</th>
                 <th scope="col">Lowest</th>
                 <th scope="col">Highest</th>
+                <th scope="col">Price</th>
                 <th scope="col" className={styles.wordsColumn}>
                   Why, and what would help
                 </th>
@@ -94,6 +96,7 @@ export function WouldDo({ job, bench, shown }: OfSetup) {
                   <td>{each.front === null ? "—" : `${each.front} × ${each.rear}`}</td>
                   <td>{each.lowest === null ? "—" : length(each.lowest)}</td>
                   <td>{each.highest === null ? "—" : length(each.highest)}</td>
+                  <td>{typeof each.price === "number" ? moneyText(each.price) : "not known"}</td>
                   <td className={styles.wordsColumn}>
                     {capital(each.why)}
                     {each.help?.length ? `; ${each.help.join("; ")}` : ""}
