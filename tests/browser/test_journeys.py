@@ -234,7 +234,8 @@ def test_on_a_phone(hand, page, tmp_path, browser_context_args):
         hand.click("menuitem", view)
         expect(page).to_have_title(re.compile(f"^{view} · "))
         assert hand.clicks - before == 2
-    hand.click("link", "Line-up")
+    hand.click("button", re.compile("^Weigh"))
+    hand.click("menuitem", "Line-up")
     expect(says(page)).to_contain_text("climbs the 9 % hill")
     hand.within(clicks=10, keys=35)
     served.stop()

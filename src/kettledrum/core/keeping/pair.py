@@ -80,8 +80,8 @@ def _says(found: PairCosts, currency: str) -> str:
     """What the two cost together, against the best single one."""
     if min(found.km_a_year) == 0:
         return (
-            f"A second bicycle would gain nothing: {quoted(found.one)} covers {percent(found.one_covered)} of "
-            "the riding at an easy cadence, and no other does better on any road."
+            f"A second bicycle would gain nothing: {quoted(found.one)} covers {percent(found.one_covered)} "
+            "of the riding at an easy cadence, and no other does better on any road."
         )
     ridden = [
         f"{quoted(name)} for {km:,.0f} km a year"
