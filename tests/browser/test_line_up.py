@@ -5,7 +5,8 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
-CELLS = {"Five-speed hub": ["235 %", "2.91 m", "−34 %", "6.83 m", "+54 %", "23–25 %", "5", "36.1 km/h"]}
+CELLS = ["235 %", "2.91 m", "−34 %", "6.83 m", "+54 %", "23–25 %", "5", "36.1 km/h", "460", "522"]
+"""Of the five-speed hub: its gears, what it costs to buy, and over five years."""
 
 
 @pytest.fixture
@@ -32,7 +33,7 @@ def test_the_demo_shows_seven_setups_side_by_side(line_up):
     # A single speed, hubs of 5, 8 and 14, a gearbox of 12, the two ends of a stepless hub, twelve sprockets.
     assert [lane.get_by_role("option").count() for lane in lanes.all()] == [1, 5, 8, 14, 12, 2, 12]
     row = headline(line_up, "Five-speed hub")
-    assert row.get_by_role("cell").all_inner_texts() == CELLS["Five-speed hub"]
+    expect(row.get_by_role("cell")).to_have_text(CELLS)
     expect(headline(line_up, "As ridden")).to_contain_text("reference")
 
 
