@@ -47,8 +47,13 @@ def test_alike_alone_unknown_and_at_least():
     assert said(bike("A", None)).says.startswith("No price is known yet")
     assert said().says.startswith("No price is known yet")
     lacking = said(bike("A", None, CHAIN), bike("B", 900)).says
-    assert "“A” costs least, at least 270 crowns." in lacking
-    assert lacking.endswith("Of one a price is missing, so that figure is at least as told.")
+    # What lacks a price is not said to be the cheapest, nor to pay anything back.
+    assert "“B” costs least, 900 crowns. Of one" in lacking
+    assert lacking.endswith("Of one a price is missing, so it is not compared.")
+    alone = said(bike("A", None, CHAIN)).says
+    assert alone.endswith(
+        "costs at least 270 crowns. Of one a price is missing, so that figure is at least as told."
+    )
     both = said(bike("A", None, CHAIN), bike("B", None, CHAIN)).says
     assert both.endswith("Of 2 prices are missing, so those figures are at least as told.")
 

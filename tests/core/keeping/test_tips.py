@@ -84,3 +84,13 @@ def test_nothing_to_hold_against_each_other():
     assert tips(job(CHEAP, unpriced), []) == []
     # Where all that was paid comes back, no price would tip it.
     assert "price" not in [each.what for each in tips(job(CHEAP, DEAR, sold_for=1), [])]
+
+
+def test_motors_that_draw_nobody_knows_what_are_not_held_against_others():
+    driven = {**DEAR, "motors": [{"at": "cranks", "torque_nm": 40, "price": 0}]}
+    assert tips(job(CHEAP, driven), []) == []
+
+
+def test_from_a_standstill_riding_is_tried():
+    found = {each.what: each for each in tips(job(CHEAP, DEAR, km_a_year=0), [])}
+    assert found["km a year"].at == pytest.approx(2100, rel=1e-6)

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { briefOf, type Together } from "./briefs";
 import {
   api,
@@ -11,13 +11,7 @@ import {
   type Tip,
   type UsualCare,
 } from "./client";
-
-const KEPT = {
-  placeholderData: keepPreviousData,
-  staleTime: Infinity,
-  gcTime: 10_000,
-  retry: false,
-} as const;
+import { KEPT } from "./kept";
 
 /** The need and its setups as a brief, with the one that the others are held against. */
 function asked(bench: Together | undefined) {

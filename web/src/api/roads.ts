@@ -1,4 +1,4 @@
-import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { briefOf, type Together } from "./briefs";
 import {
   api,
@@ -15,14 +15,8 @@ import {
   type SetupRange,
 } from "./client";
 import { useKeepAnswer } from "./jobs";
+import { KEPT } from "./kept";
 import { sendInSteps } from "./steps";
-
-const KEPT = {
-  placeholderData: keepPreviousData,
-  staleTime: Infinity,
-  gcTime: 10_000,
-  retry: false,
-} as const;
 
 /** A road ridden with every setup, as they are while typing. */
 export function useRide(job: JobRecord, road: RoadRecord, bench: Together | undefined) {

@@ -197,7 +197,10 @@ const steps = (values: number[], x: Scale, y: Scale): string[] =>
   ]);
 
 /** Those of the setup that is looked at, or all of them while they are few. */
-function ringsOf({ break_even: pairs }: Costs, shown: string | undefined) {
+function ringsOf({ break_even, setups }: Costs, shown: string | undefined) {
+  // What lacks a price has paid nothing back, as far as anybody knows.
+  const lacking = new Set(setups.filter(({ missing }) => missing.length > 0).map(({ name }) => name));
+  const pairs = break_even.filter(({ dearer, cheaper }) => !lacking.has(dearer) && !lacking.has(cheaper));
   const own = pairs.filter(({ dearer, cheaper }) => dearer === shown || cheaper === shown);
   return shown === undefined ? pairs.slice(0, 6) : own;
 }

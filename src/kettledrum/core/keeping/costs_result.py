@@ -43,7 +43,7 @@ class SetupCosts(BaseModel):
     parts whose price, or whose energy, is not known: the figures are then at least so much. `total_spread`
     goes from all lives at their longest to all at their shortest; `a_km` is null where nothing is ridden.
     `by_year` is what has been spent by the end of each year, without resale. Of the `events` only the first
-    are listed, `more_events` are not; `unplanned` are tasks that only an event makes due: they do not count.
+    are listed, `more_events` are not; `unplanned` are tasks that neither riding nor time makes due.
     """
 
     name: str

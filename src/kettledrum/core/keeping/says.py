@@ -50,13 +50,16 @@ def costs_say(
     if len(known) == 1:
         cost = f"{_least(known[0])}{money(known[0].total, rate.currency)}"
         return f"{over} {quoted(known[0].name)} costs {cost}.{_unknown(found)}"
-    best = min(known, key=lambda each: each.total)
-    rest = [each for each in known if each is not best and each.total <= best.total * (1 + _SAME)]
+    # Of what is known to the last part, where there is such: what lacks a price would seem the cheapest.
+    whole = [each for each in known if not each.missing]
+    compared = whole or known
+    best = min(compared, key=lambda each: each.total)
+    rest = [each for each in compared if each is not best and each.total <= best.total * (1 + _SAME)]
     names = listed([quoted(each.name) for each in (best, *rest)])
     verb = "costs" if not rest else "cost"
     said = f"{over} {names} {verb} least, {_least(best)}{money(best.total, rate.currency)}."
     alone = None if rest else best.name
-    return f"{said}{_paid_back(known, pairs, reference, alone)}{_unknown(found)}"
+    return f"{said}{_paid_back(whole, pairs, reference, alone)}{_unknown(found)}"
 
 
 def _least(one: SetupCosts) -> str:
@@ -70,6 +73,8 @@ def _paid_back(
 
     One that was `named` just before is “it”.
     """
+    if len(known) < 2:
+        return ""
     names = {each.name for each in known}
     told = [pair for pair in pairs if {pair.dearer, pair.cheaper} <= names]
     of_reference = [pair for pair in told if reference in (pair.dearer, pair.cheaper)]
@@ -87,6 +92,9 @@ def _unknown(found: Sequence[SetupCosts]) -> str:
     lacking = sum(bool(each.missing) for each in found)
     if not lacking:
         return ""
+    compared = lacking < len(found)
     if lacking == 1:
-        return " Of one a price is missing, so that figure is at least as told."
-    return f" Of {lacking} prices are missing, so those figures are at least as told."
+        ends = "it is not compared" if compared else "that figure is at least as told"
+        return f" Of one a price is missing, so {ends}."
+    ends = "they are not compared" if compared else "those figures are at least as told"
+    return f" Of {lacking} prices are missing, so {ends}."

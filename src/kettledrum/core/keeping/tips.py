@@ -24,6 +24,8 @@ from kettledrum.core.terms.in_words import quoted
 FARTHEST = 8.0
 """Assumptions are tried up to so many times as much, and as little."""
 DEAREST_HOUR = 100.0
+FARTHEST_KM = 20_000.0
+"""Up to these where nothing is ridden, or an hour costs nothing."""
 _TRIED = 40
 _HALVINGS = 30
 
@@ -92,8 +94,9 @@ class _Tasks:
 
 def tips(brief: Brief, routes: Sequence[Route]) -> list[Tip]:
     """For each assumption the nearest value at which another setup of a brief costs least, the others as they
-    are; none where no other would within eight times as much or as little. Only setups whose prices are all
-    known are held against each other.
+    are; none where no other would within eight times as much or as little.
+
+    Only setups whose prices, and whose motors' energy, are all known are held against each other.
     """
     rate = rates(brief, routes)
     drawn = wh_a_km(brief, routes)
@@ -101,6 +104,7 @@ def tips(brief: Brief, routes: Sequence[Route]) -> list[Tip]:
         _Tasks.of(setup, drawn.get(setup.name, 0.0))
         for setup in brief.setups
         if None not in [price for _, price in part_prices(setup)]
+        and (not setup.motors or setup.name in drawn)
     ]
     if len(known) < 2:
         return []
@@ -134,7 +138,8 @@ def _nearest(
 ) -> Tip | None:
     """The nearest value, up or down, at which another leads."""
     leads = _leader(known, *given(now))
-    up = np.geomspace(now, now * FARTHEST, _TRIED) if now else np.linspace(0, DEAREST_HOUR, _TRIED)
+    most = FARTHEST_KM if what == "km a year" else DEAREST_HOUR
+    up = np.geomspace(now, now * FARTHEST, _TRIED) if now else np.linspace(0, most, _TRIED)
     down = np.geomspace(now, now / FARTHEST, _TRIED) if now else np.zeros(0)
     tipped = []
     for values in (up.tolist(), down.tolist()):

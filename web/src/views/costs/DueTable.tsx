@@ -12,37 +12,40 @@ export function DueTable({ found, currency }: { found: SetupCosts; currency: str
   const units = useUnits();
   const [all, setAll] = useState(false);
   const rows = all ? found.events : found.events.slice(0, FIRST);
-  if (found.events.length === 0) return <p>Nothing falls due in these years, as far as is known.</p>;
+  const none = found.events.length === 0;
   return (
     <>
-      <div className={tables.scroll}>
-        <table aria-label="What falls due" className={tables.table}>
-          <thead>
-            <tr>
-              <th scope="col">After</th>
-              <th scope="col">Month</th>
-              <th scope="col">Part</th>
-              <th scope="col">What</th>
-              <th scope="col">Minutes</th>
-              <th scope="col">By</th>
-              <th scope="col">Comes to</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((event, place) => (
-              <tr key={place}>
-                <th scope="row">{units.distance(event.km * 1000, 0)}</th>
-                <td>{event.month.toFixed(1)}</td>
-                <td>{event.part}</td>
-                <td>{event.what}</td>
-                <td>{event.minutes === 0 ? "—" : event.minutes}</td>
-                <td>{event.by === "owner" ? "you" : "a workshop"}</td>
-                <td className={tables.strong}>{moneyText(event.money, currency)}</td>
+      {none && <p>Nothing falls due in these years, as far as is known.</p>}
+      {!none && (
+        <div className={tables.scroll}>
+          <table aria-label="What falls due" className={tables.table}>
+            <thead>
+              <tr>
+                <th scope="col">After</th>
+                <th scope="col">Month</th>
+                <th scope="col">Part</th>
+                <th scope="col">What</th>
+                <th scope="col">Minutes</th>
+                <th scope="col">By</th>
+                <th scope="col">Comes to</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+            </thead>
+            <tbody>
+              {rows.map((event, place) => (
+                <tr key={place}>
+                  <th scope="row">{units.distance(event.km * 1000, 0)}</th>
+                  <td>{event.month.toFixed(1)}</td>
+                  <td>{event.part}</td>
+                  <td>{event.what}</td>
+                  <td>{event.minutes === 0 ? "—" : event.minutes}</td>
+                  <td>{event.by === "owner" ? "you" : "a workshop"}</td>
+                  <td className={tables.strong}>{moneyText(event.money, currency)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
       {found.events.length > FIRST && (
         <Button size="small" className="no-print" onClick={() => setAll(!all)}>
           {all ? "Only the first" : `All ${found.events.length}`}
@@ -52,7 +55,7 @@ export function DueTable({ found, currency }: { found: SetupCosts; currency: str
         <p>{found.more_events.toLocaleString("en-GB")} more are counted, but not listed.</p>
       )}
       {found.unplanned.length > 0 && (
-        <p>Not counted, as only an event makes them due: {found.unplanned.join(", ")}.</p>
+        <p>Not counted, since neither riding nor time makes them due: {found.unplanned.join(", ")}.</p>
       )}
     </>
   );
