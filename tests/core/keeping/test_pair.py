@@ -55,3 +55,11 @@ def test_a_second_that_is_never_the_better_gains_nothing():
     found = pair_costs(job(QUICK, idle), [FLAT])
     assert sorted(found.km_a_year) == [0, pytest.approx(1560)]
     assert found.says.startswith("A second bicycle would gain nothing: “Quick” covers")
+
+
+def test_without_a_price_no_sum_is_told():
+    unpriced = setup(sprockets([22], [34]), name="Low", **WITHOUT_COST)
+    found = pair_costs(job(QUICK, unpriced), [FLAT, HILL])
+    assert found.price_missing
+    assert found.says.endswith("a price is missing: what one bicycle or two would cost is not known.")
+    assert not pair_costs(job(QUICK, LOW), [FLAT, HILL]).price_missing

@@ -4191,7 +4191,8 @@ export interface components {
          * PairCosts
          * @description Two setups that cover most together, the km that each is ridden in a year and on which roads, and what
          *     each costs over the years; `total` and `total_spread` are of both. `one` is the best single setup, with
-         *     what it costs ridden everywhere, and its share of all riding beside that of the pair.
+         *     what it costs ridden everywhere, and its share of all riding beside that of the pair. With `price_missing`
+         *     of one of them, the sums are of what is known.
          */
         PairCosts: {
             /** Setups */
@@ -4217,6 +4218,8 @@ export interface components {
             one_total: number;
             /** One Covered */
             one_covered: number;
+            /** Price Missing */
+            price_missing: boolean;
             /** Says */
             says: string;
         };

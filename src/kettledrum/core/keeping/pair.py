@@ -17,7 +17,8 @@ from kettledrum.core.terms.in_words import listed, percent, quoted
 class PairCosts(BaseModel):
     """Two setups that cover most together, the km that each is ridden in a year and on which roads, and what
     each costs over the years; `total` and `total_spread` are of both. `one` is the best single setup, with
-    what it costs ridden everywhere, and its share of all riding beside that of the pair.
+    what it costs ridden everywhere, and its share of all riding beside that of the pair. With `price_missing`
+    of one of them, the sums are of what is known.
     """
 
     setups: list[str]
@@ -30,6 +31,7 @@ class PairCosts(BaseModel):
     one: str
     one_total: float
     one_covered: float
+    price_missing: bool
     says: str
 
 
@@ -46,6 +48,7 @@ def pair_costs(brief: Brief, routes: Sequence[Route]) -> PairCosts | None:
     ways = [route.length_m * (route.rides.a_year if route.rides else 1.0) for route in routes]
     whole = sum(ways)
     km, roads, totals, spreads = [], [], [], []
+    lacking: list[str] = []
     for name in found.two.setups:
         mine = [way if on == name else 0.0 for way, on in zip(ways, found.two.on, strict=True)]
         km.append(rate.km_a_year * sum(mine) / whole)
@@ -53,6 +56,7 @@ def pair_costs(brief: Brief, routes: Sequence[Route]) -> PairCosts | None:
         kept = (brief.money or Money()).model_copy(update={"km_a_year": km[-1]})
         alone = brief.model_copy(update={"setups": [named(brief, name)], "reference": None, "money": kept})
         [cost] = costs(alone, routes, listed=False).setups
+        lacking += cost.missing
         totals.append(cost.total)
         spreads.append(cost.total_spread)
     [best] = found.one.setups
@@ -70,10 +74,16 @@ def pair_costs(brief: Brief, routes: Sequence[Route]) -> PairCosts | None:
         one=best,
         one_total=one.total,
         one_covered=found.one.covered,
+        price_missing=bool(lacking or one.missing),
         says="",
     )
-    result.says = _says(result, rate.currency)
+    result.says = _without_price(result) if result.price_missing else _says(result, rate.currency)
     return result
+
+
+def _without_price(found: PairCosts) -> str:
+    names = listed([quoted(name) for name in dict.fromkeys([*found.setups, found.one])])
+    return f"Of {names} a price is missing: what one bicycle or two would cost is not known."
 
 
 def _says(found: PairCosts, currency: str) -> str:
