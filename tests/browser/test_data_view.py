@@ -55,6 +55,7 @@ def test_how_many_backups_are_kept_is_said_and_refused_by_name(data, demo):
     keep.click()
     expect(rules).to_contain_text("whole number from 1 to 60")
     expect(rules.get_by_label("Keep the last days")).to_have_value("many")
+    expect(rules.get_by_label("Keep the last days")).to_be_focused()
     rules.get_by_label("Keep the last days").fill("14")
     rules.get_by_label("and before them, one a week for weeks").fill("8")
     keep.click()
@@ -64,6 +65,19 @@ def test_how_many_backups_are_kept_is_said_and_refused_by_name(data, demo):
     keep.click()
     expect(data.get_by_text("Automatic backups are off.", exact=True)).to_be_visible()
     expect(data.get_by_text(re.compile("automatic backups are off.$"))).to_be_visible()
+
+
+def test_figures_are_written_with_a_comma_and_read_back(data):
+    data.get_by_label("Numbers").select_option("comma")
+    data.get_by_role("link", name="Setups").click()
+    expect(data.locator("[data-says]")).to_contain_text(re.compile(r"\d,\d times as high"))
+    assert re.search(r"\d\.\d", data.locator("main").inner_text()) is None
+    data.get_by_role("link", name="Job").click()
+    mass = data.get_by_role("textbox", name=re.compile("^Bicycle"))
+    mass.fill("15,5")
+    saved(data)
+    data.reload()
+    expect(mass).to_have_value("15,5")
 
 
 @pytest.mark.parametrize("expected_errors", [{"422"}])

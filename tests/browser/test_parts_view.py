@@ -79,6 +79,11 @@ def test_a_part_is_changed_refused_where_it_is_wrong_and_changed_back(shelf):
     form.get_by_role("button", name="Save").click()
     expect(form.get_by_text("The 3rd must be a number above 0 and at most 20.")).to_be_visible()
     expect(form.get_by_text("Must be above 0 and at most 100 %.")).to_be_visible()
+    # The first of them has the focus; what is mended is no longer said, the other is.
+    expect(form.get_by_label("Ratios inside")).to_be_focused()
+    form.get_by_role("textbox", name="Low", exact=True).fill("15")
+    expect(form.get_by_text("Must be above 0 and at most 100 %.")).to_be_hidden()
+    expect(form.get_by_text("The 3rd must be a number above 0 and at most 20.")).to_be_visible()
     # What was typed outlives a reload, and is still nowhere but in the form.
     shelf.reload()
     hub.click()

@@ -9,6 +9,7 @@ import { setupColour } from "../ui/palette";
 import tables from "../ui/table.module.css";
 import styles from "./HillFan.module.css";
 import { useWidth } from "./useWidth";
+import { exact, trimmed } from "../words/numbers";
 
 interface Props {
   setups: BenchSetup[];
@@ -77,13 +78,13 @@ export function HillFan({ setups, need }: Props) {
             <g key={tick}>
               <line x1={x(tick)} x2={x(tick)} y1={TOP} y2={BOTTOM} className={styles.tick} />
               <text x={x(tick)} y={BOTTOM + 18} className={styles.label} textAnchor="middle">
-                {Number((tick * 100).toFixed(1))} %
+                {trimmed(tick * 100, 1)} %
               </text>
             </g>
           ))}
           {y.ticks(6).map((tick) => (
             <text key={tick} x={LEFT - 8} y={y(tick) + 5} className={styles.label} textAnchor="end">
-              {tick}
+              {exact(tick)}
             </text>
           ))}
           <text x={LEFT} y={HEIGHT - 6} className={styles.label}>

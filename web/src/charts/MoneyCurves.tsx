@@ -8,6 +8,7 @@ import drawing from "./drawing.module.css";
 import styles from "./MoneyCurves.module.css";
 import { useSliding } from "./useSliding";
 import { useWidth } from "./useWidth";
+import { grouped } from "../words/numbers";
 
 interface Props {
   costs: Costs;
@@ -45,7 +46,7 @@ export function MoneyCurves({ costs, setups, month, onMonth, shown }: Props) {
   const at = Math.min(Math.max(Math.round(month), 0), months);
   const a = units.system === "metric" ? 1000 : 1609.344;
   const unit = units.system === "metric" ? "km" : "mi";
-  const thousands = (value: number) => Math.round(value).toLocaleString("en-GB");
+  const thousands = (value: number) => grouped(value);
   const where = (of: number) =>
     rides ? `${thousands((of * metres) / a)} ${unit}` : of === 1 ? "1 month" : `${of} months`;
   // Round distances; without riding, months.
@@ -67,7 +68,7 @@ export function MoneyCurves({ costs, setups, month, onMonth, shown }: Props) {
           <g key={tick}>
             <line x1={LEFT} x2={right} y1={y(tick)} y2={y(tick)} className={styles.grid} />
             <text x={LEFT - 8} y={y(tick) + 5} textAnchor="end" className={drawing.label}>
-              {tick.toLocaleString("en-GB")}
+              {grouped(tick)}
             </text>
           </g>
         ))}

@@ -2,6 +2,7 @@ import type { Setup } from "../api/client";
 import { CAPTION } from "./PathCaption";
 import styles from "./PowerPath.module.css";
 import { AXIS, WHEEL, type PathLayout } from "./powerPathLayout";
+import { trimmed } from "../words/numbers";
 
 type Motor = NonNullable<Setup["motors"]>[number];
 
@@ -63,5 +64,5 @@ function placeOf({ at }: Motor, setup: Setup, layout: PathLayout): number {
 
 function torqueText({ torque_nm: torque, curve, count = 1 }: Motor): string {
   const most = torque ?? Math.max(0, ...(curve ?? []).map(([, nm]) => nm));
-  return `${count > 1 ? `${count} × ` : ""}${Number(most.toFixed(1))} Nm`;
+  return `${count > 1 ? `${count} × ` : ""}${trimmed(most, 1)} Nm`;
 }

@@ -3,6 +3,7 @@ import { changedBy } from "./pieceNames";
 import styles from "./PowerPath.module.css";
 import { AXIS, type Piece } from "./powerPathLayout";
 import { loopPath, sprocketPath } from "./sprocketShape";
+import { fixed } from "../words/numbers";
 
 interface Props {
   piece: Extract<Piece, { kind: "sprockets" }>;
@@ -44,7 +45,7 @@ export function PathSprockets({ piece, chosen, tooth }: Props) {
         <circle key={x} cx={x} cy={AXIS} r={7} className={styles.axle} />
       ))}
       <text x={(x1 + r1 + x2 - r2) / 2} y={AXIS + 5} className={styles.running}>
-        × {ratio.toFixed(2)}
+        × {fixed(ratio, 2)}
       </text>
       {note && (
         <text x={(x1 + r1 + x2 - r2) / 2} y={CAPTION + 21} className={styles.under}>

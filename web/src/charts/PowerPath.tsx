@@ -9,6 +9,7 @@ import { PathSprockets } from "./PathSprockets";
 import { pieceLabel } from "./pieceNames";
 import styles from "./PowerPath.module.css";
 import { AXIS, pathLayout, WHEEL } from "./powerPathLayout";
+import { fixed } from "../words/numbers";
 
 interface Props {
   table: ComparedSetup;
@@ -49,7 +50,7 @@ export const PowerPath = memo(function PowerPath({ table, setup, gear, selected,
             <line x1={from} x2={to} y1={AXIS} y2={AXIS} className={styles.shaft} />
             {to - clear > 60 && stage > 0 && to !== layout.wheelX && (
               <text x={(clear + to) / 2} y={AXIS - 12} className={styles.running}>
-                {ratioAfter(stage).toFixed(2)}
+                {fixed(ratioAfter(stage), 2)}
               </text>
             )}
           </g>
@@ -57,7 +58,7 @@ export const PowerPath = memo(function PowerPath({ table, setup, gear, selected,
         <Part {...pick("wheel")} label={`Wheel, ${units.length(table.circumference_m)} a turn`}>
           <Wheel x={layout.wheelX} />
           <text x={layout.wheelX - WHEEL - 38} y={AXIS - 12} className={styles.running}>
-            {gear.ratio.toFixed(2)}
+            {fixed(gear.ratio, 2)}
           </text>
           <PathCaption
             x={layout.wheelX}

@@ -10,6 +10,7 @@ import { useUnits, type Units } from "../words/units";
 import { RoadCursor } from "./RoadCursor";
 import styles from "./RoadStrips.module.css";
 import { useWidth } from "./useWidth";
+import { exact } from "../words/numbers";
 import drawing from "./drawing.module.css";
 
 interface Props {
@@ -185,7 +186,7 @@ function Profile({ ride, x, bottom, units }: ProfileProps) {
       ))}
       {ticks.map((tick) => (
         <text key={tick} x={x(tick * unit)} y={bottom + 18} className={drawing.label} textAnchor="middle">
-          {tick}
+          {exact(tick)}
           {tick === 0 && ` ${units.system === "metric" ? "km" : "mi"}`}
         </text>
       ))}

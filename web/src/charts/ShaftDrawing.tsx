@@ -3,6 +3,7 @@ import type { ShaftCheck } from "../api/client";
 import styles from "./ShaftDrawing.module.css";
 import { useWidth } from "./useWidth";
 import drawing from "./drawing.module.css";
+import { fixed } from "../words/numbers";
 
 const [SHAFT, MOMENT, DEPTH, HEIGHT] = [56, 156, 38, 200];
 const WORDS = { driven: "driven", driving: "driving", load: "load" };
@@ -32,7 +33,7 @@ export function ShaftDrawing({ found, span }: Props) {
         width={width}
         height={HEIGHT}
         role="img"
-        aria-label={`Shaft drawn: it bends most with ${found.bending_nm.toFixed(1)} Nm`}
+        aria-label={`Shaft drawn: it bends most with ${fixed(found.bending_nm, 1)} Nm`}
       >
         <polyline points={line.join(" ")} className={styles.shaft} />
         {[0, span].map((at) => (

@@ -1,6 +1,7 @@
 import type { Layout, SpeedScale } from "./laneLayout";
 import styles from "./SpeedLine.module.css";
 import { useSliding } from "./useSliding";
+import { fixed } from "../words/numbers";
 
 interface Props {
   scale: SpeedScale;
@@ -47,7 +48,7 @@ export function SpeedLine({ scale, layout, value, unit, heard, onChange }: Props
         aria-valuemin={Number(low.toFixed(1))}
         aria-valuemax={Number(high.toFixed(1))}
         aria-valuenow={Number(shown.toFixed(1))}
-        aria-valuetext={`${shown.toFixed(1)} ${unit}. ${heard}`}
+        aria-valuetext={`${fixed(shown, 1)} ${unit}. ${heard}`}
         onKeyDown={onKeyDown}
         {...drag}
       >
@@ -55,7 +56,7 @@ export function SpeedLine({ scale, layout, value, unit, heard, onChange }: Props
         <rect className={styles.grip} x={x - 9} width={18} y={24} height={layout.bottom - 24} />
         <rect x={x - PILL / 2} y={2} width={PILL} height={26} rx={13} className={styles.pill} />
         <text x={x} y={20}>
-          {shown.toFixed(1)} {unit}
+          {fixed(shown, 1)} {unit}
         </text>
       </g>
     </>

@@ -2,6 +2,7 @@ import type { DriveResult, HomeBuilt } from "../api/client";
 import { useUnits } from "../words/units";
 import { loopPath, sprocketPath } from "./sprocketShape";
 import styles from "./StageRow.module.css";
+import { fixed } from "../words/numbers";
 
 const [AXIS, BELOW, UNDER] = [84, 180, 200];
 const [WHEEL, MOTOR, LEFT, APART] = [72, 34, 70, 96];
@@ -60,7 +61,7 @@ export function StageRow({ drive, found }: Props) {
           return (
             <g key={place}>
               <text x={x} y={BELOW} className={styles.figure}>
-                {torque.toFixed(1)} Nm
+                {fixed(torque, 1)} Nm
               </text>
               <text x={x} y={UNDER} className={styles.under}>
                 {rpm.toFixed(0)} rpm

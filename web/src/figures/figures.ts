@@ -15,6 +15,7 @@ import {
   percentText,
   shareOf,
 } from "../words/quantity";
+import { written } from "../words/numbers";
 import type { System } from "../words/units";
 
 /** How values of a kind are typed and shown. */
@@ -46,6 +47,9 @@ const listsBy =
     isList(value) ? value.map((each) => text(each, system)).join(between) : asTyped(value);
 
 const partsOf = (text: string): string[] => text.split(",").filter((each) => each.trim() !== "");
+/** Parted by commas, but for one between two digits: "low 0,5, high 2". */
+const levelsOf = (text: string): string[] =>
+  text.split(/(?<!\d),|,(?!\d)/).filter((each) => each.trim() !== "");
 const pairText = (pair: unknown): string => (isList(pair) ? pair.map(String).join("/") : String(pair));
 
 /** Between the stages of a path, as it is chosen: "before stage 2". */
@@ -160,7 +164,7 @@ const KINDS = {
   },
   choice: { text: asTyped, of: (text) => text },
   entry: { text: entryText, of: entryOf },
-  levels: { text: listsBy(levelText, ", "), of: (text) => partsOf(text).map(levelOf) },
+  levels: { text: listsBy(levelText, ", "), of: (text) => levelsOf(text).map(levelOf) },
   freewheels: { text: listsBy(freewheelText, ", "), of: (text) => partsOf(text).map(freewheelOf) },
   legs: {
     list: true,
@@ -197,12 +201,17 @@ export interface Figure {
   required?: boolean;
 }
 
+const DECIMAL_LISTS: ReadonlySet<Kind> = new Set<Kind>(["numbers", "ratios", "levels", "legs"]);
+
 /** What stands for a figure that must be said and is not. */
 export const emptyOf = (kind: Kind): unknown => (kindOf(kind).list ? [] : "");
 
 /** A value as its field shows it. */
-export const textOf = (value: unknown, kind: Kind, system: System): string =>
-  value === undefined || value === null ? "" : kindOf(kind).text(value, system);
+export function textOf(value: unknown, kind: Kind, system: System): string {
+  if (value === undefined || value === null) return "";
+  const text = kindOf(kind).text(value, system);
+  return kindOf(kind).numeric || DECIMAL_LISTS.has(kind) ? written(text) : text;
+}
 
 /** What a field's text stands for; nothing for one left empty. */
 export const valueOf = (text: string, kind: Kind, system: System): unknown =>

@@ -2,6 +2,7 @@ import type { Check } from "../api/client";
 import { capital } from "../words/format";
 import { StateMark } from "../ui/StateMark";
 import styles from "./Checks.module.css";
+import { Told } from "../ui/Told";
 
 /** What does not hold, or cannot be told, each with its reason. */
 export function Checks({ checks }: { checks: Check[] }) {
@@ -11,7 +12,9 @@ export function Checks({ checks }: { checks: Check[] }) {
       {checks.map((check) => (
         <li key={check.where + check.what}>
           <StateMark asked="fits" state={check.state} />
-          <span>{capital(`${placeName(check.where)} ${check.what}`.trim())}</span>
+          <span>
+            <Told text={capital(`${placeName(check.where)} ${check.what}`.trim())} />
+          </span>
         </li>
       ))}
     </ul>

@@ -10,6 +10,7 @@ import { FieldText } from "../ui/FieldText";
 import { capital, percent } from "../words/format";
 import tables from "../ui/table.module.css";
 import styles from "./QuickEntry.module.css";
+import { fixed } from "../words/numbers";
 
 const WAYS = {
   list: "List or table",
@@ -187,7 +188,7 @@ function Understood({ gears: { ratios, uncertainty, remarks } }: { gears: Unders
               <tr key={place}>
                 <th scope="row">{place + 1}</th>
                 <td className={tables.strong}>{ratio}</td>
-                {off !== undefined && <td>± {(off * 100).toFixed(1)} %</td>}
+                {off !== undefined && <td>± {fixed(off * 100, 1)} %</td>}
                 <td>{before === undefined ? "—" : percent(ratio / before - 1)}</td>
                 <td className={styles.odd}>
                   {remarks

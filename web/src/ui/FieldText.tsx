@@ -4,6 +4,7 @@ import Tooltip from "@mui/material/Tooltip";
 import type { FieldProblem } from "../api/client";
 import styles from "./FieldText.module.css";
 import { meaningOfField } from "../words/glossary";
+import { written } from "../words/numbers";
 import { problemsAt, sentence } from "../words/problems";
 
 interface Props {
@@ -62,7 +63,7 @@ export const FieldText = memo(function FieldText({
       value={value}
       multiline={multiline || list}
       error={Boolean(problem)}
-      helperText={problem ? sentence(problem, place, value) : hint}
+      helperText={problem ? sentence(problem, place, value) : hint && written(hint)}
       onChange={(event) => onChange(event.target.value)}
       onKeyDown={
         onEnter &&

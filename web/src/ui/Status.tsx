@@ -2,9 +2,15 @@ import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import styles from "./Status.module.css";
 
-export function Loading({ what }: { what: string }) {
+interface LoadingProps {
+  what: string;
+  /** Takes the room of a screen, so that what stands below is not pushed away once it is there. */
+  roomy?: boolean;
+}
+
+export function Loading({ what, roomy = false }: LoadingProps) {
   return (
-    <p className={styles.loading} role="status">
+    <p className={`${styles.loading} ${roomy ? styles.roomy : ""}`} role="status">
       Opening {what}…
     </p>
   );

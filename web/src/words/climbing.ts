@@ -1,15 +1,17 @@
 import type { Assumed, Need } from "../api/client";
 import type { Units } from "./units";
+import { inUnits } from "./inUnits";
+import { fixed, trimmed } from "./numbers";
 
 /** A grade in percent, to a tenth; no road is beyond 100 %. */
 export function grade(share: number): string {
   if (share >= 1) return "over 100 %";
   const tenths = Math.round(Math.abs(share) * 1000) / 10;
-  return `${share < 0 && tenths > 0 ? "−" : ""}${tenths.toFixed(1)} %`;
+  return `${share < 0 && tenths > 0 ? "−" : ""}${fixed(tenths, 1)} %`;
 }
 
 /** A grade as one says it: "12 %", "12.5 %". */
-export const shortGrade = (share: number): string => `${Number((share * 100).toFixed(1))} %`;
+export const shortGrade = (share: number): string => `${trimmed(share * 100, 1)} %`;
 
 /** How a stretch or a hill is ridden, in the words of the legend, the tables and the hill alike. */
 export const RIDDEN = {
@@ -20,7 +22,7 @@ export const RIDDEN = {
   coasting: "out of gears",
 } as const;
 
-export const ratioText = (ratio: number): string => ratio.toFixed(2);
+export const ratioText = (ratio: number): string => fixed(ratio, 2);
 
 /** The steepest hill in words, or null where it is not known: "12 % for 70 m". */
 export function pitchText({ road }: Need, units: Units): string | null {
@@ -31,7 +33,12 @@ export function pitchText({ road }: Need, units: Units): string | null {
 
 /** What was taken for want of the rider’s own figures, in words. */
 export const assumptions = (taken: Assumed[], units: Units): string =>
-  taken.map((each) => `${each.what} (${each.taken ?? units.figure(each.value ?? 0, each.unit)})`).join(", ");
+  inUnits(
+    taken
+      .map((each) => `${each.what} (${each.taken ?? units.figure(each.value ?? 0, each.unit)})`)
+      .join(", "),
+    units,
+  );
 
 /** How long something is held, as precisely as one would say it: "45 s", "12 min", "2 h 5 min". */
 export function heldText(seconds: number): string {

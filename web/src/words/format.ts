@@ -1,5 +1,6 @@
 import type { ComparedSetup, Gear } from "../api/client";
 import type { Units } from "./units";
+import { fixed, trimmed } from "./numbers";
 
 export const percent = (share: number): string => `${(share * 100).toFixed(0)} %`;
 
@@ -20,7 +21,7 @@ export function steps(table: ComparedSetup): string {
 }
 
 /** A ratio as it was entered: at most three decimals, none that say nothing. */
-export const plainRatio = (ratio: number): string => String(Number(ratio.toFixed(3)));
+export const plainRatio = (ratio: number): string => trimmed(ratio, 3);
 
 export const yearsText = (years: number): string => (years === 1 ? "1 year" : `${plainRatio(years)} years`);
 
@@ -39,7 +40,7 @@ export function ratioWorking(table: ComparedSetup, gear: Gear): string {
 export function explanation(table: ComparedSetup, gear: Gear, units: Units): string {
   const wheel = units.length(table.circumference_m);
   return (
-    `${ratioWorking(table, gear)} = ${gear.ratio.toFixed(2)}; ` +
+    `${ratioWorking(table, gear)} = ${fixed(gear.ratio, 2)}; ` +
     `× ${wheel} = ${units.length(gear.development_m)} a turn`
   );
 }

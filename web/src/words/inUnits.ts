@@ -1,3 +1,4 @@
+import { written } from "./numbers";
 import type { Units } from "./units";
 
 /** Names in quotes are left alone; a figure is a number with one of these units behind it. */
@@ -11,10 +12,13 @@ const PER_UNIT = {
   m: [1 / 0.3048, "ft"],
 } as const;
 
-/** A sentence of the server, which speaks in metric units, in those of the rider; as exact as it was. */
+/** A sentence of the server, which speaks in metric units, in those of the rider and with their decimal sign. */
 export function inUnits(text: string, units: Units): string {
-  if (units.system === "metric") return text;
-  return text.replace(
+  return written(units.system === "metric" ? text : imperial(text));
+}
+
+const imperial = (text: string): string =>
+  text.replace(
     FIGURE,
     (whole: string, low?: string, between?: string, number?: string, unit?: keyof typeof PER_UNIT) => {
       if (number === undefined || unit === undefined) return whole;
@@ -26,7 +30,6 @@ export function inUnits(text: string, units: Units): string {
       return `${low === undefined ? "" : `${turned(low)}${between}`}${turned(number)} ${name}`;
     },
   );
-}
 
 /** Bounds of a share, as the server states them, in the percent that its field is typed in. */
 export const inPercent = (text: string): string =>

@@ -1,4 +1,5 @@
 import type { FieldProblem } from "../api/client";
+import { written } from "./numbers";
 
 const inside = (where: string, place: string): boolean =>
   where === place || where.startsWith(`${place}[`) || where.startsWith(`${place}.`);
@@ -26,7 +27,7 @@ const ENDINGS: Partial<Record<Intl.LDMLPluralRule, string>> = { one: "st", two: 
  */
 export function sentence(problem: FieldProblem, place: string, text = ""): string {
   const entry = /\S\s+\S/.test(text) ? /^\[(\d+)\]/.exec(problem.where.slice(place.length)) : null;
-  const what = problem.what.replace(/\.$/, "");
+  const what = written(problem.what.replace(/\.$/, ""));
   if (!entry) return `${what.charAt(0).toUpperCase()}${what.slice(1)}.`;
   const number = Number(entry[1]) + 1;
   return `The ${number}${ENDINGS[ORDINALS.select(number)] ?? "th"} ${what}.`;

@@ -1,5 +1,6 @@
 import { createContext, useContext } from "react";
 import type { Assumed, Gear } from "../api/client";
+import { exact, fixed, trimmed, type Decimals } from "./numbers";
 
 export const SYSTEMS = ["metric", "imperial"] as const;
 export const MEASURES = ["development", "gear_inches", "gain_ratio", "ratio"] as const;
@@ -22,6 +23,7 @@ export class Units {
   constructor(
     readonly system: System,
     readonly measure: Measure,
+    readonly decimals: Decimals = "point",
   ) {}
 
   get speedUnit(): string {
@@ -39,22 +41,22 @@ export class Units {
   }
 
   speed(kmh: number): string {
-    return `${this.speedValue(kmh).toFixed(1)} ${this.speedUnit}`;
+    return `${fixed(this.speedValue(kmh), 1)} ${this.speedUnit}`;
   }
 
   speeds([low, high]: [number, number]): string {
-    return `${this.speedValue(low).toFixed(1)}–${this.speed(high)}`;
+    return `${fixed(this.speedValue(low), 1)}–${this.speed(high)}`;
   }
 
   length(metres: number): string {
-    return this.system === "metric" ? `${metres.toFixed(2)} m` : `${(metres * FEET_PER_METRE).toFixed(2)} ft`;
+    return this.system === "metric" ? `${fixed(metres, 2)} m` : `${fixed(metres * FEET_PER_METRE, 2)} ft`;
   }
 
   /** A distance of road in m, in kilometres or miles. */
   distance(metres: number, digits = 1): string {
     const [big, unit] =
       this.system === "metric" ? [metres / 1000, "km"] : [metres / 1000 / KM_PER_MILE, "mi"];
-    return `${big.toFixed(digits)} ${unit}`;
+    return `${fixed(big, digits)} ${unit}`;
   }
 
   /** A height or a short length of road in m. */
@@ -65,21 +67,20 @@ export class Units {
 
   /** A mass in kg, as a rider would say it. */
   mass(kg: number): string {
-    return this.system === "metric" ? `${Number(kg.toFixed(1))} kg` : `${Math.round(kg / KG_PER_POUND)} lb`;
+    return this.system === "metric" ? `${trimmed(kg, 1)} kg` : `${Math.round(kg / KG_PER_POUND)} lb`;
   }
 
   /** The mass of a part, to ten grams or so. */
   partMass(kg: number): string {
-    return this.system === "metric" ? `${Number(kg.toFixed(2))} kg` : `${(kg / KG_PER_POUND).toFixed(2)} lb`;
+    return this.system === "metric" ? `${trimmed(kg, 2)} kg` : `${fixed(kg / KG_PER_POUND, 2)} lb`;
   }
 
   /** A figure in a file’s unit, as a rider would write it. */
   figure(value: number, unit: Assumed["unit"]): string {
-    if (unit === "share") return `${Number((value * 100).toPrecision(6))} %`;
+    if (unit === "share") return `${exact(value * 100)} %`;
     if (unit === "kg") return this.mass(value);
     if (unit === "m") return this.height(value);
-    const figure = Number(value.toPrecision(6));
-    return unit ? `${figure} ${unit}` : String(figure);
+    return unit ? `${exact(value)} ${unit}` : exact(value);
   }
 
   /** A gear in one measure, with its unit. */
@@ -88,18 +89,18 @@ export class Units {
       case "development":
         return this.length(gear.development_m);
       case "gear_inches":
-        return `${gear.gear_inches.toFixed(1)} in`;
+        return `${fixed(gear.gear_inches, 1)} in`;
       case "gain_ratio":
-        return gear.gain_ratio.toFixed(2);
+        return fixed(gear.gain_ratio, 2);
       case "ratio":
-        return gear.ratio.toFixed(2);
+        return fixed(gear.ratio, 2);
     }
   }
 }
 
 export interface UnitsChoice {
   units: Units;
-  choose: (choice: { system?: System; measure?: Measure }) => void;
+  choose: (choice: { system?: System; measure?: Measure; decimals?: Decimals }) => void;
 }
 
 export const UnitsContext = createContext<UnitsChoice>({

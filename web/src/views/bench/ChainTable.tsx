@@ -2,6 +2,7 @@ import type { DriveResult, HomeBuilt } from "../../api/client";
 import { StateMark } from "../../ui/StateMark";
 import tables from "../../ui/table.module.css";
 import styles from "./Bench.module.css";
+import { fixed } from "../../words/numbers";
 
 /** The pull of each chain against what it breaks at. */
 export function ChainTable({ drive, found }: { drive: HomeBuilt; found: DriveResult }) {
@@ -26,7 +27,7 @@ export function ChainTable({ drive, found }: { drive: HomeBuilt; found: DriveRes
                 <th scope="row">{chain.stage + 1}</th>
                 <td>{drive.stages?.[chain.stage]?.join(" / ")}</td>
                 <td className={tables.strong}>{chain.pull_n.toFixed(0)} N</td>
-                <td>{chain.factor === null ? "not known" : `${chain.factor.toFixed(1)} times that`}</td>
+                <td>{chain.factor === null ? "not known" : `${fixed(chain.factor, 1)} times that`}</td>
                 <td>{chain.asked} times</td>
                 <td>
                   <StateMark asked="bears" state={chain.state} />

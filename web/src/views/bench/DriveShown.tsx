@@ -12,6 +12,7 @@ import styles from "./Bench.module.css";
 import { ChainTable } from "./ChainTable";
 import { ShaftShown } from "./ShaftShown";
 import { TrainTable } from "./TrainTable";
+import { exact, fixed } from "../../words/numbers";
 
 interface Props {
   drive: HomeBuilt;
@@ -47,14 +48,14 @@ export function DriveShown({ drive, found, fields, onTake }: Props) {
           <small>from a standstill; {grade(found.grade_at_speed)} at that speed</small>
         </Fact>
         <Fact name="Torque">
-          <strong className={styles.big}>{found.wheel_nm.toFixed(1)} Nm</strong>
+          <strong className={styles.big}>{fixed(found.wheel_nm, 1)} Nm</strong>
           <small>
-            at the wheel, {found.torque_kept.toFixed(2)} times the motors’ {found.motor_nm.toFixed(1)} Nm
+            at the wheel, {fixed(found.torque_kept, 2)} times the motors’ {fixed(found.motor_nm, 1)} Nm
           </small>
         </Fact>
         <Fact name="Current">
           <strong className={styles.big}>
-            {found.wiring ? `${found.wiring.current_a.toFixed(1)} A` : "—"}
+            {found.wiring ? `${fixed(found.wiring.current_a, 1)} A` : "—"}
           </strong>
           <small>{wireText(found)}</small>
         </Fact>
@@ -115,11 +116,11 @@ function speedText(
   drive: HomeBuilt,
   units: Units,
 ) {
-  const has = `without stages ${units.speed(direct)}; they make × ${product.toFixed(3)}`;
+  const has = `without stages ${units.speed(direct)}; they make × ${fixed(product, 3)}`;
   if (needed === null || off === null) return has;
   const wanted = units.speed(drive.wanted_kmh ?? 0);
   const step = needed < 1 ? "step-down" : "step-up";
-  return `${has}. For ${wanted} the ${step} needed is × ${needed.toFixed(3)}: ${difference(off)}`;
+  return `${has}. For ${wanted} the ${step} needed is × ${fixed(needed, 3)}: ${difference(off)}`;
 }
 
 function pushText({ asked_n: asked, speed, reaches_kmh: reaches }: DriveResult, units: Units): string {
@@ -130,8 +131,9 @@ function pushText({ asked_n: asked, speed, reaches_kmh: reaches }: DriveResult, 
 function wireText({ wiring, in_w: power }: DriveResult): string {
   if (!wiring) return `${power.toFixed(0)} W; not known without a voltage`;
   const fuse = wiring.fuse_a === null ? "beyond usual fuses" : `fuse ${wiring.fuse_a} A`;
-  const wire = wiring.wire_mm2 === null ? "no usual wire is enough" : `wire at least ${wiring.wire_mm2} mm²`;
-  const lost = wiring.lost_v === null ? "" : `, ${wiring.lost_v.toFixed(2)} V lost in it`;
+  const wire =
+    wiring.wire_mm2 === null ? "no usual wire is enough" : `wire at least ${exact(wiring.wire_mm2)} mm²`;
+  const lost = wiring.lost_v === null ? "" : `, ${fixed(wiring.lost_v, 2)} V lost in it`;
   return `${power.toFixed(0)} W; ${fuse}, ${wire}${lost}`;
 }
 

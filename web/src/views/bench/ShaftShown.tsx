@@ -2,6 +2,7 @@ import type { HomeBuilt, ShaftCheck } from "../../api/client";
 import { ShaftDrawing } from "../../charts/ShaftDrawing";
 import { StateMark } from "../../ui/StateMark";
 import styles from "./Bench.module.css";
+import { exact, fixed } from "../../words/numbers";
 
 interface Props {
   number: number;
@@ -26,8 +27,8 @@ export function ShaftShown({ number, found, shaft, stages }: Props) {
       <p>{strengthText(found, shaft.diameter_mm)}</p>
       <p>
         {found.bends === "fails"
-          ? `A sprocket gives way by ${found.deflection_mm.toFixed(2)} mm, more than the ${found.most_bent_mm} mm at which a chain runs off.`
-          : `Its sprockets give way by ${found.deflection_mm.toFixed(2)} mm at most.`}
+          ? `A sprocket gives way by ${fixed(found.deflection_mm, 2)} mm, more than the ${exact(found.most_bent_mm)} mm at which a chain runs off.`
+          : `Its sprockets give way by ${fixed(found.deflection_mm, 2)} mm at most.`}
       </p>
       <p className={styles.bearings}>
         Bearings: {found.bearings_n.map((newton) => `${newton.toFixed(0)} N`).join(" and ")};{" "}
@@ -43,22 +44,22 @@ function whereText(after: number, stages: number): string {
 }
 
 function strengthText(found: ShaftCheck, diameter: number): string {
-  const stress = `Bending ${found.bending_nm.toFixed(1)} Nm and twisting ${found.torque_nm.toFixed(1)} Nm stress ${bears(found, diameter)} with ${found.stress_mpa.toFixed(0)} MPa`;
+  const stress = `Bending ${fixed(found.bending_nm, 1)} Nm and twisting ${fixed(found.torque_nm, 1)} Nm stress ${bears(found, diameter)} with ${found.stress_mpa.toFixed(0)} MPa`;
   if (found.yield_mpa === null || found.factor === null || found.smallest_mm === null)
     return `${stress}; whether it holds is not known without its material.`;
   const source = found.source === null ? "" : ` (${found.source})`;
-  const against = `${stress}, against a yield strength of ${found.yield_mpa} MPa${source}: ${found.factor.toFixed(2)} times, where ${found.safety} is asked for.`;
-  const bar = found.bar_mm === null ? "beyond usual bars" : `a bar of ${found.bar_mm} mm`;
-  return `${against} The smallest that holds is ${found.smallest_mm.toFixed(1)} mm, ${bar}.`;
+  const against = `${stress}, against a yield strength of ${found.yield_mpa} MPa${source}: ${fixed(found.factor, 2)} times, where ${exact(found.safety)} is asked for.`;
+  const bar = found.bar_mm === null ? "beyond usual bars" : `a bar of ${exact(found.bar_mm)} mm`;
+  return `${against} The smallest that holds is ${fixed(found.smallest_mm, 1)} mm, ${bar}.`;
 }
 
 function bears({ core_mm: core }: ShaftCheck, diameter: number): string {
   return core < diameter
-    ? `the core of ${core.toFixed(1)} mm that a thread leaves of its ${diameter} mm`
-    : `its ${diameter} mm`;
+    ? `the core of ${fixed(core, 1)} mm that a thread leaves of its ${exact(diameter)} mm`
+    : `its ${exact(diameter)} mm`;
 }
 
 function bearingText({ bearing_factor: factor, bearing_asked: asked }: ShaftCheck): string {
   if (factor === null) return "their static rating is not given.";
-  return `their rating is ${factor.toFixed(1)} times that, where ${asked} is asked for.`;
+  return `their rating is ${fixed(factor, 1)} times that, where ${exact(asked)} is asked for.`;
 }

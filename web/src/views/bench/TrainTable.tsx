@@ -3,6 +3,7 @@ import type { DriveResult, HomeBuilt } from "../../api/client";
 import tables from "../../ui/table.module.css";
 import { useUnits } from "../../words/units";
 import styles from "./Bench.module.css";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   drive: HomeBuilt;
@@ -12,7 +13,7 @@ interface Props {
 
 const tenths = (share: number): string => {
   const percents = Math.round(share * 1000) / 10;
-  return percents === 0 ? "as wanted" : `${percents > 0 ? "+" : "−"}${Math.abs(percents).toFixed(1)} %`;
+  return percents === 0 ? "as wanted" : `${percents > 0 ? "+" : "−"}${fixed(Math.abs(percents), 1)} %`;
 };
 
 /** Which sprockets to hand come nearest to the ratio that is needed. */
@@ -56,7 +57,7 @@ export function TrainTable({ drive, found, onTake }: Props) {
                 return (
                   <tr key={name}>
                     <th scope="row">{name}</th>
-                    <td>× {train.product.toFixed(3)}</td>
+                    <td>× {fixed(train.product, 3)}</td>
                     <td className={tables.strong}>{units.speed(found.direct_kmh * train.product)}</td>
                     <td>{tenths(train.off)}</td>
                     <td className="no-print">

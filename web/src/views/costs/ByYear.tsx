@@ -4,6 +4,7 @@ import { Letter } from "../../ui/Letter";
 import sections from "../../ui/section.module.css";
 import tables from "../../ui/table.module.css";
 import { moneyText } from "../../words/money";
+import { fixed } from "../../words/numbers";
 
 /** What has been spent by the end of each year, purchase in it. */
 export function ByYear({ costs, setups }: { costs: Costs; setups: BenchSetup[] }) {
@@ -40,7 +41,7 @@ export function ByYear({ costs, setups }: { costs: Costs; setups: BenchSetup[] }
                     {moneyText(amount)}
                   </td>
                 ))}
-                <td>{each.a_km === null ? "—" : each.a_km.toFixed(2)}</td>
+                <td>{each.a_km === null ? "—" : fixed(each.a_km, 2)}</td>
               </tr>
             ))}
           </tbody>

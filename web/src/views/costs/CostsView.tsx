@@ -28,6 +28,7 @@ import { Tips } from "./Tips";
 import { TwoBikes } from "./TwoBikes";
 import { UpkeepOf } from "./UpkeepOf";
 import { WhereItGoes } from "./WhereItGoes";
+import { grouped } from "../../words/numbers";
 
 const isShare = (value: unknown): value is number => typeof value === "number" && value >= 0 && value <= 1;
 
@@ -117,7 +118,7 @@ function First({ bench, jobId }: { bench: Workbench; jobId: string }) {
 }
 
 const over = ({ years, km_a_year: km }: Costs): string =>
-  `${years === 1 ? "one year" : `${years} years`} of ${Math.round(km).toLocaleString("en-GB")} km each`;
+  `${years === 1 ? "one year" : `${years} years`} of ${grouped(km)} km each`;
 
 interface ReckonedProps {
   need: ReturnType<typeof useNeedEditing>;

@@ -4,6 +4,8 @@ import type { SetupCosts } from "../../api/client";
 import tables from "../../ui/table.module.css";
 import { moneyText } from "../../words/money";
 import { useUnits } from "../../words/units";
+import { fixed, grouped } from "../../words/numbers";
+import { Told } from "../../ui/Told";
 
 const FIRST = 10;
 
@@ -34,9 +36,11 @@ export function DueTable({ found, currency }: { found: SetupCosts; currency: str
               {rows.map((event, place) => (
                 <tr key={place}>
                   <th scope="row">{units.distance(event.km * 1000, 0)}</th>
-                  <td>{event.month.toFixed(1)}</td>
+                  <td>{fixed(event.month, 1)}</td>
                   <td>{event.part}</td>
-                  <td>{event.what}</td>
+                  <td>
+                    <Told text={event.what} />
+                  </td>
                   <td>{event.minutes === 0 ? "—" : event.minutes}</td>
                   <td>{event.by === "owner" ? "you" : "a workshop"}</td>
                   <td className={tables.strong}>{moneyText(event.money, currency)}</td>
@@ -51,9 +55,7 @@ export function DueTable({ found, currency }: { found: SetupCosts; currency: str
           {all ? "Only the first" : `All ${found.events.length}`}
         </Button>
       )}
-      {found.more_events > 0 && (
-        <p>{found.more_events.toLocaleString("en-GB")} more are counted, but not listed.</p>
-      )}
+      {found.more_events > 0 && <p>{grouped(found.more_events)} more are counted, but not listed.</p>}
       {found.unplanned.length > 0 && (
         <p>Not counted, since neither riding nor time makes them due: {found.unplanned.join(", ")}.</p>
       )}

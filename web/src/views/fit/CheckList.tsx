@@ -4,6 +4,7 @@ import type { FitPage } from "../../api/client";
 import { capital } from "../../words/format";
 import { StateMark } from "../../ui/StateMark";
 import styles from "./Fit.module.css";
+import { Told } from "../../ui/Told";
 
 type FitCheck = FitPage["checks"][number];
 
@@ -59,16 +60,18 @@ function OneCheck({ check }: { check: FitCheck }) {
     <li data-state={check.state} title={`${check.reason} Source: ${check.source}.`}>
       <StateMark asked="fits" state={check.state} />
       <div>
-        <p>{capital(check.what)}.</p>
+        <p>
+          <Told text={`${capital(check.what)}.`} />
+        </p>
         {check.state !== "holds" && (
           <p className={styles.why}>
-            {check.reason}
+            <Told text={check.reason} />
             {check.remedy && (
               <>
                 {" "}
                 <strong>
                   {HELPS[check.state]}
-                  {check.state === "tight" ? capital(check.remedy) : check.remedy}.
+                  <Told text={`${check.state === "tight" ? capital(check.remedy) : check.remedy}.`} />
                 </strong>
               </>
             )}

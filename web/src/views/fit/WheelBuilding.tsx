@@ -3,6 +3,7 @@ import { capital } from "../../words/format";
 import { StateMark } from "../../ui/StateMark";
 import styles from "./Fit.module.css";
 import { Caution } from "../../ui/Caution";
+import { fixed } from "../../words/numbers";
 
 /** The wheel that a hub is built into: its spokes, whether the old ones do, and what must be had. */
 export function WheelBuilding({ page: { wheel } }: { page: FitPage }) {
@@ -17,11 +18,11 @@ export function WheelBuilding({ page: { wheel } }: { page: FitPage }) {
           <dl>
             <div>
               <dt>Spokes left</dt>
-              <dd>{spokes.left_mm?.toFixed(1)} mm</dd>
+              <dd>{fixed(spokes.left_mm, 1)} mm</dd>
             </div>
             <div>
               <dt>Spokes right</dt>
-              <dd>{spokes.right_mm?.toFixed(1)} mm</dd>
+              <dd>{fixed(spokes.right_mm, 1)} mm</dd>
             </div>
             <div>
               <dt>Crosses</dt>

@@ -2,6 +2,7 @@ import type { InsideGear } from "../../api/client";
 import { percent, plainRatio } from "../../words/format";
 import tables from "../../ui/table.module.css";
 import styles from "./Internals.module.css";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   gears: InsideGear[];
@@ -77,6 +78,6 @@ function letThrough({ efficiency }: InsideGear): string {
   if (!efficiency) return "—";
   const { low, typical, high } = efficiency;
   if (low === 1) return "all: nothing rolls";
-  const share = (value: number) => (value * 100).toFixed(1);
+  const share = (value: number) => fixed(value * 100, 1);
   return `${share(typical)} % (${share(low)}–${share(high)})`;
 }

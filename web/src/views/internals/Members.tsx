@@ -1,6 +1,7 @@
 import type { InsideGear, MemberSpeeds } from "../../api/client";
 import tables from "../../ui/table.module.css";
 import styles from "./Internals.module.css";
+import { fixed } from "../../words/numbers";
 
 /** What turns how far for one turn of the input: the drawing as figures. */
 export function Members({ gear }: { gear: InsideGear }) {
@@ -36,9 +37,7 @@ export function Members({ gear }: { gear: InsideGear }) {
                 </span>
               )}
             </td>
-            <td className={tables.strong}>
-              {row.turns === 0 ? "stands still" : row.turns.toFixed(3).replace("-", "−")}
-            </td>
+            <td className={tables.strong}>{row.turns === 0 ? "stands still" : fixed(row.turns, 3)}</td>
           </tr>
         ))}
       </tbody>

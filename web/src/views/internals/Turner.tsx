@@ -4,6 +4,7 @@ import PlayArrowOutlined from "@mui/icons-material/PlayArrowOutlined";
 import IconButton from "@mui/material/IconButton";
 import Slider from "@mui/material/Slider";
 import styles from "./Internals.module.css";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   turns: number;
@@ -44,10 +45,10 @@ export function Turner({ turns, onTurns }: Props) {
         step={0.005}
         aria-label="Turns of the input"
         valueLabelDisplay="off"
-        getAriaValueText={(value) => `${value.toFixed(2)} turns`}
+        getAriaValueText={(value) => `${fixed(value, 2)} turns`}
         onChange={(_event, value) => onTurns(value)}
       />
-      <span className={styles.turns}>{turns.toFixed(2)} turns in</span>
+      <span className={styles.turns}>{fixed(turns, 2)} turns in</span>
     </div>
   );
 }

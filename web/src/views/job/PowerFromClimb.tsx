@@ -7,6 +7,7 @@ import { valueAt, withValue } from "../../drafts/held";
 import type { Edited } from "../../figures/edited";
 import { metresOf } from "../../words/quantity";
 import { FieldText } from "../../ui/FieldText";
+import { useRefusedFocus } from "../../ui/refused";
 import { useUnits } from "../../words/units";
 import styles from "./Job.module.css";
 
@@ -37,17 +38,21 @@ export function PowerFromClimb({ document, onChange }: Omit<Edited, "problems">)
       );
     }
   };
+  const fields = useRefusedFocus<HTMLDetailsElement>(problems.length > 0 && problems);
   const field = (key: keyof typeof entry, place: string) => ({
     place,
     problems,
     numeric: true,
     value: entry[key],
-    onChange: (text: string) => setEntry({ ...entry, [key]: text }),
+    onChange: (text: string) => {
+      setProblems([]);
+      setEntry({ ...entry, [key]: text });
+    },
     onEnter: () => void work(),
   });
   const mass = problems.find((problem) => problem.where === "mass_kg");
   return (
-    <details className={`${styles.climb} no-print`}>
+    <details ref={fields} className={`${styles.climb} no-print`}>
       <summary>Power from a climb you know</summary>
       <div className={styles.fields}>
         <FieldText label="Height climbed" unit={unit} {...field("rise", "rise_m")} />

@@ -15,6 +15,7 @@ import { ChoiceField } from "../../ui/ChoiceField";
 import { sentence } from "../../words/problems";
 import { AIR, DRAG, ROAD, ROLLING, SHARE } from "./figures";
 import styles from "./Job.module.css";
+import { trimmed } from "../../words/numbers";
 
 const choice = (value: string) => ({ value, label: value });
 
@@ -160,7 +161,7 @@ function Surfaces(edited: Edited) {
 const inPercent = (what: string): string =>
   what
     .replace("add up to 1;", "add up to 100 %;")
-    .replace(/([\d.]+)$/, (share) => `${Number((Number(share) * 100).toFixed(1))} %`);
+    .replace(/([\d.]+)$/, (share) => `${trimmed(Number(share) * 100, 1)} %`);
 
 /** What is left of the whole way. */
 function rest(surfaces: Held[]): number | string {

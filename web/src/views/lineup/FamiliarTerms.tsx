@@ -6,6 +6,7 @@ import tables from "../../ui/table.module.css";
 import { MEASURE_NAMES, useUnits } from "../../words/units";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
+import { fixed } from "../../words/numbers";
 
 /** What each setup is like among derailleur drives, and which gears of the reference it has an equal of. */
 export function FamiliarTerms({ setups }: { setups: BenchSetup[] }) {
@@ -109,6 +110,6 @@ function equal({ table }: BenchSetup, found: Carried | undefined): string {
   if (found.lost) return `lost, ${found.lost}`;
   if (found.here === null || found.share === null) return "in its span";
   const share = found.share * 100;
-  const apart = Math.abs(share) < 0.05 ? "same" : `${share > 0 ? "+" : "−"}${Math.abs(share).toFixed(1)} %`;
+  const apart = Math.abs(share) < 0.05 ? "same" : `${share > 0 ? "+" : "−"}${fixed(Math.abs(share), 1)} %`;
   return `${table.gears[found.here]?.label} (${apart})`;
 }

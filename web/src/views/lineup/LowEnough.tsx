@@ -9,6 +9,7 @@ import tables from "../../ui/table.module.css";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
 import { useUnits } from "../../words/units";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   job: JobRecord;
@@ -107,7 +108,7 @@ function Says({ setup: { table }, school, pitch }: SaysProps) {
 function figures({ school, has, wanted, usual }: LowestGear, climb: Climb, pitch: string | null): string {
   const asked = usual ? "usual" : "wanted";
   if (school === "ratio") return `${ratioText(has)}; ${ratioText(wanted ?? 0)} ${asked}`;
-  if (school === "gear inches") return `${has.toFixed(1)} in; ${(wanted ?? 0).toFixed(1)} in ${asked}`;
+  if (school === "gear inches") return `${fixed(has, 1)} in; ${fixed(wanted ?? 0, 1)} in ${asked}`;
   if (!pitch || climb.needed_ratio === null) return "the hill is not known";
   if (climb.by === "its time" && climb.judged_ratio !== null && climb.on_steepest)
     return `${ratioText(has)}; ${ratioText(climb.judged_ratio)} at ${climb.on_steepest.power_w.toFixed(0)} W, as long as it takes`;

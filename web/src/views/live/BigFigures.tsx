@@ -4,6 +4,7 @@ import { percent } from "../../words/format";
 import { useUnits } from "../../words/units";
 import styles from "./Live.module.css";
 import { Fact } from "../../ui/Fact";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   now: Reading | undefined;
@@ -22,7 +23,7 @@ export function BigFigures({ now, bike, table, cadence }: Props) {
       <div className={styles.big}>
         <h3>Speed</h3>
         <p data-figure="speed">
-          {speed.toFixed(1)} <small>{units.speedUnit}</small>
+          {fixed(speed, 1)} <small>{units.speedUnit}</small>
         </p>
         <span className={styles.below}>{stateOf(now)}</span>
       </div>

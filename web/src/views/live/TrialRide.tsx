@@ -21,6 +21,7 @@ import { shiftingFigures } from "./figures";
 import sections from "../../ui/section.module.css";
 import styles from "./Live.module.css";
 import { Fact } from "../../ui/Fact";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   job: JobRecord;
@@ -168,7 +169,7 @@ function wentInto({ energies }: Trial): string {
     energies.battery_j > 0 ? `, ${percent(energies.battery_j / whole)} of it the battery’s` : "";
   const from =
     down >= 0.005 * whole ? `${battery}, ${percent(down / whole)} of it from the descent` : battery;
-  return `${(whole / 1000).toFixed(1)} kJ went in${from}: ${told.join(", ")}.`;
+  return `${fixed(whole / 1000, 1)} kJ went in${from}: ${told.join(", ")}.`;
 }
 
 function readingAt(found: Trial, at: number, units: Units): string {
@@ -203,7 +204,7 @@ function Changes({ found, units }: { found: Trial; units: Units }) {
           <tbody>
             {found.changes.map((each) => (
               <tr key={each.time_s}>
-                <th scope="row">{each.time_s.toFixed(1)} s</th>
+                <th scope="row">{fixed(each.time_s, 1)} s</th>
                 <td>{units.distance(each.at_m, 2)}</td>
                 <td>{units.speed(each.speed_kmh)}</td>
                 <td>{each.before}</td>

@@ -5,6 +5,7 @@ import { capital, gearName } from "../../words/format";
 import { StateMark } from "../../ui/StateMark";
 import tables from "../../ui/table.module.css";
 import styles from "./Motors.module.css";
+import { Told } from "../../ui/Told";
 
 interface Props {
   table: ComparedSetup;
@@ -110,7 +111,7 @@ function BorneText({ borne }: { borne: MotorHelp["borne"][number] }) {
   if (!borne) return "no part states what it bears";
   return (
     <>
-      <StateMark asked="bears" state={borne.state} /> {borne.what}
+      <StateMark asked="bears" state={borne.state} /> <Told text={borne.what} />
     </>
   );
 }

@@ -7,6 +7,7 @@ import { useUnits } from "../../words/units";
 import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
 import { Fact } from "../../ui/Fact";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   help: MotorHelp;
@@ -41,7 +42,7 @@ export function MotorFacts({ help, bench }: Props) {
               <Fact name="Motors give">{pitch.motor_w.toFixed(0)} W</Fact>
               <Fact name={pitch.assumed ? "and draw, assumed" : "and draw"}>{pitch.in_w.toFixed(0)} W</Fact>
               {pitch.efficiency !== null && <Fact name="Efficiency">{percent(pitch.efficiency)}</Fact>}
-              {pitch.current_a !== null && <Fact name="Current">{pitch.current_a.toFixed(1)} A</Fact>}
+              {pitch.current_a !== null && <Fact name="Current">{fixed(pitch.current_a, 1)} A</Fact>}
             </dl>
             {pitch.walking && (
               <p className={sections.note}>
@@ -87,7 +88,7 @@ function heatText(pitch: NonNullable<MotorHelp["on_pitch"]>): string {
   const heat = `${pitch.heat_w.toFixed(0)} W of heat`;
   if (pitch.warms_c === null)
     return `${heat}; how warm that makes it is not known without ${pitch.seconds === null ? "the hill’s length, and " : ""}its heat capacity and cooling.`;
-  const minutes = (seconds: number) => `${(seconds / 60).toFixed(1)} min`;
+  const minutes = (seconds: number) => `${fixed(seconds / 60, 1)} min`;
   const limit = pitch.limit_s === null ? "" : `; too hot after ${minutes(pitch.limit_s)}`;
   return `${heat}: ${pitch.warms_c.toFixed(0)} °C after ${minutes(pitch.seconds ?? 0)} of it${limit}.`;
 }

@@ -8,6 +8,7 @@ import { assumptions } from "../../words/climbing";
 import { useUnits } from "../../words/units";
 import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   job: JobRecord;
@@ -58,8 +59,8 @@ export function RangeTable({ job, bench, shown }: Props) {
                     <td className={tables.strong}>
                       {level.range_km === null ? "no end" : units.distance(level.range_km * 1000, 0)}
                     </td>
-                    <td>{level.wh_km.toFixed(1)} Wh/km</td>
-                    {back && <td>{level.back_wh_km.toFixed(1)} Wh/km</td>}
+                    <td>{fixed(level.wh_km, 1)} Wh/km</td>
+                    {back && <td>{fixed(level.back_wh_km, 1)} Wh/km</td>}
                     <td>{units.speed(level.speed_kmh)}</td>
                     <td>{percent(level.motor_share)}</td>
                   </tr>

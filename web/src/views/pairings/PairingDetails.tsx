@@ -10,6 +10,8 @@ import { useUnits } from "../../words/units";
 import styles from "./Pairings.module.css";
 import { changeText } from "./RankedList";
 import { Caution } from "../../ui/Caution";
+import { fixed } from "../../words/numbers";
+import { Told } from "../../ui/Told";
 
 interface Props {
   bench: Workbench;
@@ -38,12 +40,14 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
         </div>
         <ul>
           {pairing.why.map((why) => (
-            <li key={why}>{capital(why)}.</li>
+            <li key={why}>
+              <Told text={`${capital(why)}.`} />
+            </li>
           ))}
         </ul>
         <Caution>{found.caution}</Caution>
         <dl>
-          <Figure name="Front ÷ rear">{pairing.primary_ratio.toFixed(3)}</Figure>
+          <Figure name="Front ÷ rear">{fixed(pairing.primary_ratio, 3)}</Figure>
           <Figure name="Lowest gear">
             {units.gear(pairing.lowest)}
             {before && !mounted && `, ${difference(pairing.lowest.ratio / before.lowest.ratio - 1)}`}
@@ -63,7 +67,7 @@ export function PairingDetails({ bench, shown, found, pairing, onTake }: Props) 
           <Figure name="To buy">{mounted ? "nothing" : changeText(pairing, found.drive)}</Figure>
           {pairing.bends !== null && (
             <Figure name="Lost in bending the chain">
-              {(pairing.bends * 100).toFixed(1)} %, clean and oiled
+              {fixed(pairing.bends * 100, 1)} %, clean and oiled
             </Figure>
           )}
           <Figure name="Wear">
@@ -107,11 +111,9 @@ function LoopFigures({ pairing: { chain, belt } }: { pairing: Pairing }) {
         <Figure name="Chain">
           {!isNumber(chain.links) || !isNumber(chain.centre_mm)
             ? "not known"
-            : `${chain.links} links${chain.half_link ? ", one of them half" : ""}, axle at ${chain.centre_mm.toFixed(1)} mm`}
+            : `${chain.links} links${chain.half_link ? ", one of them half" : ""}, axle at ${fixed(chain.centre_mm, 1)} mm`}
         </Figure>
-        {isNumber(chain.room_mm) && (
-          <Figure name="Room behind the axle">{chain.room_mm.toFixed(1)} mm</Figure>
-        )}
+        {isNumber(chain.room_mm) && <Figure name="Room behind the axle">{fixed(chain.room_mm, 1)} mm</Figure>}
         {isNumber(chain.play_mm) && isNumber(chain.worn_play_mm) && (
           <Figure name="Play of the slack run">
             {chain.play_mm.toFixed(0)} mm, worn {chain.worn_play_mm.toFixed(0)} mm
@@ -125,11 +127,11 @@ function LoopFigures({ pairing: { chain, belt } }: { pairing: Pairing }) {
       <Figure name="Belt">
         {!isNumber(belt.teeth) || !isNumber(belt.centre_mm)
           ? "not known"
-          : `${belt.teeth} teeth, axle at ${belt.centre_mm.toFixed(1)} mm`}
+          : `${belt.teeth} teeth, axle at ${fixed(belt.centre_mm, 1)} mm`}
       </Figure>
       {belt.mesh && (
         <Figure name="Teeth in mesh">
-          {belt.mesh[0].toFixed(1)} and {belt.mesh[1].toFixed(1)}
+          {fixed(belt.mesh[0], 1)} and {fixed(belt.mesh[1], 1)}
         </Figure>
       )}
       {isNumber(belt.pull_n) && (

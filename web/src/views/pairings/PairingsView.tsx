@@ -20,6 +20,7 @@ import { RankedList } from "./RankedList";
 import { TwinFinder } from "./TwinFinder";
 import { WouldDoLink } from "../../setup/WouldDoLink";
 import { Says } from "../../ui/Says";
+import { trimmed } from "../../words/numbers";
 
 /** Which sprockets a setup may run, and what each pairing makes of it. */
 export const PairingsView = () => <OneSetup view="pairings" of={Shown} />;
@@ -101,7 +102,7 @@ function Head({ found }: { found: Pairings }) {
       {holding} of {found.pairings.length} pairings may run, as far as is known;{" "}
       {least === null
         ? "no smallest ratio is stated"
-        : `front ÷ rear at least ${Number(least.toFixed(3))}${derived ? ", derived from the torque it bears" : ""}`}
+        : `front ÷ rear at least ${trimmed(least, 3)}${derived ? ", derived from the torque it bears" : ""}`}
       {cassette && "; the cassette stays, its largest sprocket stands for it"}
     </>
   );

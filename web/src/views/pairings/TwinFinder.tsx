@@ -7,9 +7,11 @@ import { teethOf } from "../../words/entry";
 import { millimetresOf } from "../../words/quantity";
 import { percent } from "../../words/format";
 import { FieldText } from "../../ui/FieldText";
+import { useRefusedFocus } from "../../ui/refused";
 import { Failure } from "../../ui/Status";
 import tables from "../../ui/table.module.css";
 import styles from "./Pairings.module.css";
+import { fixed } from "../../words/numbers";
 
 const FIRST = 12;
 const USUAL = { front: "28 30 32 34 36 38 40 42 44", rear: "14 15 16 17 18 19 20 21 22" };
@@ -27,11 +29,15 @@ export function TwinFinder({ job: { need } }: { job: JobRecord }) {
   });
   const finding = useTwins();
   const problems = finding.error instanceof Refused ? finding.error.details.problems : [];
+  const form = useRefusedFocus<HTMLFormElement>(finding.error);
   const field = (key: keyof typeof typed, place: string) => ({
     place,
     problems,
     value: typed[key],
-    onChange: (text: string) => setTyped({ ...typed, [key]: text }),
+    onChange: (text: string) => {
+      if (finding.error) finding.reset();
+      setTyped({ ...typed, [key]: text });
+    },
   });
   const find = () =>
     finding.mutate({
@@ -51,6 +57,7 @@ export function TwinFinder({ job: { need } }: { job: JobRecord }) {
         where the axle then sits.
       </p>
       <form
+        ref={form}
         className={`${styles.twinFields} no-print`}
         onSubmit={(event) => {
           event.preventDefault();
@@ -102,8 +109,8 @@ export function TwinFinder({ job: { need } }: { job: JobRecord }) {
                   <td>
                     {low.links} and {high.links}
                   </td>
-                  <td>{centre_mm.toFixed(1)} mm</td>
-                  <td>{apart_mm.toFixed(2)} mm</td>
+                  <td>{fixed(centre_mm, 1)} mm</td>
+                  <td>{fixed(apart_mm, 2)} mm</td>
                 </tr>
               ))}
             </tbody>

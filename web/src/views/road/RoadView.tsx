@@ -22,6 +22,7 @@ import { RoadHead } from "./RoadHead";
 import { RoadImportState } from "./RoadImportState";
 import { useRoadImport } from "./useRoadImport";
 import { Says } from "../../ui/Says";
+import { Told } from "../../ui/Told";
 
 const ROAD_FILES = ".gpx,.tcx,.csv,.tsv,.txt,application/gpx+xml,text/csv";
 
@@ -139,7 +140,7 @@ function OneRoad({ job, road, bench }: RoadProps) {
     <>
       <RoadHead job={job} road={road} />
       {error && <Failure error={error} retry={refetch} />}
-      {!ride && !error && <Loading what={road.name} />}
+      {!ride && !error && <Loading what={road.name} roomy />}
       {ride && bench && (
         <>
           <Says text={ride.says} />
@@ -150,7 +151,7 @@ function OneRoad({ job, road, bench }: RoadProps) {
           )}
           {ride.setups.length > 0 && <RideTable ride={ride} setups={bench.setups} />}
           <p className={styles.note}>
-            {road.cleaned && `As it was read: ${road.cleaned}. `}
+            {road.cleaned && <Told text={`As it was read: ${road.cleaned}. `} />}
             Ridden at {bench.need.rider.power_w} W
             {typeof bench.need.rider.burst_w === "number" &&
               ` over a day: on a climb with what is held for as long as it takes, between climbs with so much less that the whole stays what is held for its time, and with up to ${bench.need.rider.burst_w} W on short hills, which comes back over the next minutes`}

@@ -14,6 +14,7 @@ import { moneyText } from "../../words/money";
 import { useUnits } from "../../words/units";
 import styles from "./Search.module.css";
 import { Says } from "../../ui/Says";
+import { Told } from "../../ui/Told";
 
 const FIRST = 8;
 
@@ -98,8 +99,7 @@ export function WouldDo({ job, bench, shown }: OfSetup) {
                   <td>{each.highest === null ? "—" : length(each.highest)}</td>
                   <td>{typeof each.price === "number" ? moneyText(each.price) : "not known"}</td>
                   <td className={styles.wordsColumn}>
-                    {capital(each.why)}
-                    {each.help?.length ? `; ${each.help.join("; ")}` : ""}
+                    <Told text={[capital(each.why), ...(each.help ?? [])].join("; ")} />
                   </td>
                   <td className="no-print">
                     {each.front !== null && (

@@ -5,6 +5,7 @@ import FormControlLabel from "@mui/material/FormControlLabel";
 import { Refused, type BackupRules, type FieldProblem } from "../../api/client";
 import { useDataActions } from "../../api/data";
 import { FieldText } from "../../ui/FieldText";
+import { useRefusedFocus } from "../../ui/refused";
 import { useNotify } from "../../ui/Notices";
 import { numberOf } from "../../words/entry";
 import styles from "./Data.module.css";
@@ -20,6 +21,7 @@ export function BackupRulesFields({ rules, readOnly }: Props) {
   const notify = useNotify();
   const [draft, setDraft] = useState({ on: rules.on, days: String(rules.days), weeks: String(rules.weeks) });
   const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const form = useRefusedFocus<HTMLFormElement>(problems.length > 0 && problems);
   const changed =
     draft.on !== rules.on || draft.days !== String(rules.days) || draft.weeks !== String(rules.weeks);
   const save = async () => {
@@ -41,6 +43,7 @@ export function BackupRulesFields({ rules, readOnly }: Props) {
   };
   return (
     <form
+      ref={form}
       className={styles.rules}
       aria-label="Automatic backups"
       onSubmit={(event) => {

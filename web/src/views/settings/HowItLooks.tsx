@@ -6,6 +6,7 @@ import { useColorScheme } from "@mui/material/styles";
 import { useKeys } from "../../keys/KeysContext";
 import { ChoiceField } from "../../ui/ChoiceField";
 import section from "../../ui/section.module.css";
+import type { Decimals } from "../../words/numbers";
 import { MEASURE_NAMES, MEASURES, UnitsContext, type Measure, type System } from "../../words/units";
 import styles from "./Settings.module.css";
 
@@ -29,6 +30,15 @@ export function HowItLooks() {
             { value: "imperial", label: "miles, pounds, feet" },
           ]}
           onChange={(system) => choose({ system: system as System })}
+        />
+        <ChoiceField
+          label="Numbers"
+          value={units.decimals}
+          choices={[
+            { value: "point", label: "with a point: 2.22 m, 1,250 km" },
+            { value: "comma", label: "with a comma: 2,22 m, 1 250 km" },
+          ]}
+          onChange={(decimals) => choose({ decimals: decimals as Decimals })}
         />
         <ChoiceField
           label="A gear is told by"

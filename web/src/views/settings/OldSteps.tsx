@@ -6,6 +6,7 @@ import { Refused, type DataSize, type FieldProblem } from "../../api/client";
 import { useDataActions } from "../../api/data";
 import { useFlush } from "../../drafts/DraftsProvider";
 import { FieldText } from "../../ui/FieldText";
+import { useRefusedFocus } from "../../ui/refused";
 import { useNotify } from "../../ui/Notices";
 import section from "../../ui/section.module.css";
 import { numberOf } from "../../words/entry";
@@ -26,6 +27,7 @@ export function OldSteps({ size, readOnly }: Props) {
   const [steps, setSteps] = useState("50");
   const [deleted, setDeleted] = useState(false);
   const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const form = useRefusedFocus<HTMLFormElement>(problems.length > 0 && problems);
   const run = async () => {
     try {
       await flush();
@@ -53,6 +55,7 @@ export function OldSteps({ size, readOnly }: Props) {
         {bytes(size.past_bytes)}. Freeing it cannot be undone, except by a backup.
       </p>
       <form
+        ref={form}
         className={styles.rules}
         aria-label="Free space"
         onSubmit={(event) => {

@@ -1,9 +1,10 @@
+import { fixed } from "../../words/numbers";
 /** A size as people say it. */
 export function bytes(count: number): string {
   if (count < 1000) return `${count} bytes`;
   const [unit, each] = count < 1e6 ? ["kB", 1e3] : count < 1e9 ? ["MB", 1e6] : ["GB", 1e9];
   const value = count / Number(each);
-  return `${value < 10 ? value.toFixed(1) : Math.round(value)} ${unit}`;
+  return `${value < 10 ? fixed(value, 1) : Math.round(value)} ${unit}`;
 }
 
 /** A moment as seen from another: “today at 08:12”, “yesterday at 19:30”, “on 3 May at 07:00”. */

@@ -5,6 +5,7 @@ import tables from "../../ui/table.module.css";
 import { useUnits } from "../../words/units";
 import styles from "./Setups.module.css";
 import { Term } from "../../ui/Term";
+import { fixed } from "../../words/numbers";
 
 interface Props {
   table: ComparedSetup;
@@ -114,10 +115,10 @@ export const GearTable = memo(function GearTable({ table, looked, onLook }: Prop
                 );
               })}
               {ridden && <td className={styles.order}>{ridden.indexOf(index) + 1 || "—"}</td>}
-              <td className={leads("ratio")}>{gear.ratio.toFixed(2)}</td>
+              <td className={leads("ratio")}>{fixed(gear.ratio, 2)}</td>
               <td className={leads("development")}>{units.gear(gear, "development")}</td>
-              <td className={leads("gear_inches")}>{gear.gear_inches.toFixed(1)}</td>
-              <td className={leads("gain_ratio")}>{gear.gain_ratio.toFixed(2)}</td>
+              <td className={leads("gear_inches")}>{fixed(gear.gear_inches, 1)}</td>
+              <td className={leads("gain_ratio")}>{fixed(gear.gain_ratio, 2)}</td>
               <td>{step(gear)}</td>
               <td>{units.speed(gear.speed_kmh[0])}</td>
               <td>{units.speed(gear.speed_kmh[1])}</td>

@@ -4,6 +4,7 @@ import { Refused, type FieldProblem } from "../../api/client";
 import { measuredRollout } from "../../api/wheels";
 import { numberOf } from "../../words/entry";
 import { metresOf } from "../../words/quantity";
+import { useRefusedFocus } from "../../ui/refused";
 import { FieldText } from "../../ui/FieldText";
 import { useUnits } from "../../words/units";
 import styles from "../../setup/Parts.module.css";
@@ -14,6 +15,11 @@ export function MeasureRollout({ onMeasured }: { onMeasured: (rolloutMm: number)
   const [turns, setTurns] = useState("3");
   const [distance, setDistance] = useState("");
   const [problems, setProblems] = useState<FieldProblem[]>([]);
+  const form = useRefusedFocus<HTMLFormElement>(problems.length > 0 && problems);
+  const typed = (put: (text: string) => void) => (text: string) => {
+    setProblems([]);
+    put(text);
+  };
   const measure = async (event: FormEvent) => {
     event.preventDefault();
     try {
@@ -24,8 +30,20 @@ export function MeasureRollout({ onMeasured }: { onMeasured: (rolloutMm: number)
     }
   };
   return (
-    <form className={styles.row} onSubmit={(event) => void measure(event)} aria-label="Measure a wheel turn">
-      <FieldText label="Turns" place="turns" numeric value={turns} problems={problems} onChange={setTurns} />
+    <form
+      ref={form}
+      className={styles.row}
+      onSubmit={(event) => void measure(event)}
+      aria-label="Measure a wheel turn"
+    >
+      <FieldText
+        label="Turns"
+        place="turns"
+        numeric
+        value={turns}
+        problems={problems}
+        onChange={typed(setTurns)}
+      />
       <FieldText
         label="Distance"
         unit={system === "metric" ? "m" : "ft"}
@@ -33,7 +51,7 @@ export function MeasureRollout({ onMeasured }: { onMeasured: (rolloutMm: number)
         numeric
         value={distance}
         problems={problems}
-        onChange={setDistance}
+        onChange={typed(setDistance)}
         hint="In the saddle, tyre at riding pressure"
       />
       <Button type="submit" className={styles.take}>

@@ -7,6 +7,7 @@ import { capital, difference, percent, steps } from "../../words/format";
 import { keptCount, lostGears, lowestLike, rangeLike } from "../../words/likeness";
 import { useUnits } from "../../words/units";
 import styles from "./Setups.module.css";
+import { fixed, trimmed } from "../../words/numbers";
 
 interface Props {
   shown: BenchSetup;
@@ -71,10 +72,7 @@ function shiftRows({ usual_order: order, gears: every, stages }: BenchSetup["tab
     stage.options.flatMap((option) => (option.equivalent_front ? [option.equivalent_front] : [])),
   );
   if (rings.length > 0)
-    rows.push([
-      "Stands for rings of",
-      `${rings.map((teeth) => Number(teeth.toFixed(1))).join(" and ")} teeth`,
-    ]);
+    rows.push(["Stands for rings of", `${rings.map((teeth) => trimmed(teeth, 1)).join(" and ")} teeth`]);
   return rows;
 }
 
@@ -104,9 +102,9 @@ function schoolRows({ lowest_gear: schools }: BenchSetup["table"]): [string, str
   return schools.flatMap(({ school, wanted, has, verdict, usual }): [string, string][] => {
     if (wanted === null || verdict === null) return [];
     const [digits, unit] = school === "gear inches" ? [1, " in"] : [2, ""];
-    const asked = `${wanted.toFixed(digits)}${unit} ${usual ? "is usual" : "needed"}`;
+    const asked = `${fixed(wanted, digits)}${unit} ${usual ? "is usual" : "needed"}`;
     return [
-      [SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: ${has.toFixed(digits)}${unit}, where ${asked}`],
+      [SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: ${fixed(has, digits)}${unit}, where ${asked}`],
     ];
   });
 }
@@ -116,7 +114,7 @@ const times = (turns: number): string => (turns === 1 ? "turn" : `${turns} turns
 const gears = (count: number): string => (count === 1 ? "1 gear" : `${count} gears`);
 
 const alsoInches = (units: ReturnType<typeof useUnits>, inches: number): string =>
-  units.measure === "gear_inches" ? "" : ` · ${inches.toFixed(1)} in`;
+  units.measure === "gear_inches" ? "" : ` · ${fixed(inches, 1)} in`;
 
 function stepsInWords({ table }: BenchSetup): string {
   const { gears, largest_step: largest } = table;

@@ -5,6 +5,7 @@ import LinearProgress from "@mui/material/LinearProgress";
 import type { BadParts } from "../../api/client";
 import styles from "./Shelf.module.css";
 import type { ShelfImport } from "./useShelfImport";
+import { Told } from "../../ui/Told";
 
 interface Props {
   current: ShelfImport;
@@ -44,7 +45,7 @@ export function ImportState({ current, onStop, onLeave, onSkip }: Props) {
     case "refused":
       return (
         <Alert severity="error" onClose={onLeave}>
-          {current.name} was not added: {current.why}
+          {current.name} was not added: <Told text={current.why} />
         </Alert>
       );
   }

@@ -2,7 +2,8 @@ import { useEffect, useState } from "react";
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import { Refused, type FieldProblem, type Part } from "../../api/client";
-import type { Held } from "../../drafts/held";
+import { valueAt, type Held } from "../../drafts/held";
+import { useRefusedFocus } from "../../ui/refused";
 import { problemsElsewhere } from "../../words/problems";
 import { MadeBy } from "./MadeBy";
 import { placesOf } from "./figures";
@@ -23,10 +24,16 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
   const [document, setDocument, forget] = useKept(id, part as unknown as Held);
   const [error, setError] = useState<Error | null>(null);
   const [busy, setBusy] = useState(false);
-  const problems = error instanceof Refused ? error.details.problems.map(inPart) : [];
+  const [sent, setSent] = useState(document);
+  const form = useRefusedFocus<HTMLFormElement>(error);
+  // Gone as soon as the field is changed; the server judges it anew when it is saved.
+  const problems = (error instanceof Refused ? error.details.problems : [])
+    .filter(({ where }) => JSON.stringify(valueAt(document, where)) === JSON.stringify(valueAt(sent, where)))
+    .map(inPart);
   const edited = { document, place: "part", problems, onChange: setDocument };
   const save = async () => {
     setBusy(true);
+    setSent(document);
     try {
       await onSave(document as unknown as Part);
       forget();
@@ -37,7 +44,7 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
     }
   };
   const elsewhere =
-    error instanceof Refused && problems.length > 0
+    error instanceof Refused && error.details.problems.length > 0
       ? problemsElsewhere(problems, placesOf(part.kind)).map(
           ({ where, what }) => `${where.replace(/^part\.?/, "")} ${what}`,
         )
@@ -46,6 +53,7 @@ export function PartEditor({ part, id, title, onSave, onClose }: Props) {
         : [];
   return (
     <form
+      ref={form}
       className={styles.editor}
       aria-label={title}
       onSubmit={(event) => {

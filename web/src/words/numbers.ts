@@ -1,0 +1,37 @@
+/** How decimals are parted, in what is shown; what is typed may have either, files have the point. */
+export const DECIMALS = ["point", "comma"] as const;
+export type Decimals = (typeof DECIMALS)[number];
+
+let comma = false;
+
+/** Sets how decimals are shown from now on: at the start, and when the rider chooses. */
+export function showDecimals(decimals: Decimals): void {
+  comma = decimals === "comma";
+}
+
+const DECIMAL_POINT = /“[^”]*”|(?<![\w.,])(\d+)\.(\d+)(?![\w.]*\.\d)/g;
+
+/** A text whose figures have the rider’s decimal sign; names in quotes are left alone. */
+export const written = (text: string): string =>
+  comma
+    ? text.replace(DECIMAL_POINT, (whole: string, before?: string, after?: string) =>
+        before === undefined || after === undefined ? whole : `${before},${after}`,
+      )
+    : text;
+
+/** A figure with so many decimals; nothing for one that is not there. */
+export const fixed = (value: number | null | undefined, digits: number): string =>
+  value === undefined || value === null ? "" : written(value.toFixed(digits).replace("-", "−"));
+
+/** A figure with at most so many decimals, none that say nothing. */
+export const trimmed = (value: number, digits: number): string =>
+  written(String(Number(value.toFixed(digits))).replace("-", "−"));
+
+/** A figure to six digits, none that say nothing. */
+export const exact = (value: number): string => written(String(Number(value.toPrecision(6))));
+
+/** A whole figure whose thousands are parted: by a comma, or by a narrow space where that is the decimal sign. */
+export const grouped = (value: number): string => {
+  const text = Math.round(value).toLocaleString("en-GB").replace("-", "−");
+  return comma ? text.replaceAll(",", "\u202f") : text;
+};
