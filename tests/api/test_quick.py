@@ -63,6 +63,12 @@ def test_before_and_after_over_the_jobs_roads(client):
     # 40/44 is 9.1 % less.
     assert answer.json()["says"].startswith("All gears are 9.1 % lower.")
     assert "Mill" in [each["name"] for each in answer.json()["roads"]]
+    assert answer.json()["costs_say"] == ""
+    dearer = {**after, "cranks": {**after["cranks"], "price": 80}}
+    priced = client.post(
+        f"/api/jobs/{job['id']}/before-after", json={"brief": brief, "before": before, "after": dearer}
+    )
+    assert "it costs at least 80 instead of at least 0: 80 more." in priced.json()["costs_say"]
     missing = client.post(
         "/api/jobs/none/before-after", json={"brief": brief, "before": before, "after": after}
     )

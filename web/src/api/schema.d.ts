@@ -1601,7 +1601,7 @@ export interface paths {
         put?: never;
         /**
          * Hold Against What Was
-         * @description What a change to a setup does on a job's hill and on each of its roads.
+         * @description What a change to a setup does on a job's hill, on each of its roads, and to its costs.
          */
         post: operations["hold_against_what_was"];
         delete?: never;
@@ -1952,7 +1952,8 @@ export interface components {
         };
         /**
          * BeforeAfter
-         * @description A setup as it was and as it is: both worked out, and what the change does, also on each road.
+         * @description A setup as it was and as it is: both worked out, and what the change does, also on each road and to
+         *     the costs, of which nothing is said where none are known.
          */
         BeforeAfter: {
             before: components["schemas"]["ComparedSetup"];
@@ -1961,6 +1962,11 @@ export interface components {
             says: string;
             /** Roads */
             roads: components["schemas"]["RoadChanged"][];
+            /**
+             * Costs Say
+             * @default
+             */
+            costs_say: string;
         };
         /**
          * Behaves

@@ -230,8 +230,11 @@ class Changed(Model):
 
 @strict.post("/before-after")
 def hold_against_what_was(job_id: str, asked: Changed, store: TheStore) -> BeforeAfter:
-    """What a change to a setup does on a job's hill and on each of its roads."""
+    """What a change to a setup does on a job's hill, on each of its roads, and to its costs."""
+    from kettledrum.core.keeping.changed import changed_costs
     from kettledrum.core.lineup.before_after import before_after
 
     routes = [route for _, route in store.roads.routes(job_id)]
-    return before_after(asked.brief, asked.before, asked.after, routes)
+    found = before_after(asked.brief, asked.before, asked.after, routes)
+    found.costs_say = changed_costs(asked.brief, asked.before, asked.after, routes)
+    return found

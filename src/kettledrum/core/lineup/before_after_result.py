@@ -17,9 +17,12 @@ class RoadChanged(BaseModel):
 
 
 class BeforeAfter(BaseModel):
-    """A setup as it was and as it is: both worked out, and what the change does, also on each road."""
+    """A setup as it was and as it is: both worked out, and what the change does, also on each road and to
+    the costs, of which nothing is said where none are known.
+    """
 
     before: ComparedSetup
     after: ComparedSetup
     says: str
     roads: list[RoadChanged]
+    costs_say: str = ""

@@ -46,8 +46,9 @@ export function BeforeAfter({ job, bench, shown }: Props) {
       <h3 id="before-after">Before and after</h3>
       {error && <Failure error={error} />}
       <p role="status">{data ? words(data.says) : "…"}</p>
-      {data && data.roads.length > 0 && (
+      {data && (data.costs_say || data.roads.length > 0) && (
         <ul>
+          {data.costs_say && <li>{words(data.costs_say)}</li>}
           {data.roads.map((road) => (
             <li key={road.name}>{words(road.says)}</li>
           ))}

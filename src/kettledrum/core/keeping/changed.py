@@ -1,0 +1,37 @@
+"""What a change to a setup costs or saves over the years, in words."""
+
+from collections.abc import Sequence
+
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.route import Route
+from kettledrum.core.keeping.costs import costs
+from kettledrum.core.keeping.says import money
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.in_words import counted
+
+_FELT_HOURS = 1.0
+"""Hours of work, in all the years, that are worth a word."""
+
+
+def changed_costs(brief: Brief, before: Setup, after: Setup, routes: Sequence[Route] = ()) -> str:
+    """Holds what a setup costs over the years against what it cost before a change; nothing where nothing
+    is known of either. The setups of the brief do not count.
+    """
+    both = [before.model_copy(update={"name": "before"}), after.model_copy(update={"name": "after"})]
+    pair = brief.model_copy(update={"setups": both, "reference": None})
+    found = costs(pair, routes, listed=False)
+    was, now = found.setups
+    if not (was.total or now.total):
+        return ""
+    at_least = "at least " if was.missing or now.missing else ""
+    amounts = [money(each.total, found.currency) for each in (was, now)]
+    over = f"Over {counted(found.years, 'year')} and {found.km_a_year * found.years:,.0f} km it costs"
+    if amounts[0] == amounts[1]:
+        said = f"{over} what it did, {at_least}{amounts[1]}"
+    else:
+        apart = now.total - was.total
+        more = f"{money(abs(apart), '')} {'more' if apart > 0 else 'less'}"
+        said = f"{over} {at_least}{amounts[1]} instead of {at_least}{amounts[0]}: {more}"
+    if abs(now.own_hours - was.own_hours) >= _FELT_HOURS:
+        said += f", with {now.own_hours:.0f} hours of your own work instead of {was.own_hours:.0f}"
+    return f"{said}."
