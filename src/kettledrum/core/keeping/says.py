@@ -13,7 +13,8 @@ _SAME = 0.005
 
 def money(amount: float, currency: str) -> str:
     """An amount as it is said, whole from ten on, with the owner's own word for it."""
-    figure = f"{math.floor(amount + 0.5):,}" if abs(amount) >= 9.995 else f"{amount:.2f}"
+    whole = amount == 0 or abs(amount) >= 9.995
+    figure = f"{math.floor(amount + 0.5):,}" if whole else f"{amount:.2f}"
     return f"{figure} {currency}".rstrip()
 
 
