@@ -83,17 +83,17 @@ def test_a_task_that_cannot_be_is_refused_at_its_field(client, job, task, where,
 
 def test_usual_upkeep_is_offered_for_parts_without_any(client):
     offered = client.post("/api/calculate/usual-care", json=BIKE).json()
-    assert [(each["where"], each["part"]) for each in offered] == [
-        ("cranks", "cranks"),
-        ("path[1]", "hub"),
-        ("wheel", "wheel"),
+    assert [(each["where"], each["part"], each["price"]) for each in offered] == [
+        ("cranks", "cranks", 60),
+        ("path[1]", "hub", None),
+        ("wheel", "wheel", 150),
     ]
     assert all("ours" in each["source"] and each["tasks"] for each in offered)
     whole = {
         **BIKE,
-        "cranks": {"length_mm": 170, "care": []},
+        "cranks": {"length_mm": 170, "care": [], "price": 50},
         "path": [{**stage, "care": CARE} for stage in BIKE["path"]],
-        "wheel": {**WHEEL, "care": CARE},
+        "wheel": {**WHEEL, "care": CARE, "price": 0},
     }
     assert client.post("/api/calculate/usual-care", json=whole).json() == []
 

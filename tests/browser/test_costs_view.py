@@ -68,24 +68,28 @@ def test_other_riding_makes_another_cheapest_and_paid_work_weighs(page, demo_ser
 def test_prices_and_upkeep_are_filled_in_and_changed(costs, demo):
     costs.get_by_role("link", name="Five-speed hub").first.click()
     expect(costs.get_by_role("table", name="What falls due")).to_be_visible()
-    costs.get_by_text("Wheel costs").click()
     price = field(costs, "wheel.price")
     was = row(costs, "Five-speed hub").inner_text()
     price.fill("1000")
     expect(row(costs, "Five-speed hub")).not_to_have_text(was)
-    saved(costs)
+    saved(costs.get_by_role("region", name="Upkeep, setup by setup"))
     price.fill("")
-    expect(costs.get_by_text("Five-speed hub: not known is the price of wheel")).to_be_visible()
+    expect(costs.get_by_text("What these cost is not known of “Five-speed hub”: wheel")).to_be_visible()
+    expect(costs.get_by_text("No price is known of the wheel.")).to_be_visible()
     expect(says(costs)).to_contain_text("Of one a price is missing")
     # All tasks of the wheel taken away, the usual ones are offered and taken with one press.
+    costs.locator("summary").filter(has_text="Wheel").click()
     for _ in range(2):
         costs.get_by_role("button", name="Remove task 1 of the wheel").click()
-    expect(costs.get_by_text("No upkeep is known of the wheel.")).to_be_visible()
+    expect(
+        costs.get_by_text(re.compile("No price is known of the wheel. No upkeep is known of the wheel."))
+    ).to_be_visible()
     costs.get_by_role("button", name="Fill in what is usual").click()
-    expect(costs.get_by_text("Usual upkeep is filled in for 1 part")).to_be_visible()
+    expect(costs.get_by_text("What is usual is filled in for 1 part")).to_be_visible()
+    expect(price).to_have_value("150")
     expect(field(costs, "wheel.care[0].what")).to_have_value("new tyre")
     expect(field(costs, "wheel.care[0].every_km")).to_have_value("3000 6000 10000")
-    saved(costs)
+    saved(costs.get_by_role("region", name="Upkeep, setup by setup"))
 
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
@@ -97,7 +101,7 @@ def test_what_cannot_be_is_said_at_its_field_and_stays(costs):
     years.fill("4")
     expect(says(costs)).to_contain_text("Over 4 years")
     costs.get_by_role("link", name="Five-speed hub").first.click()
-    costs.get_by_text("Wheel costs").click()
+    costs.locator("summary").filter(has_text="Wheel").click()
     life = field(costs, "wheel.care[0].every_km")
     life.fill("9000 6000 10000")
     expect(costs.get_by_text("Must have low, typical and high in that order.")).to_be_visible()
@@ -113,3 +117,8 @@ def test_a_job_without_prices_says_what_to_do(page: Page, demo):
     page.get_by_role("button", name="Go on with this as a job").click()
     page.get_by_role("link", name="Costs").click()
     expect(says(page)).to_contain_text("No price is known yet")
+    # No drawing of nothing; what is usual is one press away, and what it costs is told.
+    expect(page.get_by_role("heading", name="Where the money goes")).to_be_hidden()
+    page.get_by_role("button", name="Fill in what is usual").click()
+    expect(says(page).first).to_contain_text(re.compile(r"28 in” costs \d"))
+    expect(page.get_by_role("heading", name="Where the money goes")).to_be_visible()

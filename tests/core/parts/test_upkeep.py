@@ -2,13 +2,14 @@
 
 import pytest
 
-from examples import WHEEL, hub, setup, sprockets
+from examples import WHEEL, hub, setup, sprockets, stepless_hub
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.prices import part_prices, whole_price
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.use import part_from, with_part
 from kettledrum.core.parts.usual_care import usual_care
+from kettledrum.core.parts.usual_prices import usual_price
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import demo_jobs, stock
 
@@ -97,7 +98,51 @@ def test_what_is_usual_depends_on_the_kind():
     assert whats(hub(0.5, 1))[0] == "taken apart and greased"
     battery = {"at": "cranks", "torque_nm": 50, "battery": {"energy_wh": 500}}
     wheres = [each.where for each in usual_care(held(motors=[battery, {"at": "cranks", "torque_nm": 50}]))]
-    assert wheres == ["cranks", "path[0]", "wheel", "motors[0]"]
+    # Of the second motor, without a battery, only the price is usual.
+    assert wheres == ["cranks", "path[0]", "wheel", "motors[0]", "motors[1]"]
+
+
+def test_what_is_known_is_not_offered_again():
+    offered = {each.where: each for each in usual_care(held({**sprockets([42], [21]), "price": 70}))}
+    assert offered["path[0]"].price is None
+    assert offered["path[0]"].tasks
+    looked_after = usual_care(held({**sprockets([42], [21]), "care": OIL}))
+    assert [(each.price, each.tasks) for each in looked_after if each.where == "path[0]"] == [(65, [])]
+    assert usual_care(held({**sprockets([42], [21]), "care": OIL, "price": 0}))[1].where == "wheel"
+
+
+@pytest.mark.parametrize(
+    ("stage", "price"),
+    [
+        (sprockets([42], [21]), 65),
+        (sprockets([42], [11, 15, 19]), 175),
+        (sprockets([30, 42], [21]), 125),
+        (sprockets([30, 42], [11, 15]), 235),
+        (sprockets([50], [24], "belt"), 150),
+        (hub(1), 40),
+        (hub(0.5, 1, 2), 100),
+        (hub(*[0.5 + each / 10 for each in range(4)]), 160),
+        (hub(*[0.5 + each / 10 for each in range(8)]), 260),
+        (hub(*[0.5 + each / 10 for each in range(12)]), 500),
+        (hub(*[0.5 + each / 10 for each in range(14)]), 1150),
+        (stepless_hub(0.5, 1.9), 350),
+        ({"kind": "gearbox", "gears": {"ratios": [1, 1.6]}}, 500),
+        ({"kind": "gearbox", "gears": {"ratios": [0.5, 0.7, 1, 1.3]}}, 800),
+        ({"kind": "gearbox", "gears": {"ratios": [each / 10 for each in range(5, 14)]}}, 1150),
+    ],
+)
+def test_what_a_part_usually_costs(stage, price):
+    assert usual_price(held(stage).path[0]) == price
+
+
+def test_what_other_parts_usually_cost():
+    motor = {"at": "rear hub", "torque_nm": 40}
+    whole = held(
+        motors=[motor, {**motor, "at": "cranks", "battery": {"energy_wh": 501}}],
+        parts=[{"name": "lamp"}],
+    )
+    found = {name: usual_price(part) for name, part in part_names(whole) if name != "sprockets"}
+    assert list(found.values()) == [60, 150, 350, 700 + 451, None]
 
 
 def test_the_demo_and_the_shelf_are_priced_and_looked_after():

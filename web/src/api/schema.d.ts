@@ -5990,14 +5990,16 @@ export interface components {
         };
         /**
          * UsualCare
-         * @description The upkeep offered for a part: `where` it stands in the setup file, its name, the tasks, and whose
-         *     figures they are.
+         * @description What is offered for a part: `where` it stands in the setup file, its name, its price and its tasks as
+         *     far as it has none, and whose figures they are.
          */
         UsualCare: {
             /** Where */
             where: string;
             /** Part */
             part: string;
+            /** Price */
+            price: number | null;
             /** Tasks */
             tasks: components["schemas"]["Task"][];
             /** Source */

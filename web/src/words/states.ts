@@ -13,4 +13,12 @@ export const STATE_WORDS = {
   does: { holds: "would do", tight: "only just", fails: "would not do", "not known": "not known" },
 } satisfies Record<string, Words>;
 
+/** How a lowest gear stands to what is usual, where nobody asked for it. */
+export const USUALLY: Words = {
+  holds: "no higher than the usual",
+  tight: "just above the usual",
+  fails: "higher than the usual",
+  "not known": "not known beside the usual",
+};
+
 export type Asked = keyof typeof STATE_WORDS;

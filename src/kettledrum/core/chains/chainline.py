@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, Stage
 from kettledrum.core.terms.check import State
+from kettledrum.core.terms.in_words import listed
 
 _SHIFTED, _SINGLE, _BELT = (2.5, 3.5), (1.0, 2.0), (0.25, 0.5)
 """Degrees to which a chain on a cassette, a chain on single sprockets and a belt run well, and to which they
@@ -59,8 +60,8 @@ def chainline(
     front_mm, rear_mm = _front_line(path, place, stage), _rear_line(path, place, stage)
     if front_mm is None or rear_mm is None or chainstay_mm is None:
         known = {"the front line": front_mm, "the rear line": rear_mm, "the chainstay length": chainstay_mm}
-        missing = " and ".join(words for words, value in known.items() if value is None)
-        what = f"not known: {missing}; lines are measured from the frame’s middle"
+        missing = listed([words for words, value in known.items() if value is None])
+        what = f"not known: {missing}; these lines are measured from the frame’s middle"
         return Chainline("not known", what, front_mm, rear_mm, [], [])
     assumed: list[str] = []
     fronts = _stand(stage, "front", front_mm, assumed, largest_out=True)

@@ -46,7 +46,7 @@ def costs_say(
     """Which setup costs least over the years, and from when on the dearer to buy has paid itself back."""
     known = [each for each in found if each.total > 0 or each.purchase > 0]
     if not known:
-        return "No price is known yet: say under Setups what the parts cost, and what their upkeep is."
+        return "No price is known yet: say what the parts cost, or begin with what is usual."
     over = f"Over {counted(rate.years, 'year')} and {rate.km_a_year * rate.years:,.0f} km"
     if len(known) == 1:
         cost = f"{_least(known[0])}{money(known[0].total, rate.currency)}"

@@ -1,4 +1,4 @@
-"""Upkeep that is usual for a part of its kind: offered, never silently taken.
+"""Price and upkeep that are usual for a part of its kind: offered, never silently taken.
 
 How long chains, sprockets and belts last has hardly been measured in public. The ranges are ours, wide, and
 to be replaced by what a log finds; costs are in a money of which a new chain costs 25.
@@ -13,31 +13,39 @@ from kettledrum.core.parts.names import PartOfSetup, part_names
 from kettledrum.core.parts.setup import Cranks, Setup
 from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage
 from kettledrum.core.parts.upkeep import Life, Task
+from kettledrum.core.parts.usual_prices import usual_price
 from kettledrum.core.parts.wheel import Wheel
 
-SOURCE = "a range of ours; how long parts last has hardly been measured in public"
+SOURCE = (
+    "figures of ours, in a money of which a new chain costs 25; how long parts last has hardly been measured "
+    "in public, and a shop knows its prices"
+)
 
 
 class UsualCare(BaseModel):
-    """The upkeep offered for a part: `where` it stands in the setup file, its name, the tasks, and whose
-    figures they are.
+    """What is offered for a part: `where` it stands in the setup file, its name, its price and its tasks as
+    far as it has none, and whose figures they are.
     """
 
     where: str
     part: str
+    price: float | None
     tasks: list[Task]
     source: str
 
 
 def usual_care(setup: Setup) -> list[UsualCare]:
-    """What is usual for each part of a setup that has no upkeep of its own; none for pieces, which may be
-    anything.
+    """What is usual for each part of a setup that has no price or no upkeep of its own; nothing for pieces,
+    which may be anything.
     """
     names = {id(part): name for name, part in part_names(setup)}
     found = []
     for where, part in _placed(setup):
-        if part.care is None and (tasks := _tasks(part, setup)):
-            found.append(UsualCare(where=where, part=names[id(part)], tasks=tasks, source=SOURCE))
+        price = usual_price(part) if part.price is None else None
+        tasks = _tasks(part) if part.care is None else []
+        if price is not None or tasks:
+            name = names[id(part)]
+            found.append(UsualCare(where=where, part=name, price=price, tasks=tasks, source=SOURCE))
     return found
 
 
@@ -50,7 +58,7 @@ def _placed(setup: Setup) -> Iterator[tuple[str, PartOfSetup]]:
         yield f"motors[{place}]", motor
 
 
-def _tasks(part: PartOfSetup, setup: Setup) -> list[Task]:
+def _tasks(part: PartOfSetup) -> list[Task]:
     if isinstance(part, SprocketsStage):
         return _of_sprockets(part)
     if isinstance(part, HubStage | GearboxStage):

@@ -1,4 +1,5 @@
-import { Link, useParams } from "react-router";
+import { useEffect, useRef, type ReactNode } from "react";
+import { Link, useLocation, useParams } from "react-router";
 import { useCosts } from "../../api/costs";
 import type { Costs } from "../../api/client";
 import { MoneyCurves } from "../../charts/MoneyCurves";
@@ -40,10 +41,19 @@ export function CostsView() {
   const need = useNeedEditing(job);
   const { setupId } = useParams();
   const units = useUnits();
+  const upkeep = useRef<HTMLElement>(null);
+  const { hash } = useLocation();
+  const ready = Boolean(bench && costs.data);
+  useEffect(() => {
+    if (ready && hash === "#upkeep") upkeep.current?.scrollIntoView();
+  }, [ready, hash, setupId]);
   const [share, setShare] = useRemembered("costs-line", 1, isShare);
   if (job.setups.length === 0) return <NoSetups job={job} />;
-  const shown = bench?.setups.find(({ record }) => record.id === setupId);
   const found = costs.data;
+  const known = found?.setups.some(({ total, purchase }) => total > 0 || purchase > 0);
+  // With nothing to look at yet, there is something to fill in.
+  const chosen = bench?.setups.find(({ record }) => record.id === setupId);
+  const shown = chosen ?? (found && !known ? bench?.setups[0] : undefined);
   const edited = {
     document: need.document,
     problems: [...(bench?.needProblems ?? []), ...(need.entry?.problems ?? [])],
@@ -72,24 +82,30 @@ export function CostsView() {
       {bench && found && (
         <>
           <Says text={found.says} stale={bench.stale} />
-          <MoneyCurves
-            costs={found}
-            setups={bench.setups}
-            shown={shown?.setup.name}
-            month={share * found.years * 12}
-            onMonth={(month) => setShare(month / (found.years * 12))}
-          />
-          <p className={sections.note}>
-            The lines are what has been spent by then; what comes back when it is sold is in the sums below.
-            Chains, sprockets and belts last for very different times: choose a setup to see its band.{" "}
+          {known && (
+            <>
+              <MoneyCurves
+                costs={found}
+                setups={bench.setups}
+                shown={shown?.setup.name}
+                month={share * found.years * 12}
+                onMonth={(month) => setShare(month / (found.years * 12))}
+              />
+              <p className={sections.note}>
+                The lines are what has been spent by then; what comes back when it is sold is in the sums
+                below. Chains, sprockets and belts last for very different times: choose a setup to see its
+                band.
+              </p>
+              <WhereItGoes costs={found} setups={bench.setups} jobId={job.id} />
+              <Tips job={job} bench={bench} />
+              <TwoBikes job={job} bench={bench} />
+            </>
+          )}
+          <Reckoned {...{ need, edited }}>
             {found.assumed.length > 0 && `Not said, and assumed: ${assumptions(found.assumed, units)}.`}
-          </p>
-          <WhereItGoes costs={found} setups={bench.setups} jobId={job.id} />
-          <Tips job={job} bench={bench} />
-          <TwoBikes job={job} bench={bench} />
-          <Reckoned {...{ need, edited }} />
-          <ByYear costs={found} setups={bench.setups} />
-          <section className={sections.section} aria-labelledby="upkeep">
+          </Reckoned>
+          {known && <ByYear costs={found} setups={bench.setups} />}
+          <section ref={upkeep} className={sections.section} aria-labelledby="upkeep">
             <h3 id="upkeep">Upkeep, setup by setup</h3>
             <SetupChoice job={job} view="costs" shownId={shown?.record.id ?? ""} />
             {shown ? (
@@ -114,7 +130,9 @@ export function CostsView() {
 
 function First({ bench, jobId }: { bench: Workbench; jobId: string }) {
   const [first] = bench.setups;
-  return first ? <Link to={`/jobs/${jobId}/costs/${first.record.id}`}>Begin with the first</Link> : null;
+  return first ? (
+    <Link to={`/jobs/${jobId}/costs/${first.record.id}#upkeep`}>Begin with the first</Link>
+  ) : null;
 }
 
 const over = ({ years, km_a_year: km }: Costs): string =>
@@ -123,10 +141,12 @@ const over = ({ years, km_a_year: km }: Costs): string =>
 interface ReckonedProps {
   need: ReturnType<typeof useNeedEditing>;
   edited: Edited;
+  /** What was assumed for want of these. */
+  children: ReactNode;
 }
 
 /** What is reckoned with. */
-function Reckoned({ need, edited }: ReckonedProps) {
+function Reckoned({ need, edited, children }: ReckonedProps) {
   return (
     <section className={sections.section} aria-labelledby="reckoned">
       <div className={sections.title}>
@@ -135,6 +155,7 @@ function Reckoned({ need, edited }: ReckonedProps) {
       </div>
       <FigureFields figures={MONEY} {...edited} />
       <SeldomFields title="What comes back, days without, electricity" figures={SELDOM} {...edited} />
+      <p className={sections.note}>{children}</p>
     </section>
   );
 }

@@ -4,8 +4,8 @@ import Close from "@mui/icons-material/Close";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import { useUsualCare } from "../../api/costs";
-import type { SetupCosts } from "../../api/client";
-import { listAt, valueAt, withValue, type Held } from "../../drafts/held";
+import type { SetupCosts, UsualCare } from "../../api/client";
+import { listAt, withValue, type Held } from "../../drafts/held";
 import { partOf, type Edited } from "../../figures/edited";
 import { FigureField } from "../../figures/FigureField";
 import { FigureFields } from "../../figures/FigureFields";
@@ -32,10 +32,13 @@ export function UpkeepOf({ job, bench, shown, found, currency }: Props) {
   const notify = useNotify();
   const fill = () => {
     let next = document;
-    for (const { where, tasks } of usual) next = withValue(next, `${where}.care`, tasks);
+    for (const { where, price, tasks } of usual) {
+      if (price !== null) next = withValue(next, `${where}.price`, price);
+      if (tasks.length > 0) next = withValue(next, `${where}.care`, tasks);
+    }
     onChange(next);
     notify({
-      text: `Usual upkeep is filled in for ${counted(usual.length, "part")}; undo takes it out again.`,
+      text: `What is usual is filled in for ${counted(usual.length, "part")}; undo takes it out again.`,
     });
   };
   return (
@@ -47,13 +50,22 @@ export function UpkeepOf({ job, bench, shown, found, currency }: Props) {
       <FiguresTrouble {...both} />
       {usual.length > 0 && (
         <p className="no-print">
-          No upkeep is known of the {usual.map(({ part }) => part).join(", ")}.{" "}
+          {notKnown(usual)}{" "}
           <Button size="small" variant="outlined" onClick={fill}>
             Fill in what is usual
           </Button>{" "}
           <small>({usual[0]?.source})</small>
         </p>
       )}
+      <div className={styles.prices} role="group" aria-label="What the parts cost">
+        {placesOf(document).map(({ at, name }) => (
+          <FigureField
+            key={at}
+            figure={{ ...PRICE, label: `Price of the ${name}`, unit: currency || undefined }}
+            {...partOf({ document, problems, onChange }, at)}
+          />
+        ))}
+      </div>
       {found && <DueTable found={found} currency={currency} />}
       {placesOf(document).map(({ at, name }) => (
         <PartUpkeep
@@ -105,16 +117,8 @@ function PartUpkeep({ at, name, ...edited }: Edited & { at: string; name: string
     >
       <summary>
         <strong>{capital(name)}</strong>{" "}
-        <small>
-          {inShort(
-            valueAt(part.document, "price"),
-            tasks.map((task) => String(task.what ?? "")),
-          )}
-        </small>
+        <small>{tasks.map((task) => String(task.what ?? "")).join(", ") || "no upkeep"}</small>
       </summary>
-      <div className={styles.price}>
-        <FigureField figure={PRICE} {...part} />
-      </div>
       {tasks.map((_task, place) => (
         <div key={place} className={styles.task}>
           <FigureFields figures={TASK} {...partOf(part, `care[${place}]`)} />
@@ -138,7 +142,17 @@ function PartUpkeep({ at, name, ...edited }: Edited & { at: string; name: string
   );
 }
 
-function inShort(price: unknown, tasks: string[]): string {
-  const cost = typeof price === "number" ? `costs ${price}` : "price not known";
-  return [cost, tasks.length > 0 ? tasks.join(", ") : "no upkeep"].join(" · ");
+const ROW = new Intl.ListFormat("en");
+
+/** Of which parts no price, and of which no upkeep is known. */
+function notKnown(usual: UsualCare[]): string {
+  const of = (parts: UsualCare[]) => ROW.format(parts.map(({ part }) => part));
+  const [unpriced, idle] = [
+    usual.filter(({ price }) => price !== null),
+    usual.filter(({ tasks }) => tasks.length > 0),
+  ];
+  return [
+    ...(unpriced.length > 0 ? [`No price is known of the ${of(unpriced)}.`] : []),
+    ...(idle.length > 0 ? [`No upkeep is known of the ${of(idle)}.`] : []),
+  ].join(" ");
 }

@@ -24,6 +24,16 @@ const PIECES = [
 /** One bar a setup in pieces, with what it comes to, what it may come to, and the time it takes besides. */
 export function WhereItGoes({ costs, setups, jobId }: Props) {
   const most = Math.max(1, ...costs.setups.map(spentOn));
+  const linked = (name: string) => {
+    const setup = setups.find((one) => one.setup.name === name);
+    return (
+      setup && (
+        <>
+          . <Link to={`/jobs/${jobId}/costs/${setup.record.id}#upkeep`}>Fill it in</Link>
+        </>
+      )
+    );
+  };
   const pieces = PIECES.filter(({ key }) => costs.setups.some((each) => each[key] > 0));
   return (
     <section className={sections.section} aria-labelledby="where-it-goes">
@@ -48,7 +58,7 @@ export function WhereItGoes({ costs, setups, jobId }: Props) {
             <li key={each.name}>
               <span className={styles.setup}>
                 <Letter letter={setup.record.letter} />
-                <Link to={`/jobs/${jobId}/costs/${setup.record.id}`}>{each.name}</Link>
+                <Link to={`/jobs/${jobId}/costs/${setup.record.id}#upkeep`}>{each.name}</Link>
               </span>
               <span className={styles.bar} role="img" aria-label={told || "nothing is known"} title={told}>
                 {PIECES.map(({ key }) => (
@@ -75,7 +85,8 @@ export function WhereItGoes({ costs, setups, jobId }: Props) {
             .filter(({ missing }) => missing.length > 0)
             .map((each) => (
               <li key={each.name}>
-                {each.name}: not known is the price of {each.missing.join(", ")}
+                What these cost is not known of “{each.name}”: {each.missing.join(", ")}
+                {linked(each.name)}
               </li>
             ))}
         </ul>

@@ -23,7 +23,7 @@ export function GearList({ gears, chosen, onChoose }: Props) {
             <th scope="col">Ratio</th>
             <th scope="col">Step</th>
             <th scope="col">How</th>
-            {planetary && <th scope="col">Teeth let through</th>}
+            {planetary && <th scope="col">Let through by the teeth</th>}
           </tr>
         </thead>
         <tbody>

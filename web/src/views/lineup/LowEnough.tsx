@@ -4,6 +4,7 @@ import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { valueAt, withValue } from "../../drafts/held";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { pitchText, ratioText } from "../../words/climbing";
+import { USUALLY } from "../../words/states";
 import { StateMark } from "../../ui/StateMark";
 import tables from "../../ui/table.module.css";
 import styles from "./LineUp.module.css";
@@ -76,7 +77,7 @@ export function LowEnough({ job, bench: { setups, need, leads } }: Props) {
                 <SetupName setup={setup} />
                 {SCHOOLS.map(({ school }) => (
                   <td key={school} data-leads={leads === school || undefined}>
-                    <Says setup={setup} school={school} pitch={pitch} />
+                    <Says setup={setup} school={school} pitch={pitch} leads={leads === school} />
                   </td>
                 ))}
               </tr>
@@ -92,16 +93,25 @@ interface SaysProps {
   setup: BenchSetup;
   school: School;
   pitch: string | null;
+  /** The verdict goes by this one. */
+  leads: boolean;
 }
 
-function Says({ setup: { table }, school, pitch }: SaysProps) {
+function Says({ setup: { table }, school, pitch, leads }: SaysProps) {
   const found = table.lowest_gear.find((each) => each.school === school);
   if (!found) return null;
+  // Where nobody asked for it, what is usual is no verdict.
+  if (found.usual && !leads) return <span className={styles.says}>{besideUsual(found)}</span>;
   return (
     <span className={styles.says}>
       <StateMark asked="climbs" state={found.verdict ?? "not known"} /> {figures(found, table.climb, pitch)}
     </span>
   );
+}
+
+function besideUsual({ school, has, wanted, verdict }: LowestGear): string {
+  const text = (value: number) => (school === "ratio" ? ratioText(value) : `${fixed(value, 1)} in`);
+  return `${text(has)}, ${USUALLY[verdict ?? "not known"]} ${text(wanted ?? 0)}`;
 }
 
 /** What the lowest gear is, and what the school asks for. */

@@ -1,5 +1,5 @@
 import { MethodLink } from "../../ui/MethodLink";
-import { STATE_WORDS } from "../../words/states";
+import { STATE_WORDS, USUALLY } from "../../words/states";
 import { memo } from "react";
 import { useFamiliar } from "../../api/shelf";
 import type { BenchSetup } from "../../drafts/useWorkbench";
@@ -102,10 +102,11 @@ function schoolRows({ lowest_gear: schools }: BenchSetup["table"]): [string, str
   return schools.flatMap(({ school, wanted, has, verdict, usual }): [string, string][] => {
     if (wanted === null || verdict === null) return [];
     const [digits, unit] = school === "gear inches" ? [1, " in"] : [2, ""];
-    const asked = `${fixed(wanted, digits)}${unit} ${usual ? "is usual" : "needed"}`;
-    return [
-      [SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: ${fixed(has, digits)}${unit}, where ${asked}`],
-    ];
+    const [own, asked] = [has, wanted].map((value) => `${fixed(value, digits)}${unit}`);
+    const told = usual
+      ? `${own}, ${USUALLY[verdict]} ${asked}`
+      : `${STATE_WORDS.climbs[verdict]}: ${own}, where ${asked} needed`;
+    return [[SCHOOLS[school], told]];
   });
 }
 

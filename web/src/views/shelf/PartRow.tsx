@@ -24,7 +24,7 @@ export const PartRow = memo(function PartRow({ record, actions }: Props) {
           <button type="button" className={styles.name} aria-expanded={open} onClick={() => setOpen(!open)}>
             {pinned && <Icon path={PINNED} label="Pinned" />}
             {part.name}
-          </button>
+          </button>{" "}
           <span className={styles.kind}>{part.kind}</span>
         </th>
         {COLUMNS.map((column) => (

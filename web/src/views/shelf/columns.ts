@@ -1,5 +1,6 @@
 import type { PartRecord } from "../../api/client";
-import { percent, plainRatio, yearsText } from "../../words/format";
+import { percent, yearsText } from "../../words/format";
+import { moneyText } from "../../words/money";
 import type { Units } from "../../words/units";
 
 /** A column of the shelf's table: what it sorts by, and how that is shown. */
@@ -25,7 +26,7 @@ export const COLUMNS: readonly Column[] = [
   { by: "range", name: "Range", value: ({ figures }) => figures.range, text: percent, leads: true },
   { by: "step", name: "Largest step", value: ({ figures }) => figures.largest_step, text: percent },
   { by: "mass", name: "Mass", value: ({ part }) => part.mass_kg, text: (kg, units) => units.partMass(kg) },
-  { by: "price", name: "Price", value: ({ part }) => part.price, text: plainRatio },
+  { by: "price", name: "Price", value: ({ part }) => part.price, text: (price) => moneyText(price) },
   {
     by: "warranty",
     name: "Warranty",
