@@ -1,4 +1,4 @@
-import { useEffect, useRef, type ReactNode } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import { Link, useLocation, useParams } from "react-router";
 import { useCosts } from "../../api/costs";
 import type { Costs } from "../../api/client";
@@ -47,13 +47,15 @@ export function CostsView() {
   useEffect(() => {
     if (ready && hash === "#upkeep") upkeep.current?.scrollIntoView();
   }, [ready, hash, setupId]);
+  const [blank, setBlank] = useState<boolean>();
   const [share, setShare] = useRemembered("costs-line", 1, isShare);
   if (job.setups.length === 0) return <NoSetups job={job} />;
   const found = costs.data;
   const known = found?.setups.some(({ total, purchase }) => total > 0 || purchase > 0);
-  // With nothing to look at yet, there is something to fill in.
+  // Opened with nothing to look at yet, there is something to fill in; it stays when the first price is typed.
+  if (blank === undefined && found) setBlank(!known);
   const chosen = bench?.setups.find(({ record }) => record.id === setupId);
-  const shown = chosen ?? (found && !known ? bench?.setups[0] : undefined);
+  const shown = chosen ?? (blank ? bench?.setups[0] : undefined);
   const edited = {
     document: need.document,
     problems: [...(bench?.needProblems ?? []), ...(need.entry?.problems ?? [])],
