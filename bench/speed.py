@@ -30,6 +30,7 @@ from kettledrum.formats.files import as_json
 
 sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
 
+import costs
 import motors
 import roads
 
@@ -217,6 +218,7 @@ def main() -> None:
     brief = eight_setups()
     core(brief)
     roads.core(brief, line, timed)
+    costs.core(line, timed)
     motors.core(brief, roads.hundred_km(), line, timed)
     with tempfile.TemporaryDirectory() as data, sync_playwright() as playwright:
         start = time.perf_counter()
@@ -228,6 +230,7 @@ def main() -> None:
         first_load(served)
         browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=CHROMIUM_WORDS)
         typing(browser.new_page(viewport={"width": 1280, "height": 800}), served)
+        costs.typing(browser.new_page(viewport={"width": 1280, "height": 800}), served, line)
         ten_thousand_parts(browser.new_page(viewport={"width": 1280, "height": 800}), served)
         browser.close()
         served.stop()

@@ -7,12 +7,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from kettledrum.core.keeping.spent import MOST_STEPS, Spent, all_that_break_even, breaks_even
+from kettledrum.core.keeping.break_even import all_that_break_even, breaks_even
+from kettledrum.core.keeping.spent import Spent
 
 
 def spent(at_first, *tasks, a_month=0.0, months=60):
     each, every = np.array(tasks, dtype=float).reshape(-1, 2).T
-    return Spent.of(at_first, a_month, each, every, months)
+    return Spent(months, at_first, a_month, each, every)
 
 
 def test_at_the_step_that_lifts_the_other_over_it():
@@ -46,13 +47,13 @@ def test_by_what_is_spent_every_month():
         assert breaks_even(one, spent(500, (210, 10.0), months=months)) == found
 
 
-def test_so_many_steps_are_told_month_by_month():
+def test_what_is_due_all_the_time_is_counted_one_by_one_and_spent_evenly_between_two():
     many = spent(0, (1, 0.001), months=24)
-    assert len(many.steps) == 24
-    # What is due with the end of a month is the next one's.
-    assert many.by(np.array([1.0, 12.0])).tolist() == [999, 11_999]
-    few = spent(0, (1, 24 / MOST_STEPS), months=24)
-    assert len(few.steps) == MOST_STEPS - 1
+    # What is due with the end of the last month is not done any more.
+    assert many.by(np.array([1.0, 12.0, 24.0])).tolist() == [1000, 12_000, 23_999]
+    assert many.before(np.array([1.0, 12.0, 24.0])).tolist() == [999, 11_999, 23_999]
+    # 1000 a month against 5500: in the middle of the sixth.
+    assert breaks_even(spent(5500, months=24), many) == pytest.approx(5.5)
 
 
 costs = st.lists(st.tuples(st.integers(0, 200), st.integers(2, 30).map(lambda m: m + 0.25)), max_size=3)

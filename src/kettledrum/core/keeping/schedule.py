@@ -7,42 +7,41 @@ import numpy as np
 
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.parts.upkeep import Task
+from kettledrum.core.parts.upkeep import Life, Task
 from kettledrum.core.physics.arrays import Floats
 
 AT_THE_END = 1e-9
 """What falls due within this share of the end falls on it, and so no more within the years."""
+_NEVER = (math.inf, math.inf, math.inf)
 
 
 @dataclass(frozen=True, slots=True)
-class Due:
-    """A task of a part, with the months from one time to the next: with its typical life, its longest and
-    its shortest. Infinite for what no kilometres or months make due.
+class Schedule:
+    """All tasks of a setup with the parts they are of; `every` so many months one falls due, (3, tasks) with
+    the typical life, the longest and the shortest: infinite for what no kilometres or months make due.
     """
 
-    part: str
-    task: Task
-    every: float
-    longest: float
-    shortest: float
+    parts: list[str]
+    tasks: list[Task]
+    every: Floats
 
 
-def upkeep(setup: Setup, km_a_month: float) -> list[Due]:
+def upkeep(setup: Setup, km_a_month: float) -> Schedule:
     """All tasks of a setup, each due at the first of its kilometres and its months."""
-    return [
-        Due(name, task, *_between(task, km_a_month))
-        for name, part in part_names(setup)
-        for task in part.care or []
-    ]
+    both = [(name, task) for name, part in part_names(setup) for task in part.care or ()]
+    tasks = [task for _, task in both]
+    months = [math.inf if task.every_months is None else task.every_months for task in tasks]
+    every = np.array([months, months, months], dtype=float)
+    if km_a_month > 0 and tasks:
+        every = np.minimum(every, np.array([_lives(task) for task in tasks]).T / km_a_month)
+    return Schedule([name for name, _ in both], tasks, every)
 
 
-def _between(task: Task, km_a_month: float) -> tuple[float, float, float]:
-    by_time = math.inf if task.every_months is None else task.every_months
-    life = task.life
-    if life is None or km_a_month == 0:
-        return by_time, by_time, by_time
-    typical, longest, shortest = (min(km / km_a_month, by_time) for km in (life.typical, life.high, life.low))
-    return typical, longest, shortest
+def _lives(task: Task) -> tuple[float, float, float]:
+    km = task.every_km
+    if km is None:
+        return _NEVER
+    return (km.typical, km.high, km.low) if isinstance(km, Life) else (km, km, km)
 
 
 def times_due(every: float, months: float) -> int:
@@ -54,9 +53,7 @@ def times_due(every: float, months: float) -> int:
 
 def all_times_due(every: Floats, months: float) -> Floats:
     """`times_due` of many at once."""
-    with np.errstate(divide="ignore"):
-        times = np.ceil(months / every * (1 - AT_THE_END)) - 1
-    return np.asarray(np.maximum(times, 0.0))
+    return np.asarray(np.maximum(np.ceil(months / every * (1 - AT_THE_END)) - 1, 0.0))
 
 
 def due_at(every: float, months: float) -> Floats:

@@ -1,0 +1,128 @@
+"""When a setup that was dearer to buy has paid itself back: worked out for all pairs at once."""
+
+from collections.abc import Iterator, Sequence
+
+import numpy as np
+
+from kettledrum.core.keeping.spent import EVEN, Spent
+from kettledrum.core.physics.arrays import Flags, Floats, Places
+
+OFTEN = 0.25
+"""What falls due more often than every so many months counts as spent evenly, where two are compared."""
+_AT_ONCE = 400
+"""So many pairs are worked out at once, so that steps without end do not fill the memory."""
+
+
+def breaks_even(dearer: Spent, other: Spent) -> float | None:
+    """The first month from which the one that was dearer at first stays at or below the other until the end.
+
+    None where it does not, or was not dearer.
+    """
+    return next((month for place, _, month in all_that_break_even([dearer, other]) if place == 0), None)
+
+
+def all_that_break_even(spent: Sequence[Spent]) -> list[tuple[int, int, float]]:
+    """Every pair that breaks even, the dearer first, with its month: as `breaks_even` has it of each.
+
+    Month by month first: neither falls, so that one that has no more at a month's end than another at its
+    start is not above it in between. Only from the last month's end at which it is above, to the last month
+    in which it may be, is looked at step by step.
+    """
+    if len(spent) < 2:
+        return []
+    by = np.array([each.by_month for each in spent])
+    dearer, other = np.nonzero(np.greater.outer(by[:, 0], by[:, 0]))
+    found: list[tuple[int, int, float]] = []
+    for places in np.array_split(np.arange(len(dearer)), max(-(-len(dearer) // _AT_ONCE), 1)):
+        found += _of_pairs(spent, by, dearer[places], other[places])
+    return found
+
+
+def _of_pairs(
+    spent: Sequence[Spent], by: Floats, dearer: Places, other: Places
+) -> Iterator[tuple[int, int, float]]:
+    """Those of some pairs that break even."""
+    above = by[dearer] - by[other] > EVEN * np.maximum(by[dearer, :1], 1.0)
+    able = np.flatnonzero(~above[:, -1])
+    dearer, other = dearer[able], other[able]
+    if not len(able):
+        return iter(())
+    start = np.maximum(_after_last(above[able]) - 1, 0)
+    end = np.maximum(_after_last(by[dearer, 1:] > by[other, :-1]), start)
+    at = _step_by_step(spent, by, (dearer, other), (start, end))
+    pays = at < by.shape[1] - 1
+    return zip(dearer[pays].tolist(), other[pays].tolist(), at[pays].tolist(), strict=True)
+
+
+def _after_last(are: Flags) -> Places:
+    """The place after the last at which something is so; 0 where it never is."""
+    places = are.shape[1]
+    return np.where(are.any(axis=1), places - np.argmax(are[:, ::-1], axis=1), 0)
+
+
+def _step_by_step(
+    spent: Sequence[Spent], by: Floats, pairs: tuple[Places, Places], window: tuple[Places, Places]
+) -> Floats:
+    """When each of the `pairs` breaks even within its `window` of months; infinite where it does not.
+
+    The dearer of each may be above the other within the window alone. From step to step they part in a line.
+    """
+    dearer, other = pairs
+    start, end = window
+    count, months = len(dearer), by.shape[1] - 1
+    steps, slope = _steps(spent, pairs, window)
+    # One more step a pair: all that was spent before.
+    pair = np.concatenate((np.arange(count), steps[0].astype(np.intp)))
+    time = np.concatenate((start, steps[1]))
+    amount = np.concatenate((by[dearer, start] - by[other, start], steps[2]))
+    order = np.lexsort((time, pair))
+    pair, time, amount = pair[order], time[order], amount[order]
+    first = np.searchsorted(pair, np.arange(count))
+    summed = np.cumsum(amount)
+    before = (summed - amount)[first]
+    above = summed - before[pair] + slope[pair] * (time - start[pair])
+    ends = np.append(time[1:], 0.0)
+    ends[np.append(first[1:], len(pair)) - 1] = end
+    at_end = above + slope[pair] * (ends - time)
+    least = EVEN * np.maximum(by[dearer, 0], 1.0)[pair]
+    # What falls due at one time is spent at one time.
+    whole = ends > time * (1 + EVEN)
+    bad = whole & ((above > least) | (at_end > least))
+    last = np.maximum.reduceat(np.where(bad, np.arange(len(pair)), -1), first)
+    stays = at_end[last] > least[last]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        crossed = time[last] - above[last] / slope
+    found = np.where(stays, np.where(ends[last] == months, np.inf, ends[last]), crossed)
+    return np.asarray(np.where(last < 0, start, found))
+
+
+def _steps(
+    spent: Sequence[Spent], pairs: tuple[Places, Places], window: tuple[Places, Places]
+) -> tuple[Floats, Floats]:
+    """Each step within the windows of pairs, as (its pair, when, what it parts them by); and what parts each
+    pair a month.
+    """
+    start, end = window
+    tasks = max(len(each.each) for each in spent)
+    # Every setup with as many tasks: those that are made up never fall due.
+    every, each, times = np.full((len(spent), tasks), np.inf), *np.zeros((2, len(spent), tasks))
+    for place, one in enumerate(spent):
+        every[place, : len(one.every)] = one.every
+        each[place, : len(one.each)] = one.each
+        times[place, : len(one.times)] = one.times
+    often = every < OFTEN
+    a_month = np.array([one.a_month for one in spent])
+    a_month = a_month + (np.where(often, each, 0.0) / np.where(often, every, 1.0)).sum(axis=1)
+    found = []
+    for places, sign in zip(pairs, (1.0, -1.0), strict=True):
+        between = every[places]
+        limit = np.where(often[places], 0.0, times[places])
+        done = np.minimum(np.floor((start * (1 + EVEN))[:, None] / between), limit)
+        due = np.minimum(np.ceil((end * (1 - EVEN))[:, None] / between) - 1, limit)
+        counts = np.maximum(due - done, 0).astype(np.intp).ravel()
+        source = np.repeat(np.arange(len(counts)), counts)
+        number = np.arange(len(source)) - np.repeat(np.cumsum(counts) - counts, counts) + 1
+        when = (done.ravel()[source] + number) * between.ravel()[source]
+        found.append((source // tasks, when, sign * each[places].ravel()[source]))
+    dearer, other = pairs
+    return np.concatenate(found, axis=1), a_month[dearer] - a_month[other]
