@@ -68,6 +68,29 @@ def test_parts_are_found_by_gears_and_range(shelf):
 
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_the_upkeep_of_a_part_is_changed_and_goes_along(shelf, demo):
+    shelf.get_by_role("button", name="5-speed hub, grease", exact=True).click()
+    shelf.get_by_role("button", name="Change it").click()
+    upkeep = shelf.get_by_role("region", name="Upkeep")
+    first = upkeep.locator('[data-place="part.care[0].every_km"]')
+    first.fill("0")
+    shelf.get_by_role("button", name="Save", exact=True).click()
+    expect(upkeep.get_by_text("Must be from 1 to 1,000,000 km.")).to_be_visible()
+    expect(first).to_be_focused()
+    first.fill("7000 9000 12000")
+    upkeep.get_by_role("button", name="Task", exact=True).click()
+    shelf.get_by_role("button", name="Save", exact=True).click()
+    expect(shelf.get_by_text("“5-speed hub, grease” was changed.")).to_be_visible()
+    [part] = [
+        each["part"]
+        for each in demo.get("api/shelf")["parts"]
+        if each["part"]["name"] == "5-speed hub, grease"
+    ]
+    assert part["care"][0]["every_km"] == {"low": 7000, "typical": 9000, "high": 12000}
+    assert part["care"][-1] == {"what": "service", "every_months": 12}
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_a_part_is_changed_refused_where_it_is_wrong_and_changed_back(shelf):
     hub = shelf.get_by_role("button", name="5-speed hub, grease", exact=True)
     hub.click()

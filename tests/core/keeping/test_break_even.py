@@ -56,7 +56,24 @@ def test_what_is_due_all_the_time_is_counted_one_by_one_and_spent_evenly_between
     assert breaks_even(spent(5500, months=24), many) == pytest.approx(5.5)
 
 
-costs = st.lists(st.tuples(st.integers(0, 200), st.integers(2, 30).map(lambda m: m + 0.25)), max_size=3)
+OFTEN, SELDOM = st.integers(2, 30).map(lambda m: m / 10 + 0.05), st.integers(2, 30).map(lambda m: m + 0.25)
+costs = st.lists(st.tuples(st.integers(0, 200), OFTEN | SELDOM), max_size=3)
+
+
+def test_steps_that_part_them_within_a_month_are_told_apart():
+    # 10 every tenth of a month: 500 are made up for with the fiftieth.
+    assert breaks_even(spent(500), spent(0, (10, 0.1))) == pytest.approx(5.0)
+    # The dearer spends 30 at 0.35 months, the other 40 at 0.2 and 0.4, and 50 apart: even at 0.4 alone.
+    dearer = spent(50, (30, 0.35), months=1)
+    other = spent(0, (40, 0.2), (45, 0.42), months=1)
+    # 0.2: 10 above. 0.35: 40 above. 0.4: even. 0.42: below. 0.6: below. 0.7: 30 nearer, still below.
+    assert breaks_even(dearer, other) == pytest.approx(0.4)
+
+
+def test_before_and_by():
+    one = spent(100, (10, 1), a_month=2)
+    assert one.before(np.array([0.0, 3.0, 3.5])).tolist() == [100, 126, 137]
+    assert one.by(np.array([0.0, 3.0, 3.5])).tolist() == [100, 136, 137]
 
 
 @given(st.integers(0, 900), costs, st.integers(0, 8), st.integers(0, 900), costs, st.integers(0, 8))

@@ -10,6 +10,7 @@ from examples import WHEEL, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Leg, Rides, Route
 from kettledrum.core.keeping.costs import MOST_EVENTS, costs
+from kettledrum.core.keeping.tips import tips
 from kettledrum.core.terms.validation import validate
 
 MONEY = {
@@ -78,6 +79,27 @@ def test_by_hand():
     ]
     assert one.events[0].km == 4000
     assert one.events[0].money == 25
+    assert [each.says for each in one.events[:3]] == [
+        "1 × 4,000 km; 25 for material and 15 minutes at 0 an hour",
+        "1 × 4,500 km; 16 for material and 20 minutes at 0 an hour",
+        "2 × 4,000 km; 25 for material and 15 minutes at 0 an hour",
+    ]
+
+
+def test_each_event_says_how_it_comes_about():
+    tasks = [
+        {"what": "looked over", "every_months": 1, "by": "workshop", "minutes": 30, "away_days": 2},
+        {"what": "oil", "every_km": 50_000, "every_months": 18.5, "cost": 8.5},
+        {"what": "cleaned", "every_km": 500, "every_months": 1},
+    ]
+    [one] = worked_out(bike(chain=tasks, inside=[]), day_without=4).setups
+    says = {each.what: each.says for each in one.events}
+    assert says["looked over"] == "59 × 1 month; 30 minutes at 60 an hour and 2 days without at 4.00"
+    assert says["oil"] == "3 × 18.5 months; 8.50 for material"
+    # Just as soon by either: by the months.
+    assert says["cleaned"] == "59 × 1 month"
+    [one] = worked_out(bike(chain=tasks[:1], inside=[])).setups
+    assert one.events[1].says == "2 × 1 month; 30 minutes at 60 an hour"
 
 
 def test_work_and_days_are_paid_at_their_rates():
@@ -172,6 +194,14 @@ def test_a_motor_draws_what_its_middle_level_does():
     assert middle.level == "mid"
     assert one.energy == pytest.approx(30_000 * middle.wh_km / 0.9 / 1000 * 0.3)
     assert one.missing == []
+    # Nothing falls due: a curve and years that rise by the energy alone.
+    assert one.curve.typical[30] == pytest.approx(1200 + one.energy / 2)
+    assert one.by_year[1] == pytest.approx(1200 + one.energy * 2 / 5)
+    undriven = {**bike("Two", chain=[], inside=[], hub_price=1000)}
+    both = validate(Brief, brief({**driven, "name": "One"}, undriven, money=MONEY))
+    price = next(each for each in tips(both, []) if each.what == "price")
+    # 80 more of the hub stay; what is drawn is to be made up for.
+    assert (price.now - price.at) * 0.8 == pytest.approx(abs(80 - one.energy))
     unknown = deepcopy(driven)
     del unknown["motors"][0]["battery"]
     [blind] = costs(validate(Brief, brief(unknown, money=MONEY)), []).setups

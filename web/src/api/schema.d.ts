@@ -2764,7 +2764,7 @@ export interface components {
          * @description A task that falls due: in which month from new, after how many km, on which part, and what it is.
          *
          *     `cost` is that of its material, `minutes` its work and by whom; `money` what it comes to with the work and
-         *     the days without the bicycle.
+         *     the days without the bicycle. `says` how it comes to both.
          */
         Event: {
             /** Month */
@@ -2786,6 +2786,8 @@ export interface components {
             by: "owner" | "workshop";
             /** Money */
             money: number;
+            /** Says */
+            says: string;
         };
         /**
          * Familiar

@@ -3,7 +3,7 @@ import type { Units } from "./units";
 
 /** Names in quotes are left alone; a figure is a number with one of these units behind it. */
 const FIGURE =
-  /“[^”]*”|(?<![\d.,])(?:(\d+(?:\.\d+)?)( to | and at most |–))?(\d+(?:\.\d+)?) (km\/h|kg|km|m)(?![\w²/])/g;
+  /“[^”]*”|(?<![\d.,])(?:(\d[\d,]*(?:\.\d+)?)( to | and at most |–))?(\d[\d,]*(?:\.\d+)?) (km\/h|kg|km|m)(?![\w²/])/g;
 
 const PER_UNIT = {
   "km/h": [1 / 1.609344, "mph"],
@@ -25,7 +25,8 @@ const imperial = (text: string): string =>
       const [factor, name] = PER_UNIT[unit];
       const turned = (figure: string) => {
         const digits = figure.split(".")[1]?.length ?? 0;
-        return (Number(figure) * factor).toFixed(digits);
+        const value = Number(figure.replaceAll(",", "")) * factor;
+        return figure.includes(",") ? Math.round(value).toLocaleString("en-GB") : value.toFixed(digits);
       };
       return `${low === undefined ? "" : `${turned(low)}${between}`}${turned(number)} ${name}`;
     },

@@ -4,18 +4,27 @@ export type Decimals = (typeof DECIMALS)[number];
 
 let comma = false;
 
+/** What parts thousands where the comma parts decimals: a narrow space that does not break. */
+const THOUSANDS = "\u202f";
+
 /** Sets how decimals are shown from now on: at the start, and when the rider chooses. */
 export function showDecimals(decimals: Decimals): void {
   comma = decimals === "comma";
 }
 
-const DECIMAL_POINT = /“[^”]*”|(?<![\w.,])(\d+)\.(\d+)(?![\w.]*\.\d)/g;
+const DECIMAL_POINT =
+  /“[^”]*”|(?<![\w.,])(?:(\d{1,3}(?:,\d{3})+)(?![\d,])(?:\.(\d+))?|(\d+)\.(\d+)(?![\w.]*\.\d))/g;
 
 /** A text whose figures have the rider’s decimal sign; names in quotes are left alone. */
 export const written = (text: string): string =>
   comma
-    ? text.replace(DECIMAL_POINT, (whole: string, before?: string, after?: string) =>
-        before === undefined || after === undefined ? whole : `${before},${after}`,
+    ? text.replace(
+        DECIMAL_POINT,
+        (whole: string, big?: string, rest?: string, before?: string, after?: string) => {
+          if (big !== undefined)
+            return big.replaceAll(",", THOUSANDS) + (rest === undefined ? "" : `,${rest}`);
+          return before === undefined || after === undefined ? whole : `${before},${after}`;
+        },
       )
     : text;
 
@@ -33,5 +42,5 @@ export const exact = (value: number): string => written(String(Number(value.toPr
 /** A whole figure whose thousands are parted: by a comma, or by a narrow space where that is the decimal sign. */
 export const grouped = (value: number): string => {
   const text = Math.round(value).toLocaleString("en-GB").replace("-", "−");
-  return comma ? text.replaceAll(",", "\u202f") : text;
+  return comma ? text.replaceAll(",", THOUSANDS) : text;
 };

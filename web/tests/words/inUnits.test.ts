@@ -39,3 +39,9 @@ describe("sentences of the server in the rider’s units", () => {
     expect(unbroken("in 5 minutes")).toBe("in 5 minutes");
   });
 });
+
+it("thousands are turned and parted again", () => {
+  expect(inUnits("Over 5 years and 15,000 km, every 3 × 4,000 km", imperial)).toBe(
+    "Over 5 years and 9,321 mi, every 3 × 2,485 mi",
+  );
+});

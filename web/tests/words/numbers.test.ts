@@ -38,7 +38,15 @@ describe("with a comma", () => {
 
   test("names, versions and whole figures are left alone", () => {
     showDecimals("comma");
-    expect(written("“Bee 2.0” of version 1.2.3, 1,250 km")).toBe("“Bee 2.0” of version 1.2.3, 1,250 km");
+    expect(written("“Bee 2.0” of version 1.2.3, 11, 13")).toBe("“Bee 2.0” of version 1.2.3, 11, 13");
+  });
+
+  test("thousands are parted by a narrow space", () => {
+    showDecimals("comma");
+    expect(written("over 15,000 km, 1,234,567.5 in all")).toBe(
+      "over 15\u202f000 km, 1\u202f234\u202f567,5 in all",
+    );
+    expect(written("1,2345 and 1,23")).toBe("1,2345 and 1,23");
   });
 
   test("sentences of the server are written so, in either system", () => {

@@ -7,8 +7,8 @@ import numpy as np
 from kettledrum.core.keeping.spent import EVEN, Spent
 from kettledrum.core.physics.arrays import Flags, Floats, Places
 
-OFTEN = 0.25
-"""What falls due more often than every so many months counts as spent evenly, where two are compared."""
+MOST_STEPS = 2000
+"""What falls due more often than this while it is open which of two is ahead counts there as spent evenly."""
 _AT_ONCE = 400
 """So many pairs are worked out at once, so that steps without end do not fill the memory."""
 
@@ -110,19 +110,18 @@ def _steps(
         every[place, : len(one.every)] = one.every
         each[place, : len(one.each)] = one.each
         times[place, : len(one.times)] = one.times
-    often = every < OFTEN
     a_month = np.array([one.a_month for one in spent])
-    a_month = a_month + (np.where(often, each, 0.0) / np.where(often, every, 1.0)).sum(axis=1)
+    slope = np.zeros(len(start))
     found = []
     for places, sign in zip(pairs, (1.0, -1.0), strict=True):
         between = every[places]
-        limit = np.where(often[places], 0.0, times[places])
-        done = np.minimum(np.floor((start * (1 + EVEN))[:, None] / between), limit)
-        due = np.minimum(np.ceil((end * (1 - EVEN))[:, None] / between) - 1, limit)
-        counts = np.maximum(due - done, 0).astype(np.intp).ravel()
+        done = np.minimum(np.floor((start * (1 + EVEN))[:, None] / between), times[places])
+        due = np.minimum(np.ceil((end * (1 - EVEN))[:, None] / between) - 1, times[places])
+        often = due - done > MOST_STEPS
+        slope += sign * (a_month[places] + np.where(often, each[places] / between, 0.0).sum(axis=1))
+        counts = np.where(often, 0, np.maximum(due - done, 0)).astype(np.intp).ravel()
         source = np.repeat(np.arange(len(counts)), counts)
         number = np.arange(len(source)) - np.repeat(np.cumsum(counts) - counts, counts) + 1
         when = (done.ravel()[source] + number) * between.ravel()[source]
         found.append((source // tasks, when, sign * each[places].ravel()[source]))
-    dearer, other = pairs
-    return np.concatenate(found, axis=1), a_month[dearer] - a_month[other]
+    return np.concatenate(found, axis=1), slope

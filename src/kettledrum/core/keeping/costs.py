@@ -11,7 +11,7 @@ from kettledrum.core.keeping.break_even import all_that_break_even
 from kettledrum.core.keeping.costs_result import BreakEven, Costs, Curve, Event, SetupCosts
 from kettledrum.core.keeping.energy import CHARGED, wh_a_km
 from kettledrum.core.keeping.rates import Rates, rates
-from kettledrum.core.keeping.says import costs_say, setup_says
+from kettledrum.core.keeping.says import costs_say, event_says, setup_says
 from kettledrum.core.keeping.schedule import due_at, upkeep
 from kettledrum.core.keeping.spent import Spent
 from kettledrum.core.parts.prices import part_prices
@@ -139,6 +139,7 @@ class _Owned:
             minutes=task.minutes,
             by=task.by,
             money=float(self.money[place]),
+            says=event_says(task, round(month / float(self.due.every[TYPICAL][place])), self.rate),
         )
 
 

@@ -13,7 +13,7 @@ class Event:
     """A task that falls due: in which month from new, after how many km, on which part, and what it is.
 
     `cost` is that of its material, `minutes` its work and by whom; `money` what it comes to with the work and
-    the days without the bicycle.
+    the days without the bicycle. `says` how it comes to both.
     """
 
     month: float
@@ -24,6 +24,7 @@ class Event:
     minutes: float
     by: By
     money: float
+    says: str
 
 
 class Curve(BaseModel):

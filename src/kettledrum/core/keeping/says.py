@@ -5,6 +5,7 @@ from collections.abc import Sequence
 
 from kettledrum.core.keeping.costs_result import BreakEven, SetupCosts
 from kettledrum.core.keeping.rates import Rates
+from kettledrum.core.parts.upkeep import Life, Task
 from kettledrum.core.terms.in_words import counted, listed, quoted
 
 _SAME = 0.005
@@ -16,6 +17,25 @@ def money(amount: float, currency: str) -> str:
     whole = amount == 0 or abs(amount) >= 9.995
     figure = f"{math.floor(amount + 0.5):,}" if whole else f"{amount:.2f}"
     return f"{figure} {currency}".rstrip()
+
+
+def event_says(task: Task, number: int, rate: Rates) -> str:
+    """How often a task has fallen due by then, by what, and what makes up its money: “3 × 4,000 km; 25 for
+    material and 15 minutes at 20 an hour”.
+    """
+    km = task.every_km.typical if isinstance(task.every_km, Life) else task.every_km
+    months = task.every_months
+    # The first of the two makes it due.
+    by_way = km is not None and (months is None or km < months * rate.km_a_month)
+    every = f"{km:,.0f} km" if by_way else f"{months:g} {'month' if months == 1 else 'months'}"
+    pieces = [f"{money(task.cost, '')} for material"] if task.cost else []
+    an_hour = rate.own_an_hour if task.by == "owner" else rate.workshop_an_hour
+    if task.minutes:
+        pieces.append(f"{task.minutes:g} minutes at {money(an_hour, '')} an hour")
+    if task.away_days and rate.day_without:
+        pieces.append(f"{task.away_days:g} days without at {money(rate.day_without, '')}")
+    told = f"; {listed(pieces)}" if pieces else ""
+    return f"{number} × {every}{told}"
 
 
 def setup_says(one: SetupCosts, rate: Rates) -> str:

@@ -5,6 +5,7 @@ import tables from "../../ui/table.module.css";
 import { moneyText } from "../../words/money";
 import { useUnits } from "../../words/units";
 import { fixed, grouped } from "../../words/numbers";
+import styles from "./Costs.module.css";
 import { Told } from "../../ui/Told";
 
 const FIRST = 10;
@@ -39,7 +40,10 @@ export function DueTable({ found, currency }: { found: SetupCosts; currency: str
                   <td>{fixed(event.month, 1)}</td>
                   <td>{event.part}</td>
                   <td>
-                    <Told text={event.what} />
+                    <Told text={event.what} />{" "}
+                    <small className={styles.how}>
+                      <Told text={event.says} />
+                    </small>
                   </td>
                   <td>{event.minutes === 0 ? "—" : event.minutes}</td>
                   <td>{event.by === "owner" ? "you" : "a workshop"}</td>

@@ -1,14 +1,11 @@
 import { useState } from "react";
-import Add from "@mui/icons-material/Add";
-import Close from "@mui/icons-material/Close";
 import Button from "@mui/material/Button";
-import IconButton from "@mui/material/IconButton";
 import { useUsualCare } from "../../api/costs";
 import type { SetupCosts, UsualCare } from "../../api/client";
 import { listAt, withValue, type Held } from "../../drafts/held";
+import { CareFields } from "../../figures/CareFields";
 import { partOf, type Edited } from "../../figures/edited";
 import { FigureField } from "../../figures/FigureField";
-import { FigureFields } from "../../figures/FigureFields";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
 import type { OfSetup } from "../../setup/OneSetup";
 import { useNotify } from "../../ui/Notices";
@@ -17,7 +14,7 @@ import sections from "../../ui/section.module.css";
 import { capital, counted } from "../../words/format";
 import styles from "./Costs.module.css";
 import { DueTable } from "./DueTable";
-import { PRICE, TASK } from "./figures";
+import { PRICE } from "./figures";
 
 interface Props extends OfSetup {
   found: SetupCosts | undefined;
@@ -105,8 +102,6 @@ function placesOf(document: Held): { at: string; name: string }[] {
 function PartUpkeep({ at, name, ...edited }: Edited & { at: string; name: string }) {
   const part = partOf(edited, at);
   const tasks = listAt(part.document, "care");
-  const put = (next: Held[]) =>
-    part.onChange(withValue(part.document, "care", next.length > 0 ? next : undefined));
   const wrong = edited.problems.some(({ where }) => where.startsWith(`${at}.care`));
   const [open, setOpen] = useState(false);
   return (
@@ -119,25 +114,7 @@ function PartUpkeep({ at, name, ...edited }: Edited & { at: string; name: string
         <strong>{capital(name)}</strong>{" "}
         <small>{tasks.map((task) => String(task.what ?? "")).join(", ") || "no upkeep"}</small>
       </summary>
-      {tasks.map((_task, place) => (
-        <div key={place} className={styles.task}>
-          <FigureFields figures={TASK} {...partOf(part, `care[${place}]`)} />
-          <IconButton
-            size="small"
-            aria-label={`Remove task ${place + 1} of the ${name}`}
-            onClick={() => put(tasks.filter((_each, other) => other !== place))}
-          >
-            <Close fontSize="small" />
-          </IconButton>
-        </div>
-      ))}
-      <Button
-        size="small"
-        startIcon={<Add />}
-        onClick={() => put([...tasks, { what: "service", every_months: 12 }])}
-      >
-        Task
-      </Button>
+      <CareFields name={name} {...part} />
     </details>
   );
 }

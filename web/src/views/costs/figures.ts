@@ -20,21 +20,4 @@ export const SELDOM: Figure[] = [
   { at: "money.electricity_a_kwh", label: "A kWh of electricity", kind: "number", hint: "0.3 unless said" },
 ];
 
-export const TASK: Figure[] = [
-  { at: "what", label: "What is done", kind: "text", required: true },
-  { at: "every_km", label: "Every", kind: "life", hint: "4000, or 2500 4000 7000" },
-  { at: "every_months", label: "Or every", kind: "number", unit: "months" },
-  { at: "after", label: "And after", kind: "words", hint: "Such as dunking" },
-  { at: "cost", label: "Costs", kind: "number" },
-  { at: "minutes", label: "Takes", kind: "number", unit: "minutes" },
-  {
-    at: "by",
-    label: "Done by",
-    kind: "choice",
-    choices: [{ value: "workshop", label: "a workshop" }],
-    unknown: "you",
-  },
-  { at: "away_days", label: "Away for", kind: "number", unit: "days" },
-];
-
 export const PRICE: Figure = { at: "price", label: "Price", kind: "number" };

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { CareFields } from "../../figures/CareFields";
 import type { Edited } from "../../figures/edited";
 import { FigureField } from "../../figures/FigureField";
 import { FigureFields } from "../../figures/FigureFields";
@@ -34,6 +35,12 @@ export function StatedFields(edited: Edited) {
           <FigureFields figures={more} {...edited} />
         </Group>
       )}
+      <Group title="Upkeep" note="what it costs and asks for over the years" spread>
+        <CareFields
+          name={typeof edited.document.name === "string" ? edited.document.name : "part"}
+          {...edited}
+        />
+      </Group>
       <FigureField figure={NOTES} multiline {...edited} />
     </>
   );

@@ -73,5 +73,7 @@ export const placesOf = (kind: Part["kind"]): string[] =>
     ...[NAME, SPROCKETS, CRANKS, LUBRICANT, MASS_MAX, NOTES, CHANGED],
     ...[...PLAIN, ...EFFICIENCY, ...ALLOWED, ...BEHAVIOUR_ON_SHELF, ...WHEEL_FIGURES, ...moreOf(kind)],
     ...INSIDES.map((inside) => ({ at: `gears.${inside}` })),
-    ...["gears.names", "change.trigger_kmh", "change.back_kmh", "wheel.bead_seat_mm"].map((at) => ({ at })),
+    ...["care", "gears.names", "change.trigger_kmh", "change.back_kmh", "wheel.bead_seat_mm"].map((at) => ({
+      at,
+    })),
   ].map(({ at }) => `part.${at}`);
