@@ -81,11 +81,7 @@ def test_the_upkeep_of_a_part_is_changed_and_goes_along(shelf, demo):
     upkeep.get_by_role("button", name="Task", exact=True).click()
     shelf.get_by_role("button", name="Save", exact=True).click()
     expect(shelf.get_by_text("“5-speed hub, grease” was changed.")).to_be_visible()
-    [part] = [
-        each["part"]
-        for each in demo.get("api/shelf")["parts"]
-        if each["part"]["name"] == "5-speed hub, grease"
-    ]
+    [part] = [each["part"] for each in demo.get("api/shelf") if each["part"]["name"] == "5-speed hub, grease"]
     assert part["care"][0]["every_km"] == {"low": 7000, "typical": 9000, "high": 12000}
     assert part["care"][-1] == {"what": "service", "every_months": 12}
 
