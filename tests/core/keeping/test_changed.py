@@ -44,7 +44,7 @@ def test_nothing_is_said_of_what_nothing_is_known_of():
 
 @pytest.mark.parametrize("swapped", [False, True])
 def test_what_lacks_a_price_is_at_least_so_much(swapped):
-    pair = [bike(inside=(OIL,)), setup(sprockets([42], [21]), {**hub(0.5), "care": [OIL]}, name="Bare")]
+    pair = [bike(inside=(OIL,)), setup(sprockets([42], [21]), hub(0.5), name="Bare")]
     told = changed(*(pair[::-1] if swapped else pair), own_an_hour=20)
     assert told.count("at least") == 2
     assert ("more" in told) == swapped

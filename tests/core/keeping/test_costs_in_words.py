@@ -33,6 +33,14 @@ def test_the_cheapest_and_what_has_paid_itself_back():
     assert found.setups[1].says == "It costs 300 crowns in 5 years, 0.03 a km: 300 of it to buy."
 
 
+def test_of_several_that_pay_back_that_of_the_reference_is_told():
+    # 130 more are paid back by the fifth chain, 230 by the eighth.
+    some = [bike("Chained", 100, CHAIN), bike("Better", 230), bike("Best", 330)]
+    told = said(*some, reference="Best").says
+    assert "“Best” is dearer to buy than “Chained”, and has paid that back after 8,000 km." in told
+    assert "after 5,000 km" in said(*some).says
+
+
 def test_none_pays_itself_back():
     found = said(bike("Chained", 100, CHAIN), bike("Dear", 900))
     assert found.says == (

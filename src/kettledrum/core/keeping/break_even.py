@@ -75,7 +75,7 @@ def _step_by_step(
     pair = np.concatenate((np.arange(count), steps[0].astype(np.intp)))
     time = np.concatenate((start, steps[1]))
     amount = np.concatenate((by[dearer, start] - by[other, start], steps[2]))
-    order = np.lexsort((time, pair))
+    order = np.argsort(pair * (2.0 * months) + time, kind="stable")
     pair, time, amount = pair[order], time[order], amount[order]
     first = np.searchsorted(pair, np.arange(count))
     summed = np.cumsum(amount)

@@ -145,7 +145,7 @@ class _Owned:
 
 def _break_even(found: list[SetupCosts], spent: list[Spent], rate: Rates) -> list[BreakEven]:
     return [
-        BreakEven.model_construct(
+        BreakEven(
             dearer=found[dearer].name, cheaper=found[other].name, month=month, km=month * rate.km_a_month
         )
         for dearer, other, month in all_that_break_even(spent)

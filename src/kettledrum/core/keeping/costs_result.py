@@ -70,7 +70,8 @@ class SetupCosts(BaseModel):
     says: str
 
 
-class BreakEven(BaseModel):
+@dataclass(slots=True)
+class BreakEven:
     """From when on a setup that is dearer to buy has cost no more than another, until the end."""
 
     dearer: str

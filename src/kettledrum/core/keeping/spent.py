@@ -11,6 +11,9 @@ from kettledrum.core.physics.arrays import Floats
 EVEN = 1e-9
 """Times that differ by a smaller share are one time, amounts one amount."""
 
+MOST_STEPS = 20_000
+"""With more things due than these, their times are not listed."""
+
 
 @dataclass(frozen=True)
 class Spent:
@@ -37,7 +40,17 @@ class Spent:
     @cached_property
     def by_month(self) -> Floats:
         """What has been spent by the end of each month, from 0 on."""
-        return self.by(np.arange(self.months + 1.0))
+        counts = self.times.astype(int)
+        total = int(counts.sum())
+        if total > MOST_STEPS:
+            return self.by(np.arange(self.months + 1.0))
+        of = np.repeat(np.arange(len(counts)), counts)
+        number = np.arange(1.0, total + 1) - np.repeat(np.cumsum(counts) - counts, counts)
+        month = np.ceil(number * self.every[of] * (1 - EVEN)).astype(int)
+        spent = np.bincount(month, self.each[of], self.months + 1).astype(float)
+        spent[0] += self.at_first
+        spent[1:] += self.a_month
+        return np.asarray(np.cumsum(spent))
 
     def by(self, at: Floats) -> Floats:
         """What has been spent by some months, what falls due right then included."""
