@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 
 import numpy as np
 
-from kettledrum.core.keeping.spent import EVEN, Spent
+from kettledrum.core.keeping.spent import EVEN, Spent, by_months
 from kettledrum.core.physics.arrays import Flags, Floats, Places
 
 MOST_STEPS = 2000
@@ -21,8 +21,9 @@ def breaks_even(dearer: Spent, other: Spent) -> float | None:
     return next((month for place, _, month in all_that_break_even([dearer, other]) if place == 0), None)
 
 
-def all_that_break_even(spent: Sequence[Spent]) -> list[tuple[int, int, float]]:
-    """Every pair that breaks even, the dearer first, with its month: as `breaks_even` has it of each.
+def all_that_break_even(spent: Sequence[Spent], by: Floats | None = None) -> list[tuple[int, int, float]]:
+    """Every pair that breaks even, the dearer first, with its month: as `breaks_even` has it of each. `by` is
+    what has been spent `by_months`, if that is known already.
 
     Month by month first: neither falls, so that one that has no more at a month's end than another at its
     start is not above it in between. Only from the last month's end at which it is above, to the last month
@@ -30,7 +31,7 @@ def all_that_break_even(spent: Sequence[Spent]) -> list[tuple[int, int, float]]:
     """
     if len(spent) < 2:
         return []
-    by = np.array([each.by_month for each in spent])
+    by = by_months(spent) if by is None else by
     dearer, other = np.nonzero(np.greater.outer(by[:, 0], by[:, 0]))
     found: list[tuple[int, int, float]] = []
     for places in np.array_split(np.arange(len(dearer)), max(-(-len(dearer) // _AT_ONCE), 1)):

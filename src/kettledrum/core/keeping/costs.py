@@ -11,11 +11,12 @@ from kettledrum.core.keeping.break_even import all_that_break_even
 from kettledrum.core.keeping.costs_result import BreakEven, Costs, Curve, Event, SetupCosts
 from kettledrum.core.keeping.energy import CHARGED, wh_a_km
 from kettledrum.core.keeping.rates import Rates, rates
-from kettledrum.core.keeping.says import costs_say, event_says, setup_says
+from kettledrum.core.keeping.says import costs_say, setup_says, task_says
 from kettledrum.core.keeping.schedule import due_at, upkeep
-from kettledrum.core.keeping.spent import Spent
+from kettledrum.core.keeping.spent import Spent, by_months
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.physics.arrays import Floats
 
 MOST_EVENTS = 500
 """So many are listed of a setup; the sums count them all."""
@@ -34,8 +35,12 @@ def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Cost
     rate = rates(brief, routes)
     drawn = wh_a_km(brief, routes)
     owned = [_Owned(setup, rate, drawn.get(setup.name)) for setup in brief.setups]
-    found = [each.costs(listed=listed) for each in owned]
-    pairs = _break_even(found, [each.spent[TYPICAL] for each in owned], rate)
+    found, pairs = [], []
+    if owned:
+        spent = [each.spent[life] for life in (TYPICAL, LONGEST, SHORTEST) for each in owned]
+        by = by_months(spent).reshape(3, len(owned), -1)
+        found = [each.costs(by[:, place], listed=listed) for place, each in enumerate(owned)]
+        pairs = _break_even(found, spent[: len(owned)], by[TYPICAL], rate)
     return Costs(
         currency=rate.currency,
         years=rate.years,
@@ -68,8 +73,8 @@ class _Owned:
             Spent(rate.months, self.purchase, energy, self.money, every) for every in self.due.every
         ]
 
-    def costs(self, *, listed: bool) -> SetupCosts:
-        """All that it costs."""
+    def costs(self, by: Floats, *, listed: bool) -> SetupCosts:
+        """All that it costs, with what has been spent `by` each month with lives of each kind."""
         rate, spent = self.rate, self.spent
         times = spent[TYPICAL].times
         own_hours = float(times @ (self.hours * self.own))
@@ -107,9 +112,7 @@ class _Owned:
                 if math.isinf(every)
             ],
             curve=Curve.model_construct(
-                typical=spent[TYPICAL].by_month.tolist(),
-                cheapest=spent[LONGEST].by_month.tolist(),
-                dearest=spent[SHORTEST].by_month.tolist(),
+                typical=by[TYPICAL].tolist(), cheapest=by[LONGEST].tolist(), dearest=by[SHORTEST].tolist()
             ),
             says="",
         )
@@ -123,30 +126,31 @@ class _Owned:
         when = np.concatenate([np.zeros(0), *months])
         of = np.repeat(np.arange(len(months)), [len(each) for each in months])
         first = np.argsort(when, kind="stable")[:MOST_EVENTS]
-        return [
-            self._event(place, month)
-            for place, month in zip(of[first].tolist(), when[first].tolist(), strict=True)
-        ]
+        says = [task_says(task, self.rate) for task in self.due.tasks]
+        money = self.money.tolist()
+        found = []
+        for place, month in zip(of[first].tolist(), when[first].tolist(), strict=True):
+            task = self.due.tasks[place]
+            found.append(
+                Event(
+                    month=month,
+                    km=month * self.rate.km_a_month,
+                    part=self.due.parts[place],
+                    what=task.what,
+                    cost=task.cost,
+                    minutes=task.minutes,
+                    by=task.by,
+                    money=money[place],
+                    says=f"{round(month / every[place])} × {says[place]}",
+                )
+            )
+        return found
 
-    def _event(self, place: int, month: float) -> Event:
-        task = self.due.tasks[place]
-        return Event(
-            month=month,
-            km=month * self.rate.km_a_month,
-            part=self.due.parts[place],
-            what=task.what,
-            cost=task.cost,
-            minutes=task.minutes,
-            by=task.by,
-            money=float(self.money[place]),
-            says=event_says(task, round(month / float(self.due.every[TYPICAL][place])), self.rate),
-        )
 
-
-def _break_even(found: list[SetupCosts], spent: list[Spent], rate: Rates) -> list[BreakEven]:
+def _break_even(found: list[SetupCosts], spent: list[Spent], by: Floats, rate: Rates) -> list[BreakEven]:
     return [
         BreakEven(
             dearer=found[dearer].name, cheaper=found[other].name, month=month, km=month * rate.km_a_month
         )
-        for dearer, other, month in all_that_break_even(spent)
+        for dearer, other, month in all_that_break_even(spent, by)
     ]

@@ -19,9 +19,9 @@ def money(amount: float, currency: str) -> str:
     return f"{figure} {currency}".rstrip()
 
 
-def event_says(task: Task, number: int, rate: Rates) -> str:
-    """How often a task has fallen due by then, by what, and what makes up its money: “3 × 4,000 km; 25 for
-    material and 15 minutes at 20 an hour”.
+def task_says(task: Task, rate: Rates) -> str:
+    """What makes a task due, and what makes up its money: “4,000 km; 25 for material and 15 minutes at 20 an
+    hour”.
     """
     km = task.every_km.typical if isinstance(task.every_km, Life) else task.every_km
     months = task.every_months
@@ -35,7 +35,7 @@ def event_says(task: Task, number: int, rate: Rates) -> str:
     if task.away_days and rate.day_without:
         pieces.append(f"{task.away_days:g} days without at {money(rate.day_without, '')}")
     told = f"; {listed(pieces)}" if pieces else ""
-    return f"{number} × {every}{told}"
+    return f"{every}{told}"
 
 
 def setup_says(one: SetupCosts, rate: Rates) -> str:

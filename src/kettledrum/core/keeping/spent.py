@@ -1,5 +1,6 @@
 """What has been spent when: steps at what falls due, and a slope for energy."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -12,7 +13,7 @@ EVEN = 1e-9
 """Times that differ by a smaller share are one time, amounts one amount."""
 
 MOST_STEPS = 20_000
-"""With more things due than these, their times are not listed."""
+"""With more things due than these to a setup, their times are not listed."""
 
 
 @dataclass(frozen=True)
@@ -37,21 +38,6 @@ class Spent:
         """How often each falls due in a month."""
         return np.asarray(1.0 / self.every)
 
-    @cached_property
-    def by_month(self) -> Floats:
-        """What has been spent by the end of each month, from 0 on."""
-        counts = self.times.astype(int)
-        total = int(counts.sum())
-        if total > MOST_STEPS:
-            return self.by(np.arange(self.months + 1.0))
-        of = np.repeat(np.arange(len(counts)), counts)
-        number = np.arange(1.0, total + 1) - np.repeat(np.cumsum(counts) - counts, counts)
-        month = np.ceil(number * self.every[of] * (1 - EVEN)).astype(int)
-        spent = np.bincount(month, self.each[of], self.months + 1).astype(float)
-        spent[0] += self.at_first
-        spent[1:] += self.a_month
-        return np.asarray(np.cumsum(spent))
-
     def by(self, at: Floats) -> Floats:
         """What has been spent by some months, what falls due right then included."""
         done = np.multiply.outer(at * (1 + EVEN), self.a_step)
@@ -63,3 +49,26 @@ class Spent:
         done = np.ceil(np.multiply.outer(at * (1 - EVEN), self.a_step)) - 1
         done = np.clip(done, 0, self.times)
         return np.asarray(self.at_first + done @ self.each + self.a_month * at)
+
+
+def by_months(spent: Sequence[Spent]) -> Floats:
+    """What has been spent on each of some setups, of as many months, by the end of each month from 0 on."""
+    months = spent[0].months
+    counts = np.concatenate([one.times for one in spent]).astype(int)
+    total = int(counts.sum())
+    if total > MOST_STEPS * len(spent):
+        return np.array([one.by(np.arange(months + 1.0)) for one in spent])
+    every, each = (
+        np.concatenate(of_all) for of_all in zip(*((one.every, one.each) for one in spent), strict=True)
+    )
+    of = np.repeat(np.arange(len(counts)), counts)
+    number = np.arange(1.0, total + 1) - np.repeat(np.cumsum(counts) - counts, counts)
+    month = np.ceil(number * every[of] * (1 - EVEN)).astype(int)
+    row = np.repeat(np.arange(len(spent)), [len(one.each) for one in spent])
+    width = months + 1
+    steps = (
+        np.bincount(row[of] * width + month, each[of], len(spent) * width).astype(float).reshape(-1, width)
+    )
+    steps[:, 0] += [one.at_first for one in spent]
+    steps[:, 1:] += np.array([one.a_month for one in spent])[:, None]
+    return np.asarray(np.cumsum(steps, axis=1))
