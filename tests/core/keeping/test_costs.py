@@ -91,11 +91,13 @@ def test_each_event_says_how_it_comes_about():
         {"what": "looked over", "every_months": 1, "by": "workshop", "minutes": 30, "away_days": 2},
         {"what": "oil", "every_km": 50_000, "every_months": 18.5, "cost": 8.5},
         {"what": "cleaned", "every_km": 500, "every_months": 1},
+        {"what": "dried", "after": ["dunking"]},
     ]
     [one] = worked_out(bike(chain=tasks, inside=[]), day_without=4).setups
     says = {each.what: each.says for each in one.events}
     assert says["looked over"] == "59 × 1 month; 30 minutes at 60 an hour and 2 days without at 4.00"
     assert says["oil"] == "3 × 18.5 months; 8.50 for material"
+    assert "dried" not in says
     # Just as soon by either: by the months.
     assert says["cleaned"] == "59 × 1 month"
     [one] = worked_out(bike(chain=tasks[:1], inside=[])).setups

@@ -126,7 +126,10 @@ class _Owned:
         when = np.concatenate([np.zeros(0), *months])
         of = np.repeat(np.arange(len(months)), [len(each) for each in months])
         first = np.argsort(when, kind="stable")[:MOST_EVENTS]
-        says = [task_says(task, self.rate) for task in self.due.tasks]
+        says = [
+            task_says(task, self.rate) if len(due) else ""
+            for task, due in zip(self.due.tasks, months, strict=True)
+        ]
         money = self.money.tolist()
         found = []
         for place, month in zip(of[first].tolist(), when[first].tolist(), strict=True):
