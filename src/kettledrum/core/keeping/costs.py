@@ -14,7 +14,7 @@ from kettledrum.core.keeping.rates import Rates, rates
 from kettledrum.core.keeping.says import costs_say, setup_says, task_says
 from kettledrum.core.keeping.schedule import due_at, upkeep
 from kettledrum.core.keeping.spent import Spent, by_months
-from kettledrum.core.parts.prices import part_prices
+from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats
 
@@ -57,17 +57,16 @@ class _Owned:
 
     def __init__(self, setup: Setup, rate: Rates, wh_km: float | None) -> None:
         self.setup, self.rate = setup, rate
-        prices = part_prices(setup)
-        self.missing = [name for name, price in prices if price is None]
+        parts = part_names(setup)
+        self.missing = [name for name, part in parts if part.price is None]
         if setup.motors and wh_km is None:
             self.missing.append("what its motors draw")
-        self.purchase = float(sum(price for _, price in prices if price is not None))
-        self.due = upkeep(setup, rate.km_a_month)
-        rows = [(task.cost, task.minutes / 60, task.away_days, task.by == "owner") for task in self.due.tasks]
-        self.cost, self.hours, self.days, self.own = np.array(rows, dtype=float).reshape(-1, 4).T
-        an_hour = np.where(self.own > 0, rate.own_an_hour, rate.workshop_an_hour)
+        self.purchase = float(sum(part.price for _, part in parts if part.price is not None))
+        self.due = upkeep(parts, rate.km_a_month)
+        cost, hours, days, own = self.due.cost, self.due.hours, self.due.days, self.due.own
         # What a task comes to each time: material, work, days without the bicycle.
-        self.money = self.cost + self.hours * an_hour + self.days * rate.day_without
+        self.money = cost + days * rate.day_without
+        self.money += hours * (own * rate.own_an_hour + (1 - own) * rate.workshop_an_hour)
         energy = rate.km_a_month * (wh_km or 0.0) / CHARGED / 1000 * rate.electricity_a_kwh
         self.spent = [
             Spent(rate.months, self.purchase, energy, self.money, every) for every in self.due.every
@@ -77,9 +76,10 @@ class _Owned:
         """All that it costs, with what has been spent `by` each month with lives of each kind."""
         rate, spent = self.rate, self.spent
         times = spent[TYPICAL].times
-        own_hours = float(times @ (self.hours * self.own))
-        workshop_hours = float(times @ (self.hours * (1 - self.own)))
-        days = float(times @ self.days)
+        due = self.due
+        own_hours = float(times @ (due.hours * due.own))
+        workshop_hours = float(times @ (due.hours * (1 - due.own)))
+        days = float(times @ due.days)
         sold, energy = self.purchase * rate.sold_for, spent[TYPICAL].a_month * rate.months
         kept = self.purchase - sold + energy
         typical, cheapest, dearest = [kept + float(each.times @ self.money) for each in spent]
@@ -89,7 +89,7 @@ class _Owned:
             name=self.setup.name,
             missing=self.missing,
             purchase=self.purchase,
-            parts=float(times @ self.cost),
+            parts=float(times @ due.cost),
             own_labour=own_hours * rate.own_an_hour,
             workshop=workshop_hours * rate.workshop_an_hour,
             energy=energy,
@@ -99,16 +99,14 @@ class _Owned:
             total_spread=(cheapest, dearest),
             a_km=typical / ridden if ridden else None,
             own_hours=own_hours,
-            workshop_visits=round(float(times @ (1 - self.own))),
+            workshop_visits=round(float(times @ (1 - due.own))),
             days_without=days,
             by_year=spent[TYPICAL].before(np.arange(1.0, rate.years + 1) * 12).tolist(),
             events=events,
             more_events=round(float(times.sum())) - len(events),
             unplanned=[
                 f"{task.what} ({part})"
-                for part, task, every in zip(
-                    self.due.parts, self.due.tasks, self.due.every[TYPICAL].tolist(), strict=True
-                )
+                for part, task, every in zip(due.parts, due.tasks, due.every[TYPICAL].tolist(), strict=True)
                 if math.isinf(every)
             ],
             curve=Curve.model_construct(

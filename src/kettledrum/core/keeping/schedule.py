@@ -1,47 +1,55 @@
 """When the tasks of a setup fall due over some years of even riding."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
-from kettledrum.core.parts.names import part_names
-from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.names import PartOfSetup
 from kettledrum.core.parts.upkeep import Life, Task
 from kettledrum.core.physics.arrays import Floats
 
 AT_THE_END = 1e-9
 """What falls due within this share of the end falls on it, and so no more within the years."""
-_NEVER = (math.inf, math.inf, math.inf)
 
 
 @dataclass(frozen=True, slots=True)
 class Schedule:
-    """All tasks of a setup with the parts they are of; `every` so many months one falls due, (3, tasks) with
-    the typical life, the longest and the shortest: infinite for what no kilometres or months make due.
+    """All tasks of a setup with the parts they are of, and arrays of one figure a task: `cost` of material,
+    `hours` of work, `days` without the bicycle, 1 for `own` work and 0 for that of a workshop.
+
+    `every` is so many months from one time to the next, (3, tasks): with the typical life, the longest and
+    the shortest; infinite for what no kilometres or months make due.
     """
 
     parts: list[str]
     tasks: list[Task]
+    cost: Floats
+    hours: Floats
+    days: Floats
+    own: Floats
     every: Floats
 
 
-def upkeep(setup: Setup, km_a_month: float) -> Schedule:
-    """All tasks of a setup, each due at the first of its kilometres and its months."""
-    both = [(name, task) for name, part in part_names(setup) for task in part.care or ()]
+def upkeep(parts: Sequence[tuple[str, PartOfSetup]], km_a_month: float) -> Schedule:
+    """All tasks of the parts of a setup, each due at the first of its kilometres and its months."""
+    both = [(name, task) for name, part in parts for task in part.care or ()]
     tasks = [task for _, task in both]
-    months = [math.inf if task.every_months is None else task.every_months for task in tasks]
-    every = np.array([months, months, months], dtype=float)
-    if km_a_month > 0 and tasks:
-        every = np.minimum(every, np.array([_lives(task) for task in tasks]).T / km_a_month)
-    return Schedule([name for name, _ in both], tasks, every)
+    figures = np.array([_figures(task) for task in tasks], dtype=float).reshape(-1, 8).T
+    cost, hours, days, own, months, *lives = figures
+    by_way = np.array(lives) / km_a_month if km_a_month > 0 else np.full((3, len(tasks)), math.inf)
+    return Schedule([name for name, _ in both], tasks, cost, hours, days, own, np.minimum(by_way, months))
 
 
-def _lives(task: Task) -> tuple[float, float, float]:
+def _figures(task: Task) -> tuple[float, ...]:
     km = task.every_km
     if km is None:
-        return _NEVER
-    return (km.typical, km.high, km.low) if isinstance(km, Life) else (km, km, km)
+        lives = (math.inf, math.inf, math.inf)
+    else:
+        lives = (km.typical, km.high, km.low) if isinstance(km, Life) else (km, km, km)
+    months = math.inf if task.every_months is None else task.every_months
+    return (task.cost, task.minutes / 60, task.away_days, task.by == "owner", months, *lives)
 
 
 def times_due(every: float, months: float) -> int:
