@@ -216,6 +216,17 @@ def count_costs(file: File, json: Json = False) -> None:
         command_tables.costs(result)
 
 
+@app.command("coverage")
+def cover(file: File, json: Json = False) -> None:
+    """Print how much of all riding on its roads each setup of a brief file covers, and what two would."""
+    from kettledrum import command_tables
+    from kettledrum.core.lineup.coverage import coverage
+
+    brief = _brief_in(file)
+    result = coverage(brief, (brief.road.routes if brief.road else None) or [])
+    _print_json(result) if json else command_tables.coverage(result)
+
+
 @app.command("home-built")
 def home_built(file: File, json: Json = False) -> None:
     """Work out the home-built drives of a brief file."""

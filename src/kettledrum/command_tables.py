@@ -18,7 +18,7 @@ if TYPE_CHECKING:
     from kettledrum.core.motors.of_brief import MotorsOfBrief
     from kettledrum.core.pairings.grid import Pairings
     from kettledrum.core.quick.result import QuickAnswer
-    from kettledrum.core.roads.ride_result import Ride
+    from kettledrum.core.roads.ride_result import Coverage, Ride
 
 _PIPED_WIDTH = 150
 
@@ -242,6 +242,21 @@ def costs(result: "Costs") -> None:
             console.print(Text(f"{each.name}: not known of {', '.join(each.missing)}"))
     if result.assumed:
         console.print(Text(f"Assumed: {'; '.join(map(str, result.assumed))}"))
+
+
+def coverage(result: "Coverage") -> None:
+    """Prints how much of all riding the setups of a brief file cover, and on which roads."""
+    grid = _grid(
+        "Setup", "Easy cadence", "Too slow", "On foot", "Out of gears", *(each.name for each in result.roads)
+    )
+    for each in result.setups:
+        shares = (each.in_band, each.grinding, each.walking, each.spun_out, *each.roads)
+        grid.add_row(Text(each.name), *(f"{share:.0%}" for share in shares))
+    console = _console()
+    console.print(Text(result.says))
+    console.print(grid)
+    if result.plain_terrain:
+        console.print(Text("There is no road in the file: a plain terrain was made up."))
 
 
 def home_built(result: "Drives") -> None:

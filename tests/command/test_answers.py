@@ -9,6 +9,7 @@ from kettledrum.core.fit.page import fit_page
 from kettledrum.core.job.brief import named
 from kettledrum.core.keeping.costs import costs
 from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.lineup.coverage import coverage
 from kettledrum.core.motors.of_brief import motors_of_brief
 from kettledrum.demo import honey_round, seaweed_barrow
 
@@ -72,6 +73,25 @@ def test_costs_print_what_the_view_shows(run):
     for pair in data["break_even"]:
         assert f"{pair['dearer']}, dearer to buy than {pair['cheaper']}, is no dearer from" in told(text)
     assert "Assumed: the distance of a year (350 km, the roads by how often they are ridden)" in told(text)
+
+
+def test_coverage_prints_what_the_road_view_shows(run, tmp_path):
+    brief = honey_round()
+    [drawn] = [route for route in brief.road.routes if route.legs]
+    found = coverage(brief, [drawn])
+    data = json.loads(run("coverage", str(HONEY), "--json")[1])
+    assert data == json.loads(found.model_dump_json())
+    _, text, _ = run("coverage", str(HONEY))
+    assert data["says"] in told(text)
+    for each in data["setups"]:
+        assert f"{each['name']} {each['in_band']:.0%} {each['grinding']:.0%}" in " ".join(told(text).split())
+    bare = json.loads(HONEY.read_text())
+    del bare["road"]
+    flat = tmp_path / "flat.json"
+    flat.write_text(json.dumps(bare))
+    code, text, _ = run("coverage", str(flat))
+    assert code == 0
+    assert "There is no road in the file: a plain terrain was made up." in told(text)
 
 
 @pytest.mark.parametrize("command", ["pairings", "home-built"])
