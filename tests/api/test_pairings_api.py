@@ -14,7 +14,7 @@ def test_pairings_of_a_draft(client):
     assert by[44, 19]["lowest"]["ratio"] == 0.53 * 44 / 19
     # 44/22 is 2 and allowed, 44/23 = 1.913 is not.
     assert (by[44, 22]["state"], by[44, 23]["state"]) == ("tight", "fails")
-    assert by[44, 23]["why"][0].startswith("44 ÷ 23 = 1.913 is under 1.95, by 1.9 %")
+    assert by[44, 23]["why"][0].startswith("44 ÷ 23 = 1.913 is under the smallest allowed, 1.95, by 1.9 %")
     assert by[44, 19]["chain"]["links"] is None
     framed = {**WHOLE_BRIEF, "frame": {"chainstay_mm": 440, "adjust_mm": 12, "tensioning": "sliding"}}
     again = client.post("/api/calculate/pairings", json={**ASKED, "brief": framed}).json()

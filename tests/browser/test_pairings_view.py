@@ -61,12 +61,12 @@ def test_a_refused_pairing_says_why_and_by_how_much(pairings):
     cell(pairings, "44 × 24").click()
     refused = details(pairings, "44 × 24")
     remedy = "one tooth fewer behind or two teeth more in front would hold."
-    expect(refused).to_contain_text(f"44 ÷ 24 = 1.833 is under 1.9, by 3.5 %: {remedy}")
+    expect(refused).to_contain_text(f"44 ÷ 24 = 1.833 is under the smallest allowed, 1.9, by 3.5 %: {remedy}")
     expect(refused).to_contain_text("past one, parts can break under the rider")
     # A limit that its maker sets lower: the grid follows.
     limit = field(pairings, "path[1].limits.primary_ratio_min")
     limit.fill("1.8")
-    expect(refused).to_contain_text("44 ÷ 24 = 1.833 is just over 1.8.")
+    expect(refused).to_contain_text("44 ÷ 24 = 1.833 is just over the smallest allowed, 1.8.")
     saved(pairings)
 
 

@@ -107,7 +107,7 @@ def test_pairings(run, file):
     assert mounted["state"] == "holds"
     _, table, _ = run("pairings", file(WHOLE_BRIEF), "--setup", NINE_SPEED_HUB["name"])
     assert "44 × 23" in table
-    assert "is under 1.95" in table
+    assert "is under the smallest allowed, 1.95" in table
     assert "ask before you ride it" in table
     status, _, err = run("pairings", file(WHOLE_BRIEF), "--setup", "No such")
     assert (status, err.count("\n")) == (2, 1)

@@ -201,7 +201,7 @@ def test_hands_limits_and_warranty():
     assert "not known" in states(found, "makers-limits")
     low = page(sprockets([34], [19]), case(limits={"primary_ratio_min": 1.9, "system_mass_max_kg": 120}))
     words = " ".join(check.what for check in low.checks if check.state == "fails")
-    assert "34 ÷ 19 = 1.789 is under 1.9" in words
+    assert "34 ÷ 19 = 1.789 is under the smallest allowed, 1.9" in words
     assert "126 kg, over the 120 kg" in words
     assert low.state == "fails"
     assert low.counts["fails"] == 2

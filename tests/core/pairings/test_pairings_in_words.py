@@ -27,7 +27,7 @@ def test_the_mounted_pairing_is_judged_first_and_the_best_named():
 def test_a_mounted_pairing_beyond_a_limit_says_so_and_what_is_best():
     found = said(job(sprockets([40], [22]), hub_with(primary_ratio_min=2.2), front=[40, 46], rear=[18, 22]))
     assert "40 × 22 is mounted" in found.says
-    assert "is under 2.2" in found.says
+    assert "is under the smallest allowed, 2.2" in found.says
     assert " Best is " in found.says
     best = next(each for each in found.pairings if each.state != "fails")
     assert f"Best is {best.front} × {best.rear}" in found.says
@@ -36,7 +36,7 @@ def test_a_mounted_pairing_beyond_a_limit_says_so_and_what_is_best():
 def test_where_none_stays_within_the_limits_the_reason_is_given():
     found = said(job(sprockets([40], [22]), hub_with(primary_ratio_min=5), front=[40], rear=[22]))
     assert found.says.startswith("None of the 1 pairings stays within every limit: ")
-    assert "is under 5" in found.says
+    assert "is under the smallest allowed, 5" in found.says
 
 
 def test_what_would_do_is_named_with_its_pairing():

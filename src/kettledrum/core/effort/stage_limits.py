@@ -118,7 +118,7 @@ def motor_check(limits: Limits, motor_nm: float, part: str) -> LimitCheck | None
         )
     state = torque_state(motor_nm, most)
     over = "over" if state == "fails" else "within"
-    what = f"the motor puts {motor_nm:.4g} Nm in, {over} the {most:g} Nm of {part}"
+    what = f"the motor puts {motor_nm:.3g} Nm in, {over} the {most:g} Nm of {part}"
     return LimitCheck("motor", state, what, motor_nm, most)
 
 

@@ -46,7 +46,8 @@ def _care(bike: Bike) -> Iterator[Finding]:
     elif open_drives and care == "some":
         yield Finding("tight", "a derailleur’s chain wants cleaning and oil every few hundred km", None)
     elif chains and care == "little":
-        yield Finding("tight", "its chain still wants oil now and then, and you give little care", "a belt")
+        what = "its chain still wants oil now and then, and you give little care"
+        yield Finding("tight", what, "a belt asks for less")
     else:
         yield Finding("holds", f"it asks for no more care than {care}")
 

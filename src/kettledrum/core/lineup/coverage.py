@@ -20,6 +20,7 @@ from kettledrum.core.roads.motion import Drives
 from kettledrum.core.roads.profile import Profile, profile
 from kettledrum.core.roads.ride import ridden, states_of
 from kettledrum.core.roads.ride_result import STATES, Choice, Coverage, Missed, RoadShare, SetupCoverage
+from kettledrum.core.roads.says import BY_PEDALS
 
 COASTS_KMH = 35.0
 """Faster than this nobody is asked to pedal, where the rider does not say."""
@@ -54,6 +55,7 @@ def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
     Without a road, a plain terrain is made up from the steepest pitch: no ground to choose a bicycle by.
     """
     plain = not routes
+    driven = any(setup.motors for setup in brief.setups)
     routes = routes or [plain_terrain(brief)]
     top_kmh = (brief.wants.top_kmh if brief.wants else None) or COASTS_KMH
     found = [_on_road(brief, route.name, profile(route), top_kmh) for route in routes]
@@ -85,7 +87,7 @@ def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
         top_kmh=top_kmh,
         asked_step_kmh=STEP_KMH,
         asked=(asked / asked.sum()).tolist() if total else [],
-        says=coverage_says(setups, one, two),
+        says=" ".join([coverage_says(setups, one, two), *([BY_PEDALS] if driven else [])]).strip(),
     )
 
 

@@ -224,16 +224,16 @@ class _Geared:
             yield LimitCheck(
                 "ratio",
                 "fails",
-                f"{sum_text} is under {least:g}{self.least.because}, by {under:.2g} %: "
+                f"{sum_text} is under the smallest allowed, {least:g}{self.least.because}, by {under:.2g} %: "
                 f"{_remedy(front, rear, figure / primary, least)}",
                 figure,
                 least,
             )
         elif figure < least * (1 + CLOSE):
-            what = f"{sum_text} is just over {least:g}{self.least.because}"
+            what = f"{sum_text} is just over the smallest allowed, {least:g}{self.least.because}"
             yield LimitCheck("ratio", "tight", what, figure, least)
         else:
-            what = f"{sum_text} is over {least:g}{self.least.because}"
+            what = f"{sum_text} is over the smallest allowed, {least:g}{self.least.because}"
             yield LimitCheck("ratio", "holds", what, figure, least)
 
 

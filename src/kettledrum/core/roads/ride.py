@@ -22,7 +22,7 @@ from kettledrum.core.roads.motion import Drives, Motion, Way
 from kettledrum.core.roads.pacing import paced
 from kettledrum.core.roads.profile import Profile, steepest_pitches
 from kettledrum.core.roads.ride_result import STATES, Ride, SetupRide
-from kettledrum.core.roads.says import ride_says, setup_ride_says
+from kettledrum.core.roads.says import BY_PEDALS, ride_says, setup_ride_says
 
 _IN_BAND, _GRINDING, _WALKING, _COASTING = range(4)
 MOST_MARKS = 600
@@ -73,6 +73,8 @@ def ride(brief: Brief, road: Profile) -> Ride:
     for each in answer.setups:
         each.says = setup_ride_says(each)
     answer.says = ride_says(answer)
+    if any(setup.motors for setup in brief.setups):
+        answer.says += f" {BY_PEDALS}"
     return answer
 
 

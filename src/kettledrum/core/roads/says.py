@@ -3,10 +3,11 @@
 from collections.abc import Sequence
 
 from kettledrum.core.roads.ride_result import Ride, SetupRide
-from kettledrum.core.terms.in_words import counted, listed, percent, quoted, time, way
+from kettledrum.core.terms.in_words import listed, percent, quoted, time, way
 
 LEAST_M = 10.0
 """A shorter stretch is no more than a place, and is not told."""
+BY_PEDALS = "All this is by pedals alone; Motors says what they add."
 
 
 def setup_ride_says(ride: SetupRide) -> str:
@@ -39,16 +40,21 @@ def _setups_say(setups: Sequence[SetupRide]) -> str:
         takes = setup_ride_says(quickest)
         return f"{quoted(quickest.name)} {takes[:1].lower()}{takes[1:]}"
     able = len(setups) - len(walked) - len(slow)
+    too_slow = f"you would pedal too slowly, for up to {_a_hill(slow)}" if slow else ""
+    best = f"quickest is {quoted(quickest.name)}, {time(quickest.time_s)}"
+    every = "both setups" if len(setups) == 2 else f"all {len(setups)} setups"
+    if able == len(setups):
+        return f"{every.capitalize()} have a gear for every hill; {best}."
+    if len(setups) in (len(slow), len(walked)):
+        return f"With {every} {too_slow or 'you would walk'}; {best}."
     told = []
     if able:
-        all_of = "all" if able == len(setups) else able
-        told.append(f"{all_of} {'has' if able == 1 else 'have'} a gear for every hill")
+        told.append(f"{able} {'has' if able == 1 else 'have'} a gear for every hill")
     if slow:
-        told.append(f"{len(slow)} only by pedalling too slowly on {_a_hill(slow)}")
+        told.append(f"with {len(slow)} {too_slow}")
     if walked:
         told.append(f"with {len(walked)} you would walk")
-    best = f"quickest is {quoted(quickest.name)}, {time(quickest.time_s)}"
-    return f"Of {counted(len(setups), 'setup')} {listed(told)}; {best}."
+    return f"Of {len(setups)} setups {listed(told)}; {best}."
 
 
 def _a_hill(slow: Sequence[SetupRide]) -> str:

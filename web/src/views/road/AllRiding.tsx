@@ -6,6 +6,7 @@ import { percent } from "../../words/format";
 import { Letter } from "../../ui/Letter";
 import { Failure } from "../../ui/Status";
 import tables from "../../ui/table.module.css";
+import { moneyText } from "../../words/money";
 import { useUnits, type Units } from "../../words/units";
 import styles from "./Road.module.css";
 import { Says } from "../../ui/Says";
@@ -108,7 +109,7 @@ function OneOrTwo({ coverage, letters }: { coverage: Coverage; letters: Map<stri
       <Letter letter={letters.get(name) ?? ""} /> {name}
     </>
   );
-  const price = (amount: number | null) => (amount === null ? "" : `; parts for ${amount.toFixed(0)}`);
+  const price = (amount: number | null) => (amount === null ? "" : `; parts for ${moneyText(amount)}`);
   const more = two && two.covered - one.covered >= WORTH_IT;
   return (
     <p className={styles.choice}>
