@@ -32,6 +32,12 @@ export const written = (text: string): string =>
 export const fixed = (value: number | null | undefined, digits: number): string =>
   value === undefined || value === null ? "" : written(value.toFixed(digits).replace("-", "−"));
 
+/** Two figures that are held against each other, with as many decimals as it takes to see which is more. */
+export function bothFixed(one: number, other: number, digits: number): [string, string] {
+  const alike = fixed(one, digits) === fixed(other, digits) && digits < 4 && one !== other;
+  return alike ? bothFixed(one, other, digits + 1) : [fixed(one, digits), fixed(other, digits)];
+}
+
 /** A figure with at most so many decimals, none that say nothing. */
 export const trimmed = (value: number, digits: number): string =>
   written(String(Number(value.toFixed(digits))).replace("-", "−"));

@@ -2,7 +2,7 @@ import { afterEach, describe, expect, test } from "vitest";
 import { textOf, valueOf } from "../../src/figures/figures";
 import { inUnits } from "../../src/words/inUnits";
 import { moneyText } from "../../src/words/money";
-import { exact, fixed, grouped, showDecimals, trimmed, written } from "../../src/words/numbers";
+import { bothFixed, exact, fixed, grouped, showDecimals, trimmed, written } from "../../src/words/numbers";
 import { Units } from "../../src/words/units";
 
 afterEach(() => showDecimals("point"));
@@ -21,6 +21,13 @@ test("with a point figures stand as they are", () => {
     "1234.57",
     "12,346",
   ]);
+});
+
+test("two figures have as many decimals as it takes to tell them apart", () => {
+  expect(bothFixed(0.742, 0.735, 2)).toEqual(["0.74", "0.73"]);
+  expect(bothFixed(0.742, 0.738, 2)).toEqual(["0.742", "0.738"]);
+  expect(bothFixed(0.5, 0.5, 2)).toEqual(["0.50", "0.50"]);
+  expect(bothFixed(0.500001, 0.5, 1)).toEqual(["0.5000", "0.5000"]);
 });
 
 describe("with a comma", () => {

@@ -10,7 +10,7 @@ import tables from "../../ui/table.module.css";
 import styles from "./LineUp.module.css";
 import { SetupName } from "./SetupName";
 import { useUnits } from "../../words/units";
-import { fixed } from "../../words/numbers";
+import { bothFixed, fixed } from "../../words/numbers";
 
 interface Props {
   job: JobRecord;
@@ -117,12 +117,12 @@ function besideUsual({ school, has, wanted, verdict }: LowestGear): string {
 /** What the lowest gear is, and what the school asks for. */
 function figures({ school, has, wanted, usual }: LowestGear, climb: Climb, pitch: string | null): string {
   const asked = usual ? "usual" : "wanted";
-  if (school === "ratio") return `${ratioText(has)}; ${ratioText(wanted ?? 0)} ${asked}`;
-  if (school === "gear inches") return `${fixed(has, 1)} in; ${fixed(wanted ?? 0, 1)} in ${asked}`;
+  if (school === "ratio") return `${bothFixed(has, wanted ?? 0, 2).join("; ")} ${asked}`;
+  if (school === "gear inches") return `${bothFixed(has, wanted ?? 0, 1).join(" in; ")} in ${asked}`;
   if (!pitch || climb.needed_ratio === null) return "the hill is not known";
   if (climb.by === "its time" && climb.judged_ratio !== null && climb.on_steepest)
-    return `${ratioText(has)}; ${ratioText(climb.judged_ratio)} at ${climb.on_steepest.power_w.toFixed(0)} W, as long as it takes`;
+    return `${bothFixed(has, climb.judged_ratio, 2).join("; ")} at ${climb.on_steepest.power_w.toFixed(0)} W, as long as it takes`;
   const minute = climb.minute?.needed_ratio;
   const forMinute = typeof minute === "number" ? `, ${ratioText(minute)} for a minute` : "";
-  return `${ratioText(has)}; ${ratioText(climb.needed_ratio)} all day${forMinute}`;
+  return `${bothFixed(has, climb.needed_ratio, 2).join("; ")} all day${forMinute}`;
 }

@@ -7,7 +7,7 @@ import { capital, difference, percent, steps } from "../../words/format";
 import { keptCount, lostGears, lowestLike, rangeLike } from "../../words/likeness";
 import { useUnits } from "../../words/units";
 import styles from "./Setups.module.css";
-import { fixed, trimmed } from "../../words/numbers";
+import { bothFixed, fixed, trimmed } from "../../words/numbers";
 
 interface Props {
   shown: BenchSetup;
@@ -102,7 +102,7 @@ function schoolRows({ lowest_gear: schools }: BenchSetup["table"]): [string, str
   return schools.flatMap(({ school, wanted, has, verdict, usual }): [string, string][] => {
     if (wanted === null || verdict === null) return [];
     const [digits, unit] = school === "gear inches" ? [1, " in"] : [2, ""];
-    const [own, asked] = [has, wanted].map((value) => `${fixed(value, digits)}${unit}`);
+    const [own, asked] = bothFixed(has, wanted, digits).map((text) => `${text}${unit}`);
     const told = usual
       ? `${own}, ${USUALLY[verdict]} ${asked}`
       : `${STATE_WORDS.climbs[verdict]}: ${own}, where ${asked} needed`;
