@@ -72,7 +72,7 @@ def typing(page: Page, served: Served, line: Callable[[str, float, str], None]) 
     page.goto(served.address)
     page.get_by_role("link", name="Costs").click()
     page.get_by_role("link", name="Five-speed hub").first.click()
-    page.get_by_label("Price of the wheel").wait_for()
+    page.locator('[data-place="wheel.price"]').wait_for()
     page.wait_for_timeout(800)
     taken = []
     for price in range(100, 140):

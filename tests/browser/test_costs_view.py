@@ -120,10 +120,10 @@ def test_a_job_without_prices_says_what_to_do(page: Page, demo):
     # No drawing of nothing; what is usual is one press away, and what it costs is told.
     expect(page.get_by_role("heading", name="Where the money goes")).to_be_hidden()
     # The first price typed, its field stays under the hand.
-    page.get_by_label("Price of the wheel").press_sequentially("120", delay=30)
+    page.locator('[data-place="wheel.price"]').press_sequentially("120", delay=30)
     expect(says(page).first).to_contain_text("costs at least 120")
-    expect(page.get_by_label("Price of the wheel")).to_be_focused()
-    expect(page.get_by_label("Price of the wheel")).to_have_value("120")
+    expect(page.locator('[data-place="wheel.price"]')).to_be_focused()
+    expect(page.locator('[data-place="wheel.price"]')).to_have_value("120")
     page.get_by_role("button", name="Fill in what is usual").click()
     expect(says(page).first).to_contain_text(re.compile(r"28 in” costs \d"))
     expect(page.get_by_role("heading", name="Where the money goes")).to_be_visible()

@@ -80,9 +80,9 @@ def test_by_hand():
     assert one.events[0].km == 4000
     assert one.events[0].money == 25
     assert [each.says for each in one.events[:3]] == [
-        "1 × 4,000 km; 25 for material and 15 minutes at 0 an hour",
-        "1 × 4,500 km; 16 for material and 20 minutes at 0 an hour",
-        "2 × 4,000 km; 25 for material and 15 minutes at 0 an hour",
+        "1 × 4,000 km; 25 for material and 15 minutes",
+        "1 × 4,500 km; 16 for material and 20 minutes",
+        "2 × 4,000 km; 25 for material and 15 minutes",
     ]
 
 

@@ -1,6 +1,6 @@
 import { createContext, useContext } from "react";
 import type { Assumed, Gear } from "../api/client";
-import { exact, fixed, trimmed, type Decimals } from "./numbers";
+import { exact, fixed, grouped, trimmed, type Decimals } from "./numbers";
 
 export const SYSTEMS = ["metric", "imperial"] as const;
 export const MEASURES = ["development", "gear_inches", "gain_ratio", "ratio"] as const;
@@ -56,7 +56,7 @@ export class Units {
   distance(metres: number, digits = 1): string {
     const [big, unit] =
       this.system === "metric" ? [metres / 1000, "km"] : [metres / 1000 / KM_PER_MILE, "mi"];
-    return `${fixed(big, digits)} ${unit}`;
+    return `${digits === 0 ? grouped(big) : fixed(big, digits)} ${unit}`;
   }
 
   /** A height or a short length of road in m. */

@@ -31,7 +31,8 @@ def task_says(task: Task, rate: Rates) -> str:
     pieces = [f"{money(task.cost, '')} for material"] if task.cost else []
     an_hour = rate.own_an_hour if task.by == "owner" else rate.workshop_an_hour
     if task.minutes:
-        pieces.append(f"{task.minutes:g} minutes at {money(an_hour, '')} an hour")
+        paid = f" at {money(an_hour, '')} an hour" if an_hour else ""
+        pieces.append(f"{task.minutes:g} minutes{paid}")
     if task.away_days and rate.day_without:
         pieces.append(f"{task.away_days:g} days without at {money(rate.day_without, '')}")
     told = f"; {listed(pieces)}" if pieces else ""

@@ -54,11 +54,12 @@ export function UpkeepOf({ job, bench, shown, found, currency }: Props) {
           <small>({usual[0]?.source})</small>
         </p>
       )}
-      <div className={styles.prices} role="group" aria-label="What the parts cost">
+      <h4 id="prices">Prices</h4>
+      <div className={styles.prices} role="group" aria-labelledby="prices">
         {placesOf(document).map(({ at, name }) => (
           <FigureField
             key={at}
-            figure={{ ...PRICE, label: `Price of the ${name}`, unit: currency || undefined }}
+            figure={{ ...PRICE, label: capital(name), unit: currency || undefined }}
             {...partOf({ document, problems, onChange }, at)}
           />
         ))}
