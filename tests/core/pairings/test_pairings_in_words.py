@@ -35,7 +35,10 @@ def test_a_mounted_pairing_beyond_a_limit_says_so_and_what_is_best():
 
 def test_where_none_stays_within_the_limits_the_reason_is_given():
     found = said(job(sprockets([40], [22]), hub_with(primary_ratio_min=5), front=[40], rear=[22]))
-    assert found.says.startswith("None of the 1 pairings stays within every limit: ")
+    only = "The only pairing that can be had does not stay within every limit: "
+    assert found.says.startswith(only)
+    two = said(job(sprockets([40], [22]), hub_with(primary_ratio_min=5), front=[40, 41], rear=[22]))
+    assert two.says.startswith("None of the 2 pairings stays within every limit: ")
     assert "is under the smallest allowed, 5" in found.says
 
 
@@ -50,7 +53,13 @@ def test_what_would_do_is_named_with_its_pairing():
     hopeless = need(wants={"lowest_by": "ratio", "lowest_ratio": 0.2, "top_kmh": 60})
     none = would_do(hopeless, hopeless.setups[0], [part("narrow", low=0.9, high=1.1, limits=limits)])
     nearest = answers(hopeless, part("narrow", low=0.9, high=1.1, limits=limits))["narrow"]
-    assert none.says.startswith(f"None of the 1 would do. “narrow” comes nearest: {nearest.why}.")
+    assert nearest.help
+    help_said = f"{nearest.help[0][:1].upper()}{nearest.help[0][1:]}."
+    assert none.says == f"“narrow” would not do: {nearest.why}. {help_said}"
+    two = [part("narrow", low=0.9, high=1.1, limits=limits), part("narrower", low=1, high=1, limits=limits)]
+    assert would_do(hopeless, hopeless.setups[0], two).says.startswith(
+        f"None of the 2 would do. “narrow” comes nearest: {nearest.why}."
+    )
     assert would_do(brief, brief.setups[0], []).says == "There is no hub or gearbox in Parts to try."
 
 

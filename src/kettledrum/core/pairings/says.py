@@ -30,6 +30,8 @@ def pairings_says(
     allowed = [each for each in found if each.state != "fails"]
     if not allowed:
         why = f": {found[0].why[0]}" if found[0].why else ""
+        if len(found) == 1:
+            return f"The only pairing that can be had does not stay within every limit{why}."
         return f"None of the {len(found)} pairings stays within every limit{why}."
     best = allowed[0]
     sentences = []

@@ -28,4 +28,6 @@ def would_do_says(parts: Sequence["PartAnswer"]) -> str:
         )
     nearest = parts[0]
     helps = f" {nearest.help[0][:1].upper()}{nearest.help[0][1:]}." if nearest.help else ""
+    if len(parts) == 1:
+        return f"{quoted(nearest.name)} would not do: {nearest.why}.{helps}"
     return f"None of the {len(parts)} would do. {quoted(nearest.name)} comes nearest: {nearest.why}.{helps}"

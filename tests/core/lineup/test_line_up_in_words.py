@@ -1,0 +1,40 @@
+"""The answer of a line-up: who climbs the hill, all of them, both, some by name or by number."""
+
+import pytest
+
+from examples import brief
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.wants import Wants
+from kettledrum.core.lineup.says import Summed, comparison_says
+from kettledrum.core.terms.validation import validate
+
+JOB = conditions(validate(Brief, brief(road={"steepest": 0.12})))
+
+
+def said(*verdicts) -> str:
+    answers = [Summed("ABCDEF"[place], verdict, None, True) for place, verdict in enumerate(verdicts)]
+    return comparison_says(answers, JOB, Wants())
+
+
+EASY, PUSH, NO = "holds", "tight", "fails"
+
+
+@pytest.mark.parametrize(
+    ("verdicts", "words"),
+    [
+        ([EASY, EASY, EASY], "All 3 climb the 12 % hill."),
+        ([EASY, EASY], "Both climb the 12 % hill."),
+        ([PUSH, PUSH, PUSH], "All 3 climb the 12 % hill with a hard push."),
+        ([EASY, NO], "“A” climbs the 12 % hill."),
+        ([EASY, EASY, NO], "“A” and “B” climb the 12 % hill."),
+        ([EASY, EASY, EASY, NO], "“A”, “B” and “C” climb the 12 % hill."),
+        ([EASY, EASY, EASY, EASY, NO], "4 of 5 climb the 12 % hill."),
+        ([EASY, PUSH, PUSH], "“A” climbs the 12 % hill and “B” and “C” climb it with a hard push."),
+        ([EASY, EASY, PUSH], "“A” and “B” climb the 12 % hill and “C” climbs it with a hard push."),
+        ([NO, NO, NO], "None of the 3 climbs the 12 % hill."),
+        ([NO], "It does not climb the 12 % hill."),
+    ],
+)
+def test_who_climbs(verdicts, words):
+    assert said(*verdicts).startswith(words)
