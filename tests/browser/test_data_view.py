@@ -80,6 +80,22 @@ def test_figures_are_written_with_a_comma_and_read_back(data):
     expect(mass).to_have_value("15,5")
 
 
+def test_money_has_the_riders_word_in_parts_and_in_new_jobs(data, demo):
+    money = data.get_by_label("Your money is called")
+    money.fill("<b>")
+    expect(data.get_by_text("Must be plain text without < or >, of at most 20 letters.")).to_be_visible()
+    expect(money).to_have_value("<b>")
+    money.fill("shells")
+    data.get_by_role("link", name="Parts").click()
+    expect(data.get_by_role("row", name="5-speed hub, grease")).to_contain_text("150 shells")
+    data.goto(f"{demo.address}ask")
+    data.get_by_label("Your weight").fill("80")
+    data.get_by_label("The bike, as advertised").fill("44/18, 28 in")
+    data.get_by_role("button", name="Go on with this as a job").click()
+    data.get_by_role("link", name="Costs").click()
+    expect(data.locator('[data-place="money.currency"]')).to_have_value("shells")
+
+
 @pytest.mark.parametrize("expected_errors", [{"422"}])
 def test_old_steps_are_let_go(data, demo):
     data.get_by_role("link", name="Job").click()

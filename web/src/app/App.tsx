@@ -14,6 +14,7 @@ import { isOneOf, useRemembered } from "../ui/remembered";
 import { Loading } from "../ui/Status";
 import { FIRST_VIEW, VIEWS } from "./views";
 import { theme } from "../ui/theme";
+import { isCurrency } from "../words/money";
 import { DECIMALS, showDecimals } from "../words/numbers";
 import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "../words/units";
 
@@ -86,19 +87,21 @@ export function App() {
 function UnitsProvider({ children }: { children: ReactNode }) {
   const [system, setSystem] = useRemembered("units", "metric", isOneOf(SYSTEMS));
   const [measure, setMeasure] = useRemembered("measure", "development", isOneOf(MEASURES));
+  const [currency, setCurrency] = useRemembered("currency", "", isCurrency);
   const [decimals, setDecimals] = useRemembered("decimals", "point", isOneOf(DECIMALS));
   // Before anything below is drawn: figures are written in many places that need nothing else of the rider.
   showDecimals(decimals);
   const choice = useMemo<UnitsChoice>(
     () => ({
-      units: new Units(system, measure, decimals),
+      units: new Units(system, measure, decimals, currency),
       choose: (chosen) => {
         if (chosen.system) setSystem(chosen.system);
         if (chosen.measure) setMeasure(chosen.measure);
         if (chosen.decimals) setDecimals(chosen.decimals);
+        if (chosen.currency !== undefined) setCurrency(chosen.currency);
       },
     }),
-    [system, measure, decimals, setSystem, setMeasure, setDecimals],
+    [system, measure, decimals, currency, setSystem, setMeasure, setDecimals, setCurrency],
   );
   return <UnitsContext value={choice}>{children}</UnitsContext>;
 }

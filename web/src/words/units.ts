@@ -24,6 +24,8 @@ export class Units {
     readonly system: System,
     readonly measure: Measure,
     readonly decimals: Decimals = "point",
+    /** The rider’s own word for money, for what belongs to no job yet. */
+    readonly currency = "",
   ) {}
 
   get speedUnit(): string {
@@ -100,7 +102,7 @@ export class Units {
 
 export interface UnitsChoice {
   units: Units;
-  choose: (choice: { system?: System; measure?: Measure; decimals?: Decimals }) => void;
+  choose: (choice: { system?: System; measure?: Measure; decimals?: Decimals; currency?: string }) => void;
 }
 
 export const UnitsContext = createContext<UnitsChoice>({

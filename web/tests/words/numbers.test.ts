@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, test } from "vitest";
 import { textOf, valueOf } from "../../src/figures/figures";
 import { inUnits } from "../../src/words/inUnits";
-import { moneyText } from "../../src/words/money";
+import { inMoney, isCurrency, moneyText } from "../../src/words/money";
 import { bothFixed, exact, fixed, grouped, showDecimals, trimmed, written } from "../../src/words/numbers";
 import { Units } from "../../src/words/units";
 
@@ -79,4 +79,17 @@ describe("with a comma", () => {
     expect(text).not.toContain(".");
     expect(valueOf(text, kind, "metric")).toEqual(value);
   });
+});
+
+test("a new brief is in the rider’s money unless it says its own", () => {
+  const plain: { name: string; money?: unknown } = { name: "A" };
+  expect(inMoney(plain, "")).toEqual({ name: "A" });
+  expect(inMoney(plain, "shells")).toEqual({ name: "A", money: { currency: "shells" } });
+  expect(inMoney({ money: { years: 3 } }, "shells")).toEqual({ money: { years: 3 } });
+  expect([isCurrency("shells"), isCurrency("<b>"), isCurrency("x".repeat(21)), isCurrency(3)]).toEqual([
+    true,
+    false,
+    false,
+    false,
+  ]);
 });

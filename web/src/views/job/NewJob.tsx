@@ -9,6 +9,8 @@ import { focusFirstRefused } from "../../ui/refused";
 import { useRemembered } from "../../ui/remembered";
 import { useTitle } from "../../ui/title";
 import { counted } from "../../words/format";
+import { inMoney } from "../../words/money";
+import { useUnits } from "../../words/units";
 import { Failure } from "../../ui/Status";
 import styles from "./Job.module.css";
 import { JobList } from "./JobList";
@@ -26,6 +28,7 @@ export function NewJob() {
   const [document, setDocument] = useRemembered("new-job", EMPTY, isHeld);
   const [sent, setSent] = useState(EMPTY);
   const form = useRef<HTMLFormElement>(null);
+  const { currency } = useUnits();
   const add = useAddJob();
   const demo = useDemo();
   const navigate = useNavigate();
@@ -39,7 +42,8 @@ export function NewJob() {
   });
   const start = () => {
     setSent(document);
-    add.mutate({ ...document, format: "kettledrum-brief/1" } as unknown as Brief, {
+    const brief = { ...document, format: "kettledrum-brief/1" } as unknown as Brief;
+    add.mutate(inMoney(brief, currency), {
       onSuccess: (job) => {
         setDocument(EMPTY);
         void navigate(`/jobs/${job.id}/setups`);

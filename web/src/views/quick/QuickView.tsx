@@ -11,6 +11,8 @@ import { useNotify } from "../../ui/Notices";
 import { Failure } from "../../ui/Status";
 import { useTitle } from "../../ui/title";
 import { counted } from "../../words/format";
+import { inMoney } from "../../words/money";
+import { useUnits } from "../../words/units";
 import { Answer } from "./Answer";
 import { Question } from "./Question";
 import styles from "./Quick.module.css";
@@ -101,6 +103,7 @@ function Waiting({ held }: { held: ReturnType<typeof useQuestion> }) {
 }
 
 function GoOn({ answer }: { answer: QuickAnswer }) {
+  const { currency } = useUnits();
   const add = useAddJob();
   const navigate = useNavigate();
   const [failed, setFailed] = useState<Error | null>(null);
@@ -111,7 +114,7 @@ function GoOn({ answer }: { answer: QuickAnswer }) {
         size="large"
         loading={add.isPending}
         onClick={() =>
-          add.mutate(answer.brief, {
+          add.mutate(inMoney(answer.brief, currency), {
             onSuccess: (job) => void navigate(`/jobs/${job.id}/line-up`),
             onError: setFailed,
           })

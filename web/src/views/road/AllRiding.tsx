@@ -37,7 +37,7 @@ export function AllRiding({ job, bench }: Props) {
         {percent(coverage.rideable)} could be ridden with this power and load.
         {assumed.length > 0 && ` How often is not said of ${assumed.join(" and ")}: taken as once a year.`}
       </p>
-      <OneOrTwo coverage={coverage} letters={letters} />
+      <OneOrTwo coverage={coverage} letters={letters} currency={job.need.money?.currency ?? units.currency} />
       <div className={tables.scroll}>
         <table aria-label="All riding" className={`${tables.table} ${styles.table}`}>
           <thead>
@@ -101,7 +101,13 @@ function missedText(missed: Missed | undefined, units: Units, roads: number): st
 /** A second bicycle that covers less than this more is none worth having for it. */
 const WORTH_IT = 0.005;
 
-function OneOrTwo({ coverage, letters }: { coverage: Coverage; letters: Map<string, string> }) {
+interface ChoiceProps {
+  coverage: Coverage;
+  letters: Map<string, string>;
+  currency: string;
+}
+
+function OneOrTwo({ coverage, letters, currency }: ChoiceProps) {
   const { one, two, roads } = coverage;
   if (!one) return null;
   const named = (name: string) => (
@@ -109,7 +115,8 @@ function OneOrTwo({ coverage, letters }: { coverage: Coverage; letters: Map<stri
       <Letter letter={letters.get(name) ?? ""} /> {name}
     </>
   );
-  const price = (amount: number | null) => (amount === null ? "" : `; parts for ${moneyText(amount)}`);
+  const price = (amount: number | null) =>
+    amount === null ? "" : `; parts for ${moneyText(amount, currency)}`;
   const more = two && two.covered - one.covered >= WORTH_IT;
   return (
     <p className={styles.choice}>

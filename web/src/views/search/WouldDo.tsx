@@ -97,7 +97,9 @@ export function WouldDo({ job, bench, shown }: OfSetup) {
                   <td>{each.front === null ? "—" : `${each.front} × ${each.rear}`}</td>
                   <td>{each.lowest === null ? "—" : length(each.lowest)}</td>
                   <td>{each.highest === null ? "—" : length(each.highest)}</td>
-                  <td>{typeof each.price === "number" ? moneyText(each.price) : "not known"}</td>
+                  <td>
+                    {typeof each.price === "number" ? moneyText(each.price, units.currency) : "not known"}
+                  </td>
                   <td className={styles.wordsColumn}>
                     <Told text={[capital(each.why), ...(each.help ?? [])].join("; ")} />
                   </td>

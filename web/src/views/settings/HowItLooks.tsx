@@ -1,21 +1,25 @@
-import { useContext } from "react";
+import { useContext, useState } from "react";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Switch from "@mui/material/Switch";
 import Button from "@mui/material/Button";
 import { useColorScheme } from "@mui/material/styles";
 import { useKeys } from "../../keys/KeysContext";
 import { ChoiceField } from "../../ui/ChoiceField";
+import { FieldText } from "../../ui/FieldText";
+import { isCurrency } from "../../words/money";
 import section from "../../ui/section.module.css";
 import type { Decimals } from "../../words/numbers";
 import { MEASURE_NAMES, MEASURES, UnitsContext, type Measure, type System } from "../../words/units";
 import styles from "./Settings.module.css";
 
 const THEMES = { system: "as the machine is", light: "light", dark: "dark" } as const;
+const NO_CURRENCY = [{ where: "currency", what: "must be plain text without < or >, of at most 20 letters" }];
 type Theme = keyof typeof THEMES;
 
 /** Units, the measure of a gear, the theme and the keys: kept by this browser. */
 export function HowItLooks() {
   const { units, choose } = useContext(UnitsContext);
+  const [money, setMoney] = useState(units.currency);
   const { mode, setMode } = useColorScheme();
   const { single, setSingle, openList } = useKeys();
   return (
@@ -39,6 +43,17 @@ export function HowItLooks() {
             { value: "comma", label: "with a comma: 2,22 m, 1 250 km" },
           ]}
           onChange={(decimals) => choose({ decimals: decimals as Decimals })}
+        />
+        <FieldText
+          label="Your money is called"
+          hint="In Parts, and in jobs that you start from now on"
+          place="currency"
+          value={money}
+          problems={isCurrency(money) ? [] : NO_CURRENCY}
+          onChange={(text) => {
+            setMoney(text);
+            if (isCurrency(text)) choose({ currency: text.trim() });
+          }}
         />
         <ChoiceField
           label="A gear is told by"

@@ -26,7 +26,12 @@ export const COLUMNS: readonly Column[] = [
   { by: "range", name: "Range", value: ({ figures }) => figures.range, text: percent, leads: true },
   { by: "step", name: "Largest step", value: ({ figures }) => figures.largest_step, text: percent },
   { by: "mass", name: "Mass", value: ({ part }) => part.mass_kg, text: (kg, units) => units.partMass(kg) },
-  { by: "price", name: "Price", value: ({ part }) => part.price, text: (price) => moneyText(price) },
+  {
+    by: "price",
+    name: "Price",
+    value: ({ part }) => part.price,
+    text: (price, units) => moneyText(price, units.currency),
+  },
   {
     by: "warranty",
     name: "Warranty",
