@@ -39,8 +39,8 @@ export function HowItLooks() {
           label="Numbers"
           value={units.decimals}
           choices={[
-            { value: "point", label: "with a point: 2.22 m, 1,250 km" },
-            { value: "comma", label: "with a comma: 2,22 m, 1 250 km" },
+            { value: "point", label: "with a point: 1,250.5" },
+            { value: "comma", label: "with a comma: 1 250,5" },
           ]}
           onChange={(decimals) => choose({ decimals: decimals as Decimals })}
         />
