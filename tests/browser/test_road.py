@@ -172,7 +172,7 @@ def test_the_steepest_of_a_road_becomes_the_jobs(roads):
 def test_all_riding_says_which_bicycle(roads):
     all_riding = roads.get_by_role("region", name="All riding")
     expect(all_riding).to_contain_text(
-        "One bicycle: G One ring, twelve sprockets covers 100 %; parts for 570."
+        "One bicycle: G One ring, twelve sprockets covers 100 %; parts for 570 crowns."
     )
     expect(all_riding).to_contain_text("A second of these would add nothing to it.")
     row = all_riding.get_by_role("row", name=re.compile("As ridden: single-speed"))
