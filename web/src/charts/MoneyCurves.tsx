@@ -46,9 +46,8 @@ export function MoneyCurves({ costs, setups, month, onMonth, shown }: Props) {
   const at = Math.min(Math.max(Math.round(month), 0), months);
   const a = units.system === "metric" ? 1000 : 1609.344;
   const unit = units.system === "metric" ? "km" : "mi";
-  const thousands = (value: number) => grouped(value);
   const where = (of: number) =>
-    rides ? `${thousands((of * metres) / a)} ${unit}` : of === 1 ? "1 month" : `${of} months`;
+    rides ? `${grouped((of * metres) / a)} ${unit}` : of === 1 ? "1 month" : `${of} months`;
   // Round distances; without riding, months.
   const way = scaleLinear().domain([0, rides ? (months * metres) / a : months]);
   const ticks = way.ticks(width < 640 ? 3 : 8);
@@ -85,7 +84,7 @@ export function MoneyCurves({ costs, setups, month, onMonth, shown }: Props) {
             textAnchor="middle"
             className={drawing.label}
           >
-            {thousands(tick)}
+            {grouped(tick)}
           </text>
         ))}
         <text x={right} y={BOTTOM + 38} textAnchor="end" className={drawing.label}>

@@ -1,5 +1,6 @@
 """When a setup that was dearer to buy has paid itself back: worked out for all pairs at once."""
 
+import math
 from collections.abc import Iterator, Sequence
 
 import numpy as np
@@ -7,10 +8,10 @@ import numpy as np
 from kettledrum.core.keeping.spent import EVEN, Spent, by_months
 from kettledrum.core.physics.arrays import Flags, Floats, Places
 
-MOST_STEPS = 2000
+MOST_STEPS = 1000
 """What falls due more often than this while it is open which of two is ahead counts there as spent evenly."""
-_AT_ONCE = 400
-"""So many pairs are worked out at once, so that steps without end do not fill the memory."""
+_AT_ONCE = 2_000_000
+"""Pairs are worked out together as long as their steps are no more, so that they do not fill the memory."""
 
 
 def breaks_even(dearer: Spent, other: Spent) -> float | None:
@@ -34,7 +35,9 @@ def all_that_break_even(spent: Sequence[Spent], by: Floats | None = None) -> lis
     by = by_months(spent) if by is None else by
     dearer, other = np.nonzero(np.greater.outer(by[:, 0], by[:, 0]))
     found: list[tuple[int, int, float]] = []
-    for places in np.array_split(np.arange(len(dearer)), max(-(-len(dearer) // _AT_ONCE), 1)):
+    most = max(2.0 * float(np.minimum(each.times, MOST_STEPS).sum()) for each in spent)
+    groups = math.ceil(len(dearer) * most / _AT_ONCE)
+    for places in np.array_split(np.arange(len(dearer)), min(max(groups, 1), max(len(dearer), 1))):
         found += _of_pairs(spent, by, dearer[places], other[places])
     return found
 

@@ -1,14 +1,14 @@
 import { useTips } from "../../api/costs";
 import type { JobRecord } from "../../api/client";
 import type { Workbench } from "../../drafts/useWorkbench";
-import { useQuiet } from "../../ui/useQuiet";
+import { useRested } from "../../ui/useRested";
 import sections from "../../ui/section.module.css";
 import { inUnits, unbroken } from "../../words/inUnits";
 import { useUnits } from "../../words/units";
 
 /** Which assumption would make another setup cost least, and at what value. */
 export function Tips({ job, bench }: { job: JobRecord; bench: Workbench }) {
-  const { data: tips } = useTips(job, useQuiet(bench));
+  const { data: tips } = useTips(job, useRested(bench));
   const units = useUnits();
   if (!tips || bench.setups.length < 2) return null;
   return (

@@ -1,7 +1,7 @@
 import { usePairCosts } from "../../api/costs";
 import type { JobRecord } from "../../api/client";
 import type { Workbench } from "../../drafts/useWorkbench";
-import { useQuiet } from "../../ui/useQuiet";
+import { useRested } from "../../ui/useRested";
 import sections from "../../ui/section.module.css";
 import { inUnits, unbroken } from "../../words/inUnits";
 import { moneyText } from "../../words/money";
@@ -9,7 +9,7 @@ import { useUnits } from "../../words/units";
 
 /** What two bicycles cost together, each ridden on the roads where it is the better. */
 export function TwoBikes({ job, bench }: { job: JobRecord; bench: Workbench }) {
-  const { data: pair } = usePairCosts(job, useQuiet(bench));
+  const { data: pair } = usePairCosts(job, useRested(bench));
   const units = useUnits();
   if (!pair) return null;
   return (

@@ -1,11 +1,14 @@
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { QuickQuestion, Route } from "../../api/client";
 import { useQuickRoad } from "../../api/quick";
 import { isHeld } from "../../drafts/held";
 import { useRemembered } from "../../ui/remembered";
+import { useRested } from "../../ui/useRested";
 import { numberOf } from "../../words/entry";
 import { kilogramsOf, kmhOf } from "../../words/quantity";
 import { useUnits } from "../../words/units";
+
+const REST_MS = 250;
 
 /** What stands in the blanks, as it was typed. */
 export interface Blanks {
@@ -39,7 +42,7 @@ export function useQuestion() {
   const [blanks, setBlanks] = useRemembered("question", EMPTY, isBlanks);
   const road = useQuickRoad();
   const route: Route | undefined = road.data;
-  const typed = useRested(blanks);
+  const typed = useRested(blanks, REST_MS);
   const question = useMemo(() => {
     const { mass, carried, bike, where, power, burst, bikeMass, top } = typed;
     if (mass.trim() === "" || bike.trim() === "") return undefined;
@@ -70,18 +73,6 @@ export function useQuestion() {
     route,
     road,
   };
-}
-
-const REST_MS = 250;
-
-/** A value as it was when it last rested: half a word is not asked about. */
-function useRested<Value>(value: Value): Value {
-  const [rested, setRested] = useState(value);
-  useEffect(() => {
-    const wait = window.setTimeout(() => setRested(value), REST_MS);
-    return () => window.clearTimeout(wait);
-  }, [value]);
-  return rested;
 }
 
 const wattsOf = (text: string) => numberOf(text.replace(/\s*w(atts?)?\s*$/i, ""));
