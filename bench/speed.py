@@ -22,10 +22,9 @@ from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.pairings.grid import pairings
-from kettledrum.core.pairings.would_do import would_do
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
-from kettledrum.demo import honey_round, stock
+from kettledrum.demo import honey_round
 from kettledrum.formats.files import as_json
 
 sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
@@ -33,6 +32,7 @@ sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
 import costs
 import motors
 import roads
+import search
 
 from examples import setup, sprockets
 from serving import CHROMIUM_WORDS, Served
@@ -135,8 +135,7 @@ def core(brief: Brief) -> None:
     line("compare of 8 setups, core", timed(lambda: compare(brief)), "ms")
     pairs, geared = six_hundred_pairings(brief)
     line("600 pairings of a 14-gear hub, core", timed(lambda: pairings(pairs, geared)), "ms")
-    shelf = (stock() * 40)[:1000]
-    line("which of 1,000 parts would do, core", timed(lambda: would_do(brief, geared, shelf), 9), "ms")
+    search.searches(line)
 
 
 def through_the_api(served: Served, brief: Brief) -> None:

@@ -108,9 +108,10 @@ def all_riding(page: Page) -> None:
 
 
 def search(page: Page) -> None:
-    """Which parts would do what the job wants."""
+    """Of all that the parts can make, what would do the job."""
     page.get_by_role("link", name="Search").click()
-    page.get_by_role("heading", name="What would do it").wait_for()
+    page.get_by_role("listbox", name="Drives, the best first").wait_for()
+    page.get_by_role("button", name="Stop").wait_for(state="hidden")
 
 
 def pairings(page: Page) -> None:

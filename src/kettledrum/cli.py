@@ -227,6 +227,65 @@ def cover(file: File, json: Json = False) -> None:
     _print_json(result) if json else command_tables.coverage(result)
 
 
+@app.command("search")
+def search_drives(
+    file: File,
+    shelf: Annotated[
+        str | None, typer.Option(metavar="FILE", help="A file of parts to take; the demo’s by default.")
+    ] = None,
+    most: Annotated[int, typer.Option(min=1, max=200, help="How many drives are told in full.")] = 20,
+    must: Annotated[
+        list[str] | None,
+        typer.Option(
+            metavar="WHAT",
+            help="What a drive must be, such as “belt” or “price<=1500”; in place of the usual "
+            "ones, “fits the frame” and “quick enough”.",
+        ),
+    ] = None,
+    also: Annotated[
+        list[str] | None,
+        typer.Option(
+            metavar="WHAT",
+            help="“motor”: each motor of the parts at the cranks; “two”: two bicycles as well.",
+        ),
+    ] = None,
+    json: Json = False,
+) -> None:
+    """Print which of all drives that the parts can make would do the job of a brief file."""
+    import time
+
+    from kettledrum import command_tables
+    from kettledrum.core.search.asked import SearchAsked
+    from kettledrum.core.search.search import search
+    from kettledrum.core.terms.validation import validate
+    from kettledrum.demo import stock
+    from kettledrum.formats.shelf import read_shelf
+
+    brief = _brief_in(file)
+    parts = stock() if shelf is None else read_shelf(content_of(shelf, MOST_BYTES))
+    data: dict[str, object] = {"most": most, **dict.fromkeys(also or [], True)}
+    if must:
+        data["musts"] = [_must(each) for each in must]
+    with _named_as_option():
+        asked = validate(SearchAsked, data)
+    begun = time.perf_counter()
+    result = search(brief, None, (brief.road.routes if brief.road else None) or [], parts, asked)
+    result.seconds = round(time.perf_counter() - begun, 3)
+    _print_json(result) if json else command_tables.search(result)
+
+
+def _must(text: str) -> dict[str, object]:
+    """A must as it is typed: a criterion, with at least or at most how much where it has a figure."""
+    for sign, key in (("<=", "at_most"), (">=", "at_least"), ("≤", "at_most"), ("≥", "at_least")):
+        name, found, figure = text.partition(sign)
+        if found:
+            try:
+                return {"criterion": name.strip(), key: float(figure.replace(",", "."))}
+            except ValueError:
+                return {"criterion": name.strip(), key: figure.strip()}
+    return {"criterion": text.strip()}
+
+
 @app.command("home-built")
 def home_built(file: File, json: Json = False) -> None:
     """Work out the home-built drives of a brief file."""

@@ -19,6 +19,7 @@ if TYPE_CHECKING:
     from kettledrum.core.pairings.grid import Pairings
     from kettledrum.core.quick.result import QuickAnswer
     from kettledrum.core.roads.ride_result import Coverage, Ride
+    from kettledrum.core.search.result import Search
 
 _PIPED_WIDTH = 150
 
@@ -257,6 +258,34 @@ def coverage(result: "Coverage") -> None:
     console.print(grid)
     if result.plain_terrain:
         console.print(Text("There is no road in the file: a plain terrain was made up."))
+
+
+def search(result: "Search") -> None:
+    """Prints the drives that are worth a look, what each gives up, and what was left out."""
+    console = _console()
+    console.print(Text(result.says))
+    grid = _grid("Drive", "Covers", "Price", "Mass", f"{result.years} years", "Out of gears", "Hill")
+    for each in result.marks:
+        if each.on_front:
+            grid.add_row(
+                Text(each.name),
+                f"{each.covered:.1%}",
+                f"{each.price:,.0f}",
+                f"{each.mass_kg:.2f} kg",
+                f"{each.total_cost:,.0f}",
+                f"{each.top_kmh:.0f} km/h",
+                each.verdict or "—",
+            )
+    if result.front:
+        console.print(grid)
+    for answer in result.answers[: len(result.front)]:
+        console.print(Text(f"{answer.name}: {' '.join([*answer.why, *answer.gives_up])}"))
+    for pair in result.pairs:
+        console.print(Text(f"Two bicycles: {pair.says}"))
+    if result.plain_terrain:
+        console.print(Text("There is no road in the file: a plain terrain was made up from the hill."))
+    for told in [*result.assumed, *([result.untried_says] if result.untried_says else [])]:
+        console.print(Text(told))
 
 
 def home_built(result: "Drives") -> None:

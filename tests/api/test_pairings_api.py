@@ -32,25 +32,6 @@ def test_a_setup_without_a_pairing_or_unknown_is_refused_by_name(client):
     assert refused.json()["problems"][0]["where"] == "path"
 
 
-def test_parts_of_the_shelf_that_would_do(client):
-    assert client.post("/api/shelf/would-do", json=ASKED).json()["parts"] == []
-    hubs = {
-        "wide": {"ratios": [0.3, 1.0, 1.5]},
-        "narrow": {"ratios": [0.9, 1.0, 1.1]},
-    }
-    ids = {}
-    for name, gears in hubs.items():
-        part = {"kind": "hub", "name": name, "gears": gears, "limits": {"input_torque_max_nm": 150}}
-        ids[name] = client.post("/api/shelf", json=part).json()["id"]
-    client.post("/api/shelf", json={"kind": "cassette", "name": "a cassette", "teeth": [11, 32]})
-    found = client.post("/api/shelf/would-do", json=ASKED).json()
-    assert [(each["name"], each["state"]) for each in found["parts"]] == [
-        ("wide", "holds"),
-        ("narrow", "fails"),
-    ]
-    assert [found["ids"][each["place"]] for each in found["parts"]] == [ids["wide"], ids["narrow"]]
-
-
 def test_two_chains_on_one_axle(client):
     asked = {"front": [30, 36, 42], "rear": [15, 17, 19, 21], "shortest_mm": 420, "longest_mm": 440}
     found = client.post("/api/calculate/twin-chains", json=asked).json()

@@ -135,11 +135,14 @@ def test_a_shop_customer_asks_what_would_do(hand, page, demo):
     page.goto(demo.address)
     expect(says(page)).to_contain_text("climb the 12 % hill with a hard push")
     hand.click("link", "What would do it")
-    expect(page.get_by_role("heading", name="What would do it")).to_be_visible()
     told = says(page)
-    expect(told).to_contain_text("would do: “")
-    hand.click("button", re.compile("^Try .* as a setup"))
-    expect(page.get_by_role("navigation", name="Setups").get_by_role("link")).to_have_count(8)
+    expect(told).to_contain_text("worth a look: “")
+    expect(page.get_by_role("button", name=re.compile("^climbs the hill"))).to_have_attribute(
+        "aria-pressed", "true"
+    )
+    hand.click("button", "Add to the line-up")
+    hand.click("link", "In the line-up: compare")
+    expect(page.get_by_role("group", name="Gear lanes").get_by_role("listbox")).to_have_count(8)
     hand.within(clicks=11, keys=15)
 
 

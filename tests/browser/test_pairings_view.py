@@ -1,4 +1,4 @@
-"""Pairings: chosen in the grid by keyboard, refused with reasons, taken, undone; what would do instead."""
+"""Pairings: chosen in the grid by keyboard, refused with reasons, taken, undone."""
 
 import re
 
@@ -100,21 +100,6 @@ def test_the_ranked_list_goes_to_a_pairing(pairings):
     expect(details(pairings, pairing)).to_be_visible()
     pairings.get_by_role("button", name="All 117").click()
     expect(pairings.get_by_role("region", name="Ranked").get_by_role("listitem")).to_have_count(117)
-
-
-def test_a_hub_is_found_for_a_wanted_lowest_gear_and_tried(pairings):
-    pairings.get_by_role("link", name="Search").click()
-    answers = pairings.get_by_role("region", name="What would do it")
-    first = answers.get_by_role("row").nth(1)
-    expect(first).to_contain_text("12-speed hub, sealed grease")
-    expect(first).to_contain_text("would do")
-    expect(answers.get_by_role("row", name=re.compile("stepless hub, narrow"))).to_contain_text("too low")
-    first.get_by_role("button", name="Try 12-speed hub").click()
-    expect(pairings.get_by_role("link", name="12-speed hub, sealed grease, 38 × 23")).to_have_attribute(
-        "aria-current", "page"
-    )
-    expect(cell(pairings, "38 × 23")).to_have_accessible_name(re.compile("mounted$"))
-    expect(details(pairings, "38 × 23")).to_contain_text("climbed with a hard push")
 
 
 def test_belts_and_cassettes(pairings):

@@ -119,3 +119,43 @@ def test_a_question_in_one_line(run):
         "where: must be flat, rolling, hilly or mountains"
         in run("ask", "44x18", "--weight", "78", "--where", "moon")[2]
     )
+
+
+def test_search_prints_the_front_and_takes_wishes(run, tmp_path):
+    data = json.loads(run("search", str(HONEY), "--most", "3", "--json")[1])
+    assert {"tried", "judged_exactly", "seconds", "front", "answers"} <= data.keys()
+    assert data["seconds"] > 0
+    assert len(data["answers"]) == 3
+    answer = data["answers"][0]
+    assert {"name", "kind", "setup", "verdict", "covered", "price", "price_missing"} <= answer.keys()
+    assert {"mass_kg", "total_cost", "own_hours", "why", "gives_up"} <= answer.keys()
+    assert set(data["front"]) >= {each["name"] for each in data["answers"][: len(data["front"])]}
+    alone = tmp_path / "alone.json"
+    brief = json.loads(HONEY.read_text(encoding="utf-8"))
+    alone.write_text(json.dumps({**brief, "setups": [answer["setup"]], "reference": answer["name"]}))
+    covered = json.loads(run("coverage", str(alone), "--json")[1])
+    assert covered["setups"][0]["in_band"] == answer["covered"]
+    _, text, _ = run("search", str(HONEY))
+    assert data["says"] in told(text)
+    shelf = tmp_path / "shelf.json"
+    shelf.write_text('{"format": "kettledrum-shelf/1", "parts": []}')
+    _, text, _ = run("search", str(HONEY), "--shelf", str(shelf))
+    assert "single-speed drives, as Parts has no hub, gearbox or cassette" in told(text)
+    wished = json.loads(
+        run(
+            "search", str(HONEY), "--shelf", str(shelf), "--must", "belt", "--must", "price <= 400", "--json"
+        )[1]
+    )
+    assert [(each["criterion"], each["on"]) for each in wished["wishes"][:2]] == [
+        ("belt", True),
+        ("price", True),
+    ]
+    for words, error in (
+        (["--must", "price"], "musts[0].at_most: is missing"),
+        (["--must", "price<=cheap"], "musts[0].at_most: must be a number"),
+        (["--must", "beauty"], "musts[0].criterion: must be"),
+        (["--also", "three"], "three: is not known here"),
+    ):
+        code, _, said = run("search", str(HONEY), *words)
+        assert code == 2
+        assert said.startswith(error)

@@ -18,6 +18,7 @@ from kettledrum.api.routes import (
     pairings,
     quick,
     roads,
+    search,
     shelf,
     shelf_import,
     wheels,
@@ -40,6 +41,7 @@ ROUTERS = (
     pairings.router,
     roads.router,
     roads.strict,
+    search.router,
     live.router,
     live.strict,
 )

@@ -15,11 +15,16 @@ LINES = "application/x-ndjson"
 
 
 def in_lines(
-    request: Request, steps: Iterator[BaseModel], failed: Callable[[str], BaseModel]
+    request: Request,
+    steps: Iterator[BaseModel],
+    failed: Callable[[str], BaseModel],
+    *,
+    without_null: bool = True,
 ) -> StreamingResponse:
     """Works the steps off one by one, until they end or nobody listens any more.
 
-    `failed` makes the last line of what nobody foresaw: an answer that has begun can tell it no other way.
+    What is null is left out `without_null`. `failed` makes the last line of what nobody foresaw: an answer
+    that has begun can tell it no other way.
     """
 
     def following() -> BaseModel | None:
@@ -31,7 +36,7 @@ def in_lines(
 
     async def lines() -> AsyncIterator[str]:
         while step := await run_in_threadpool(following):
-            yield step.model_dump_json(exclude_none=True) + "\n"
+            yield step.model_dump_json(exclude_none=without_null) + "\n"
             if await request.is_disconnected():
                 return
 

@@ -4,13 +4,14 @@ import math
 
 import pytest
 from test_pairings import hub_with, job, tried
-from test_would_do import answers, part
-from test_would_do import job as need
 
-from examples import sprockets
+from examples import brief as bare
+from examples import setup, sprockets
 from kettledrum.core.effort.wanted_gears import wanted_gears
 from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.job.brief import Brief
 from kettledrum.core.pairings.place import pairing_place
+from kettledrum.core.terms.validation import validate
 
 
 def test_each_pairing_has_its_own_ratio_and_repeats_without_a_known_chain():
@@ -29,7 +30,8 @@ def test_each_pairing_has_its_own_ratio_and_repeats_without_a_known_chain():
 
 @pytest.mark.parametrize("inches", [20.0, 33.5])
 def test_gear_inches_wanted_are_a_ratio_on_the_wheel(inches):
-    brief = need(wants={"lowest_by": "gear inches", "lowest_gear_inches": inches, "top_kmh": 30})
+    wants = {"lowest_by": "gear inches", "lowest_gear_inches": inches, "top_kmh": 30}
+    brief = validate(Brief, bare(setup(sprockets([40], [20])), wants=wants))
     table = gear_table(brief.setups[0], brief.rider.cadence_rpm)
     wanted = wanted_gears(brief, table, 0.95)
     across_m = table.circumference_m / math.pi
@@ -40,53 +42,3 @@ def test_gear_inches_wanted_are_a_ratio_on_the_wheel(inches):
     own = type(wanted)(lowest=1.0, highest=4.0, by="ratio", usual=False)
     assert own.distance(1.2, 3.2) == pytest.approx((0.2 + 0.25, 0))
     assert own.distance(0.8, 5.0) == pytest.approx((0, 0.25))
-
-
-@pytest.mark.parametrize(
-    ("top_kmh", "words"), [(16, "would do it"), (25, "the top too slow"), (None, "would do it")]
-)
-def test_a_smaller_wheel_is_said_to_cost_the_top_where_it_does(top_kmh, words):
-    road = {"crr": 0.008, "cda_m2": 0.5, "steepest": 0.08}
-    wants = {"top_kmh": top_kmh} if top_kmh else {}
-    found = answers(need(road=road, wants=wants), part(high=1.2, limits={"primary_ratio_min": 1.8}))["a hub"]
-    assert found.state == "fails"
-    wheel = next(each for each in found.help if each.startswith("a wheel"))
-    # With the wheel that makes the lowest gear do, the top falls by as much.
-    smaller = float(wheel.split()[3]) / (2217.96 / math.pi)
-    if top_kmh:
-        reached = found.highest * smaller * 2.21796 * 88 * 0.06
-        assert (reached < top_kmh) is (words != "would do it")
-    assert words in wheel
-
-
-def test_a_gearbox_is_tried_with_the_sprockets_of_gearboxes():
-    brief = need(wants={"lowest_by": "ratio", "lowest_ratio": 0.5}, stock=None)
-    limits = {"input_torque_max_nm": 300}
-    found = answers(brief, part("box", kind="gearbox", low=0.6, limits=limits), part("hub", limits=limits))
-    # 26 in front and 34 behind are sold for gearboxes alone.
-    assert found["box"].front <= 42
-    assert found["box"].front / found["box"].rear <= 0.5 / 0.6
-    assert found["hub"].front >= 30
-    assert found["hub"].rear <= 24
-
-
-def test_only_what_is_carried_can_stay_at_home():
-    road = {"steepest": 0.1, "crr": 0.006}
-    strict = {"primary_ratio_min": 1.0, "input_torque_max_nm": 300}
-
-    def helped(**load):
-        brief = need(road=road, load={"bike_kg": 15, **load}, wants={})
-        return " ".join(answers(brief, part("narrow", low=0.9, high=1.2, limits=strict))["narrow"].help)
-
-    # Without any load nothing can be left; a trailer alone counts as what is carried.
-    assert "less to carry" not in helped()
-    assert "less to carry" not in helped(cargo_kg=0.5)
-    assert helped(trailer_kg=40) == helped(cargo_kg=40)
-
-
-def test_what_breaks_a_hub_ranks_behind_what_is_walked():
-    found = tried(job(sprockets([44], [22]), hub_with(primary_ratio_min=2.0), front=[30, 44], rear=[16, 22]))
-    order = sorted(found.values(), key=lambda each: each.rank)
-    states = [each.state == "fails" for each in order]
-    assert states == sorted(states)
-    assert any(states)

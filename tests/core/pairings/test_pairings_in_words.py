@@ -1,13 +1,9 @@
 """What the pairings and the search through parts say."""
 
-import pytest
 from test_pairings import hub_with, job
-from test_would_do import answers, part
-from test_would_do import job as need
 
 from examples import sprockets
 from kettledrum.core.pairings.grid import pairings
-from kettledrum.core.pairings.would_do import would_do
 
 
 def said(brief):
@@ -40,33 +36,3 @@ def test_where_none_stays_within_the_limits_the_reason_is_given():
     two = said(job(sprockets([40], [22]), hub_with(primary_ratio_min=5), front=[40, 41], rear=[22]))
     assert two.says.startswith("None of the 2 pairings stays within every limit: ")
     assert "is under the smallest allowed, 5" in found.says
-
-
-def test_what_would_do_is_named_with_its_pairing():
-    limits = {"primary_ratio_min": 1.0, "input_torque_max_nm": 300}
-    brief = need(wants={"lowest_by": "ratio", "lowest_ratio": 1.0, "top_kmh": 20})
-    found = would_do(brief, brief.setups[0], [part("wide", limits=limits)])
-    (one,) = found.parts
-    assert found.says == f"1 part would do: “wide” with {one.front} × {one.rear}."
-    unsure = would_do(brief, brief.setups[0], [part("silent")])
-    assert "if its maker allows it: what it bears is not stated" in unsure.says
-    hopeless = need(wants={"lowest_by": "ratio", "lowest_ratio": 0.2, "top_kmh": 60})
-    none = would_do(hopeless, hopeless.setups[0], [part("narrow", low=0.9, high=1.1, limits=limits)])
-    nearest = answers(hopeless, part("narrow", low=0.9, high=1.1, limits=limits))["narrow"]
-    assert nearest.help
-    help_said = f"{nearest.help[0][:1].upper()}{nearest.help[0][1:]}."
-    assert none.says == f"“narrow” would not do: {nearest.why}. {help_said}"
-    two = [part("narrow", low=0.9, high=1.1, limits=limits), part("narrower", low=1, high=1, limits=limits)]
-    assert would_do(hopeless, hopeless.setups[0], two).says.startswith(
-        f"None of the 2 would do. “narrow” comes nearest: {nearest.why}."
-    )
-    assert would_do(brief, brief.setups[0], []).says == "There is no hub or gearbox in Parts to try."
-
-
-@pytest.mark.parametrize("count", [4, 6])
-def test_of_many_that_would_do_three_are_named(count):
-    limits = {"primary_ratio_min": 1.0, "input_torque_max_nm": 300}
-    brief = need(wants={"lowest_by": "ratio", "lowest_ratio": 1.0, "top_kmh": 20})
-    found = would_do(brief, brief.setups[0], [part(f"hub {at}", limits=limits) for at in range(count)])
-    assert found.says.startswith(f"{count} parts would do: ")
-    assert found.says.endswith(f", and {count - 3} more.")

@@ -8,7 +8,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.figures import part_figures
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.parts.use import part_from, tried_with, with_part
+from kettledrum.core.parts.use import part_from, with_part
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import stock
@@ -93,18 +93,6 @@ def test_a_motor_joins_those_there_are():
         one, part({"kind": "motor", "name": "front", "motor": {"at": "front hub", "torque_nm": 30}})
     )
     assert [(motor.name, motor.at) for motor in two.motors] == [("small", "cranks"), ("front", "front hub")]
-
-
-def test_a_part_for_a_trial_makes_a_setup_of_its_own():
-    like = validate(Setup, setup(sprockets([50], [24], "belt"), hub(1), name="Old"))
-    tried = tried_with(like, part({"kind": "hub", "name": "geared", "gears": {"ratios": [0.5, 1]}}), 46, 20)
-    assert tried.name == "geared, 46 × 20"
-    assert (tried.path[0].drive, tried.path[0].front, tried.path[0].rear) == ("belt", [46], [20])
-    assert tried.path[1].gears.ratios == [0.5, 1]
-    box = tried_with(like, part({"kind": "gearbox", "name": "box", "gears": {"ratios": [0.5, 1]}}), 32, 30)
-    assert [stage.kind for stage in box.path] == ["gearbox", "sprockets"]
-    with pytest.raises(InvalidInput, match="a cassette makes no setup of its own"):
-        tried_with(like, part(CASSETTE), 46, 20)
 
 
 def test_parts_come_out_of_a_setup_as_what_they_are():

@@ -1,16 +1,6 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { briefOf, briefOfOne, type OneOf, type Together } from "./briefs";
-import {
-  api,
-  dataOf,
-  type Comparison,
-  type Pairings,
-  type Setup,
-  type SetupRecord,
-  type TwinsFound,
-  type WouldDo,
-} from "./client";
-import { useKeepAnswer } from "./jobs";
+import { api, dataOf, type Comparison, type Pairings, type Setup, type TwinsFound } from "./client";
 
 const KEPT = { staleTime: Infinity, gcTime: 10_000, retry: false } as const;
 
@@ -30,19 +20,6 @@ export function usePairings(bench: Together | undefined, shown: OneOf | undefine
   });
 }
 
-/** Which hubs and gearboxes on the shelf would do what the job wants on this setup's wheel. */
-export function useWouldDo(bench: Together | undefined, shown: OneOf | undefined) {
-  const body = bench && shown && briefOfOne(bench, shown);
-  return useQuery({
-    ...KEPT,
-    queryKey: ["shelf", "would-do", body],
-    queryFn: ({ signal }) =>
-      dataOf<WouldDo>(api.POST("/api/shelf/would-do", { body: body as NonNullable<typeof body>, signal })),
-    enabled: body !== undefined,
-    placeholderData: keepPreviousData,
-  });
-}
-
 /** Some setups that are not kept yet, worked out side by side. */
 export function useComparison(bench: Together, setups: Setup[]) {
   const body = briefOf(bench, setups);
@@ -51,27 +28,6 @@ export function useComparison(bench: Together, setups: Setup[]) {
     queryKey: ["compared", body],
     queryFn: ({ signal }) => dataOf<Comparison>(api.POST("/api/calculate/compare", { body, signal })),
     placeholderData: keepPreviousData,
-  });
-}
-
-interface Trial {
-  part_id: string;
-  setup_id: string;
-  front: number;
-  rear: number;
-}
-
-/** Adds a setup with a part from the shelf and one pairing, on the wheel and cranks of another. */
-export function useTryPart(job_id: string) {
-  const keep = useKeepAnswer();
-  return useMutation({
-    mutationFn: ({ part_id, ...query }: Trial) =>
-      dataOf<SetupRecord>(
-        api.POST("/api/shelf/{part_id}/try", {
-          params: { path: { part_id }, query: { job_id, ...query } },
-        }),
-      ),
-    onSuccess: () => keep.reload(job_id),
   });
 }
 

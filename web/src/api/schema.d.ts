@@ -1302,46 +1302,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shelf/would-do": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Find Parts That Would Do
-         * @description Which hubs and gearboxes on the shelf do what the job wants on a setup's wheel, with which pairing.
-         */
-        post: operations["find_parts_that_would_do"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelf/{part_id}/try": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Try Part
-         * @description Adds a setup like another, with just a part from the shelf and one pairing.
-         */
-        post: operations["try_part"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/calculate/twin-chains": {
         parameters: {
             query?: never;
@@ -1604,6 +1564,46 @@ export interface paths {
          * @description What a change to a setup does on a job's hill, on each of its roads, and to its costs.
          */
         post: operations["hold_against_what_was"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Search Drives
+         * @description Judges everything that the shelf can make for a job. Hanging up stops it.
+         */
+        post: operations["search_drives"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/search/drive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Drive
+         * @description One drive of a search in full: what it covers, why, what it gives up, and the setup that it is.
+         */
+        post: operations["tell_drive"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2636,6 +2636,16 @@ export interface components {
             setup_ids: string[];
         };
         /**
+         * DriveBody
+         * @description A drive of a search by the ids of its parts and its teeth.
+         */
+        DriveBody: {
+            brief: components["schemas"]["Brief"];
+            /** Parts */
+            parts: string[];
+            teeth: components["schemas"]["TeethOfDrive"];
+        };
+        /**
          * DriveResult
          * @description A home-built drive worked out.
          *
@@ -3465,6 +3475,23 @@ export interface components {
         };
         JsonValue: unknown;
         /**
+         * Judged
+         * @description A maker's limit or a rule of fit with its state, in words, and its figure against the limit.
+         */
+        Judged: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** What */
+            what: string;
+            /** Figure */
+            figure?: number | null;
+            /** Limit */
+            limit?: number | null;
+        };
+        /**
          * JudgedDrafts
          * @description Drafts worked out, with what is wrong with them.
          *
@@ -3772,6 +3799,71 @@ export interface components {
             usual: boolean;
         };
         /**
+         * Mark
+         * @description A drive in the field of answers, exactly judged.
+         *
+         *     `covered` is the share of all riding in the band and `roads` that on each road; `price` and `mass_kg` are
+         *     sums of what is known, `apart` that something is not which other drives have, so that they are not held
+         *     against each other; `total_cost` and `own_hours` are over the years looked at. `front` and `rear` are
+         *     its teeth, those of the largest sprockets where there are several, and `parts` the places of its parts on
+         *     the shelf. `on_front` says that no other drive covers as much for as little money and mass.
+         */
+        Mark: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "single-speed" | "hub" | "derailleur" | "crank gearbox" | "chaingear" | "chaingear and hub" | "chaingear and derailleur" | "hub and derailleur";
+            /** Drive */
+            drive: string;
+            /** Front */
+            front: number;
+            /** Rear */
+            rear: number;
+            /** Parts */
+            parts: number[];
+            /** Covered */
+            covered: number;
+            /** Roads */
+            roads: number[];
+            /** Price */
+            price: number;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Wheel Kg */
+            wheel_kg: number;
+            /** Carried Kg */
+            carried_kg: number;
+            /** Total Cost */
+            total_cost: number;
+            /** Own Hours */
+            own_hours: number;
+            /** Lowest M */
+            lowest_m: number;
+            /** Top Kmh */
+            top_kmh: number;
+            /** Largest Step */
+            largest_step: number | null;
+            /** Distinct */
+            distinct: number | null;
+            /** Verdict */
+            verdict: ("holds" | "tight" | "fails") | null;
+            /** Apart */
+            apart: boolean;
+            /**
+             * Motor
+             * @default false
+             */
+            motor: boolean;
+            /**
+             * On Front
+             * @default false
+             */
+            on_front: boolean;
+        };
+        /**
          * MassAtPlace
          * @description The mass in kg known at a place, and how much more that is than the reference's there.
          */
@@ -4021,6 +4113,25 @@ export interface components {
             says: string;
         };
         /**
+         * Must
+         * @description What a drive must be: `at_most` or `at_least` a figure, or just so.
+         *
+         *     Figures are in the units of design: shares for what is covered and for steps, m, km/h, kg, hours, and the
+         *     owner's money. Raises for a figure without a bound, for a bound where there is none to have, and for
+         *     bounds that leave nothing between them.
+         */
+        Must: {
+            /**
+             * Criterion
+             * @enum {string}
+             */
+            criterion: "fits the frame" | "climbs the hill" | "low enough" | "quick enough" | "within the budget" | "belt" | "oil bath" | "shifts at rest" | "shifts under load" | "shifts by itself" | "easy on the hands" | "asks little care" | "mends on the way" | "covered" | "lowest development" | "highest development" | "top speed" | "range" | "largest step" | "distinct gears" | "price" | "total cost" | "own hours" | "mass" | "mass in the wheels" | "mass to carry";
+            /** At Most */
+            at_most?: number | null;
+            /** At Least */
+            at_least?: number | null;
+        };
+        /**
          * Need
          * @description What the bicycle must do: who rides, what is carried, where, and what is wanted.
          *
@@ -4194,6 +4305,25 @@ export interface components {
             /** Equivalent Front */
             equivalent_front?: number | null;
             efficiency?: components["schemas"]["EfficiencySpread"] | null;
+        };
+        /**
+         * Pair
+         * @description Two drives, each road ridden on the better one: what they cover together, and what both cost to buy.
+         */
+        Pair: {
+            /** Names */
+            names: [
+                string,
+                string
+            ];
+            /** Covered */
+            covered: number;
+            /** Price */
+            price: number;
+            /** On */
+            on: string[];
+            /** Says */
+            says: string;
         };
         /**
          * PairCosts
@@ -4391,47 +4521,6 @@ export interface components {
             fit?: components["schemas"]["Fit"] | null;
             /** Notes */
             notes?: string | null;
-        };
-        /**
-         * PartAnswer
-         * @description Whether a part would do, by its `place` in the list that was given.
-         *
-         *     `front` and `rear` are the pairing that does it with the highest top, or the nearest to doing it; null
-         *     where no pairing may run at all. With it, the overall ratios of its lowest and highest gear, and by what
-         *     shares they miss what is wanted. `state` is not known where it would do, but its maker states no limit.
-         */
-        PartAnswer: {
-            /** Place */
-            place: number;
-            /** Name */
-            name: string;
-            /** Kind */
-            kind: string;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "holds" | "tight" | "fails" | "not known";
-            /** Front */
-            front: number | null;
-            /** Rear */
-            rear: number | null;
-            /** Lowest */
-            lowest: number | null;
-            /** Highest */
-            highest: number | null;
-            /** Short Low */
-            short_low: number;
-            /** Short High */
-            short_high: number;
-            /** Ratio Min */
-            ratio_min: number | null;
-            /** Why */
-            why: string;
-            /** Price */
-            price?: number | null;
-            /** Help */
-            help?: string[];
         };
         /**
          * PartFigures
@@ -5081,6 +5170,176 @@ export interface components {
             /** Before */
             before: string;
             setup: components["schemas"]["SetupRecord"];
+        };
+        /**
+         * Search
+         * @description What of all drives would do the job.
+         *
+         *     `tried` drives were looked at, of which `run` stay within the makers' limits; `left` are all that is
+         *     asked; `judged_exactly` were ridden. `parts_untried` were left out, the dearest, for being too many, and
+         *     of so many of each kind as `together` says all combinations were made, of all where that is null. `front`
+         *     names the drives of which none covers as much for as little money and mass; `marks` are the drives that
+         *     were ridden, `not_marked` how many parts' combinations were not. `answers` are told in full, the front
+         *     first. `plain_terrain` says that there was no road, and one was made up; `built_on` names the setup whose
+         *     wheel and cranks were built upon, null where a usual wheel was; `assumed` says what was taken of chains
+         *     and belts that nobody told. `pairs` are two bicycles each, the best first, where they were asked for.
+         *     `seconds` is how long it took, where that was looked at.
+         */
+        Search: {
+            /** Tried */
+            tried: number;
+            /** Run */
+            run: number;
+            /** Left */
+            left: number;
+            /** Judged Exactly */
+            judged_exactly: number;
+            /** Parts Untried */
+            parts_untried: number;
+            /** Together */
+            together: number | null;
+            /** Untried Says */
+            untried_says: string | null;
+            /** Plain Terrain */
+            plain_terrain: boolean;
+            /** Currency */
+            currency: string;
+            /** Years */
+            years: number;
+            /** Roads */
+            roads: string[];
+            /** Front */
+            front: string[];
+            /** Best */
+            best: string | null;
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Not Marked */
+            not_marked: number;
+            /** Answers */
+            answers: components["schemas"]["SearchAnswer"][];
+            /** Wishes */
+            wishes: components["schemas"]["Wish"][];
+            reference: components["schemas"]["Mark"] | null;
+            /** Pairs */
+            pairs: components["schemas"]["Pair"][];
+            /** Built On */
+            built_on: string | null;
+            /** Assumed */
+            assumed: string[];
+            /** Seconds */
+            seconds: number | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * SearchAnswer
+         * @description A drive told in full: the setup, why it is an answer, and what it gives up.
+         *
+         *     `verdict` is that on the hill, null without one; `covered` as in coverage; `carried` is what a tour takes
+         *     along for its upkeep; `price_missing` and `mass_missing` name what the sums lack. `judged` are makers'
+         *     limits and rules of fit that are close, fail or are not known; `says` is the whole in a sentence or two.
+         */
+        SearchAnswer: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "single-speed" | "hub" | "derailleur" | "crank gearbox" | "chaingear" | "chaingear and hub" | "chaingear and derailleur" | "hub and derailleur";
+            setup: components["schemas"]["Setup"];
+            /** Verdict */
+            verdict: ("holds" | "tight" | "fails") | null;
+            /** Covered */
+            covered: number;
+            /** Roads */
+            roads: number[];
+            /** Price */
+            price: number;
+            /** Price Missing */
+            price_missing: string[];
+            /** Mass Kg */
+            mass_kg: number;
+            /** Mass Missing */
+            mass_missing: string[];
+            /** Wheel Kg */
+            wheel_kg: number;
+            /** Carried */
+            carried: string[];
+            /** Carried Kg */
+            carried_kg: number;
+            /** Total Cost */
+            total_cost: number;
+            /** Total Spread */
+            total_spread: [
+                number,
+                number
+            ];
+            /** Own Hours */
+            own_hours: number;
+            /** Why */
+            why: string[];
+            /** Gives Up */
+            gives_up: string[];
+            /** Judged */
+            judged: components["schemas"]["Judged"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * SearchAsked
+         * @description The musts of a search, whether each drive has a motor of the shelf at its cranks, whether two bicycles
+         *     are looked for as well, and how many answers are told in full at most. Raises where a criterion is named
+         *     twice.
+         */
+        SearchAsked: {
+            /** Musts */
+            musts?: components["schemas"]["Must"][];
+            /**
+             * Motor
+             * @default false
+             */
+            motor: boolean;
+            /**
+             * Two
+             * @default false
+             */
+            two: boolean;
+            /**
+             * Most
+             * @default 20
+             */
+            most: number;
+        };
+        /**
+         * SearchBody
+         * @description A brief, which may be a draft, and what a drive must be.
+         */
+        SearchBody: {
+            brief: components["schemas"]["Brief"];
+            asked: components["schemas"]["SearchAsked"];
+        };
+        /**
+         * SearchLine
+         * @description A line of the answer; `ids` are the parts of the shelf by their place, where anything is found yet. The
+         *     last line may have what is wrong instead.
+         */
+        SearchLine: {
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /**
+             * Doing
+             * @enum {string}
+             */
+            doing: "putting drives together" | "riding them" | "done";
+            found?: components["schemas"]["Search"] | null;
+            /** Ids */
+            ids?: string[] | null;
+            /** Problems */
+            problems?: components["schemas"]["FieldProblem"][] | null;
         };
         /**
          * Setup
@@ -5771,6 +6030,27 @@ export interface components {
             carry?: components["schemas"]["TakenAlong"] | null;
         };
         /**
+         * TeethOfDrive
+         * @description The teeth of a drive, those of the largest sprockets where there are several; chain or belt; and
+         *     whether a motor is among its parts.
+         */
+        TeethOfDrive: {
+            /**
+             * Drive
+             * @enum {string}
+             */
+            drive: "chain" | "belt";
+            /** Front */
+            front: number;
+            /** Rear */
+            rear: number;
+            /**
+             * Motor
+             * @default false
+             */
+            motor: boolean;
+        };
+        /**
          * TheData
          * @description Where the data lies, how large it is, its copies, the newest first, and how these are made.
          *
@@ -6189,20 +6469,24 @@ export interface components {
             lost_v: number | null;
         };
         /**
-         * WouldDoOnShelf
-         * @description The parts of the shelf that would do; `ids` are the parts' by their place.
+         * Wish
+         * @description A criterion that may be a must, and what it means: whether it is one, how many of the drives that are
+         *     all else it takes away, and how many of them are left; both null where only rides could tell.
          */
-        WouldDoOnShelf: {
-            /** Lowest */
-            lowest: number | null;
-            /** Highest */
-            highest: number | null;
-            /** Says */
-            says: string;
-            /** Parts */
-            parts: components["schemas"]["PartAnswer"][];
-            /** Ids */
-            ids: string[];
+        Wish: {
+            /**
+             * Criterion
+             * @enum {string}
+             */
+            criterion: "fits the frame" | "climbs the hill" | "low enough" | "quick enough" | "within the budget" | "belt" | "oil bath" | "shifts at rest" | "shifts under load" | "shifts by itself" | "easy on the hands" | "asks little care" | "mends on the way" | "covered" | "lowest development" | "highest development" | "top speed" | "range" | "largest step" | "distinct gears" | "price" | "total cost" | "own hours" | "mass" | "mass in the wheels" | "mass to carry";
+            /** Means */
+            means: string;
+            /** On */
+            on: boolean;
+            /** Takes Away */
+            takes_away: number | null;
+            /** Left */
+            left: number | null;
         };
     };
     responses: never;
@@ -12349,183 +12633,6 @@ export interface operations {
             };
         };
     };
-    find_parts_that_would_do: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OfOneSetup"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WouldDoOnShelf"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    try_part: {
-        parameters: {
-            query: {
-                job_id: string;
-                setup_id: string;
-                front: number;
-                rear: number;
-            };
-            header?: never;
-            path: {
-                part_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SetupRecord"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
     find_twin_chains: {
         parameters: {
             query?: never;
@@ -13701,6 +13808,185 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BeforeAfter"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    search_drives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchBody"];
+            };
+        };
+        responses: {
+            /** @description A line a step */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": unknown;
+                    "application/json": components["schemas"]["SearchLine"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tell_drive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DriveBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -1,12 +1,14 @@
 import { refusalOf, Unreachable } from "./client";
 
+const JSON_TYPE = "application/json";
+
 interface Ways<Step> {
   signal: AbortSignal;
   onStep: (step: Step) => void;
 }
 
 /**
- * Sends a file and tells each step of what becomes of it, the last of which is given back. Read line by line as
+ * Sends a file, or what is asked as JSON, and tells each step of what becomes of it, the last of which is given back. Read line by line as
  * the server gets on, which the generated client does not do. Aborting stops it.
  */
 export async function sendInSteps<Step>(
@@ -17,7 +19,7 @@ export async function sendInSteps<Step>(
   const answer = await fetch(path, {
     method: "POST",
     body: content,
-    headers: { "Content-Type": "application/octet-stream" },
+    headers: { "Content-Type": content.type === JSON_TYPE ? JSON_TYPE : "application/octet-stream" },
     signal,
   }).catch((error: unknown) => {
     throw signal.aborted ? error : new Unreachable();

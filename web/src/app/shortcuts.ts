@@ -47,6 +47,13 @@ export const SHORTCUTS: { group: string; shortcuts: Shortcut[] }[] = [
     ],
   },
   {
+    group: "In the field of answers",
+    shortcuts: [
+      { keys: ["←", "→"], what: "Along the front; with Shift through every drive that was ridden" },
+      { keys: ["Home", "End"], what: "To the front’s ends" },
+    ],
+  },
+  {
     group: "In the lanes",
     shortcuts: [
       { keys: ["←", "→"], what: "On the speed line: slower, faster; with Shift in small steps" },

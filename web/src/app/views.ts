@@ -37,7 +37,6 @@ export const VIEWS: readonly View[] = [
     group: "Need",
     name: "Search",
     path: "search",
-    part: ":setupId?",
     key: "w",
     View: loaded("SearchView", () => import("../views/search/SearchView")),
   },

@@ -1,13 +1,18 @@
 import { Link } from "react-router";
 import type { BenchSetup } from "../drafts/useWorkbench";
 
-/** From a setup whose sentence says no to the parts that would do: gears too high, or a maker’s figure broken. */
-export function WouldDoLink({ jobId, setup: { record, table } }: { jobId: string; setup: BenchSetup }) {
-  const tooHigh = table.climb.verdict === "fails" && table.climb.limit === "gears";
-  if (!tooHigh && table.over_limits.length === 0) return null;
+/** From a setup whose sentence says no to a search with that wish set: gears too high or too low, or a maker’s figure broken. */
+export function WouldDoLink({ jobId, setup: { table } }: { jobId: string; setup: BenchSetup }) {
+  const wishes = [
+    ...(table.climb.verdict === "fails" && table.climb.limit === "gears" ? ["climbs the hill"] : []),
+    ...(table.over_limits.length > 0 ? ["quick enough"] : []),
+  ];
+  if (wishes.length === 0) return null;
+  const asked = new URLSearchParams();
+  for (const must of new Set(["fits the frame", "quick enough", ...wishes])) asked.append("must", must);
   return (
     <span className="no-print">
-      <Link to={`/jobs/${jobId}/search/${record.id}`}>What would do it</Link>
+      <Link to={`/jobs/${jobId}/search?${asked.toString()}`}>What would do it</Link>
     </span>
   );
 }

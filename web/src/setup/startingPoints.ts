@@ -18,7 +18,7 @@ export function copyOf(setup: Setup, taken: string[]): Setup {
 
 const LONGEST = 120;
 
-function freeName(name: string, taken: string[]): string {
+export function freeName(name: string, taken: string[]): string {
   const numbered = (number: number) => {
     const ending = number === 1 ? "" : ` ${number}`;
     return name.slice(0, LONGEST - ending.length) + ending;

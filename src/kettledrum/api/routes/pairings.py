@@ -1,34 +1,23 @@
-"""Sprocket pairings of drafts, the parts of the shelf that would do, and two chains on one axle."""
+"""Sprocket pairings of drafts, and two chains on one axle."""
 
 from typing import Annotated
 
-from fastapi import Query, Response
+from fastapi import Response
 from pydantic import Field, StrictBool, model_validator
 
 from kettledrum.api.asked import OfOneSetup
 from kettledrum.api.routing import routed
-from kettledrum.api.the_store import TheStore
 from kettledrum.core.chains.twin import TOLERANCE_MM, Twin, twins
 from kettledrum.core.pairings.grid import Pairings, pairings
-from kettledrum.core.pairings.would_do import WouldDo, would_do
 from kettledrum.core.parts.frame import ChainstayMm
 from kettledrum.core.parts.stock import TeethChoice
-from kettledrum.core.parts.use import tried_with
 from kettledrum.core.terms.quantities import Model, Within, refused
-from kettledrum.store import SetupRecord
 
 router = routed("pairings")
 
 MOST_TWINS = 200
-TeethAsked = Annotated[int, Query(ge=5, le=200)]
 LONGEST_WAY_MM = 100.0
 """No axle can be set by more."""
-
-
-class WouldDoOnShelf(WouldDo):
-    """The parts of the shelf that would do; `ids` are the parts' by their place."""
-
-    ids: list[str]
 
 
 class TwinChains(Model):
@@ -63,23 +52,6 @@ def calculate_pairings(asked: OfOneSetup) -> Response:
     """
     found = pairings(asked.brief, asked.meant)
     return Response(found.model_dump_json(), media_type="application/json")
-
-
-@router.post("/shelf/would-do")
-def find_parts_that_would_do(asked: OfOneSetup, store: TheStore) -> WouldDoOnShelf:
-    """Which hubs and gearboxes on the shelf do what the job wants on a setup's wheel, with which pairing."""
-    records = store.shelf.parts()
-    found = would_do(asked.brief, asked.meant, [record.part for record in records])
-    return WouldDoOnShelf(**dict(found), ids=[record.id for record in records])
-
-
-@router.post("/shelf/{part_id}/try", status_code=201, response_model_exclude_unset=True)
-def try_part(
-    part_id: str, job_id: str, setup_id: str, front: TeethAsked, rear: TeethAsked, store: TheStore
-) -> SetupRecord:
-    """Adds a setup like another, with just a part from the shelf and one pairing."""
-    tried = tried_with(store.jobs.setup(job_id, setup_id).setup, store.shelf.part(part_id), front, rear)
-    return store.jobs.add_setup(job_id, tried, rename=True)
 
 
 @router.post("/calculate/twin-chains")

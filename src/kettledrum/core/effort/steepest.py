@@ -84,6 +84,18 @@ class SteepestPitch:
         speed = held.speed_mps * 3.6
         return Judged(verdict, by, speed, speed / least_kmh - 1, limit)
 
+    def reaches(self) -> tuple[float, float]:
+        """Up to which slowest speed within the band, in km/h, the verdict is that it holds; and up to which
+        that it is no worse than tight. Nought where none is.
+        """
+        if self.all_day is None:
+            return 0.0, 0.0
+        reached = [
+            0.0 if _limit(held, 0.0) else held.speed_mps * 3.6 * (1 + _HAIR)
+            for held in (self.all_day, self._stands_on(holds_all_day=False)[0])
+        ]
+        return reached[0], max(reached)
+
     def _stands_on(self, *, holds_all_day: bool) -> tuple[Held, Power]:
         assert self.all_day is not None
         if self.its_time is not None:

@@ -17,7 +17,7 @@ from kettledrum.core.effort.stage_limits import (
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.gearing.path import path_options
 from kettledrum.core.gearing.shift_order import crossed_options
-from kettledrum.core.pairings.checks import PairingChecks
+from kettledrum.core.pairings.checks import PairingChecks, teeth_checks
 from kettledrum.core.pairings.place import pairing_place
 from kettledrum.core.parts.stage import SprocketsStage, has_gears
 from kettledrum.core.parts.stated import Limits
@@ -155,6 +155,11 @@ def _behind_several(bike: Bike) -> Iterator[Finding]:
         asks = check.state in ("fails", "not known")
         remedy = _REMEDIES["ratio"] if check.kind == "ratio" and check.state == "fails" else _ASK
         yield Finding(check.state, check.what, remedy if asks else None)
+    behind = bike.stages[-1]
+    if bike.sprockets and behind.kind == "hub":
+        rears = [rear for _, rear in bike.sprockets[-1][1].pairings]
+        for check in teeth_checks(behind, bike.name(behind), rears):
+            yield Finding(check.state, check.what, _REMEDIES["teeth"])
 
 
 DRIVE_RULES = [

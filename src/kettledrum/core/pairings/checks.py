@@ -1,7 +1,7 @@
 """Whether a pairing may run: within the limits of makers and frame, and with a chain or belt that fits."""
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
 from kettledrum.core.chains.belt import BeltFit, belt_fit, belt_pull_n, smallest_front
@@ -36,6 +36,7 @@ class PairingChecks:
         assert isinstance(stage, SprocketsStage)
         self.stage = stage
         self.tensioner = place.fixed_rear or bool(stage.run and stage.run.tensioner)
+        self.cassette = stage.rear if place.fixed_rear else None
         self.setup, self.lowest = setup, lowest_ratios(setup)
         self.pitch_mm, self.lengths, self.assumed = _belts(stage, brief.stock)
         self.geared = [
@@ -105,6 +106,9 @@ class PairingChecks:
             ratios = self._ratios(front, rear)
             into = into_part(self.asked, self.setup, ratios, part.number)
             found += part.checks(front, rear, self.place.stage, ratios, into)
+            if part.number > self.place.stage:
+                # Of a cassette all go onto the hub, not only the largest that stands for them.
+                found += teeth_checks(part.stage, part.name, self.cassette or [rear])
         fit = chain or belt
         if fit is not None:
             found.append(LimitCheck("teeth", fit.state, fit.what, advises=fit.state == "not known"))
@@ -199,13 +203,6 @@ class _Geared:
         if self.bare and self.stage.limits is None:
             return
         yield from input_checks(self.stage, self.name, into, self.least)
-        teeth = self.stage.fit
-        if teeth and teeth.teeth_min is not None and rear < teeth.teeth_min:
-            what = f"{self.name} takes no sprocket under {teeth.teeth_min} teeth"
-            yield LimitCheck("teeth", "fails", what, rear, teeth.teeth_min)
-        if teeth and teeth.teeth_max is not None and rear > teeth.teeth_max:
-            what = f"{self.name} takes no sprocket over {teeth.teeth_max} teeth"
-            yield LimitCheck("teeth", "fails", what, rear, teeth.teeth_max)
 
     def _ratio(self, front: int, rear: int, primary: float, figure: float) -> Iterator[LimitCheck]:
         """Front ÷ rear against the smallest allowed: of a hub, or of the gearbox before them."""
@@ -235,6 +232,16 @@ class _Geared:
         else:
             what = f"{sum_text} is over the smallest allowed, {least:g}{self.least.because}"
             yield LimitCheck("ratio", "holds", what, figure, least)
+
+
+def teeth_checks(stage: Stage, name: str, rears: Sequence[int]) -> Iterator[LimitCheck]:
+    """The sprockets in front of a hub that its maker says do not go onto it."""
+    fit = stage.fit
+    least, most = (fit.teeth_min, fit.teeth_max) if fit else (None, None)
+    if least is not None and min(rears) < least:
+        yield LimitCheck("teeth", "fails", f"{name} takes no sprocket under {least} teeth", min(rears), least)
+    if most is not None and max(rears) > most:
+        yield LimitCheck("teeth", "fails", f"{name} takes no sprocket over {most} teeth", max(rears), most)
 
 
 _WORDS = ("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine")

@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 
+from kettledrum.core.parts.fitting import Fit
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import HubStage, SprocketsStage
 from kettledrum.core.parts.stock import (
@@ -80,7 +81,7 @@ def _found(setup: Setup, place: int, stage: SprocketsStage, stock: Stock | None)
     rears = set(own.rear or (USUAL_REAR_AT_GEARBOX if at_gearbox else USUAL_REAR)[stage.drive])
     behind = setup.path[place + 1] if place + 1 < len(setup.path) else None
     if isinstance(behind, HubStage) and not own.rear:
-        rears = _taken_by(behind, rears, stage.drive)
+        rears = taken_by(behind.fit, rears, stage.drive)
     return PairingPlace(
         stage=place,
         drive=stage.drive,
@@ -93,9 +94,9 @@ def _found(setup: Setup, place: int, stage: SprocketsStage, stock: Stock | None)
     )
 
 
-def _taken_by(hub: HubStage, usual: set[int], drive: str) -> set[int]:
+def taken_by(fit: Fit | None, usual: set[int], drive: str) -> set[int]:
     """The rear teeth that go onto a hub: those its maker names, or the usual ones within what it takes."""
-    least, most = (hub.fit.teeth_min, hub.fit.teeth_max) if hub.fit else (None, None)
+    least, most = (fit.teeth_min, fit.teeth_max) if fit else (None, None)
     if drive == "chain" and least is not None and most is not None:
         return set(range(least, most + 1))
     return {each for each in usual if (least or 0) <= each <= (most or math.inf)}

@@ -6,7 +6,6 @@ from kettledrum.core.parts.part import Part, PartKind
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import GearboxStage, HubStage, few_gears
 from kettledrum.core.terms.errors import InvalidInput, Problem
-from kettledrum.core.terms.quantities import NAME_LENGTH
 from kettledrum.core.terms.validation import validate
 
 _STAGE_KINDS: dict[PartKind, str] = {"hub": "hub", "gearbox": "gearbox", "chaingear": "gearbox"}
@@ -21,6 +20,21 @@ def _kept(given: dict[str, Any]) -> dict[str, Any]:
     return {key: given[key] for key in _OF_ANY if given.get(key) is not None}
 
 
+def as_stage(part: Part, kind: str) -> dict[str, Any]:
+    """A hub, gearbox or chaingear as a stage of a kind, in a setup file."""
+    given = part.model_dump(mode="json", exclude_unset=True)
+    return {"kind": kind, **{key: given[key] for key in _CARRIED if key in given}}
+
+
+def as_motor(part: Part) -> dict[str, Any]:
+    """A motor as it stands in a setup file, at the cranks unless it says where, with all that is known of
+    it.
+    """
+    given = part.model_dump(mode="json", exclude_unset=True)
+    mass = {} if part.mass_kg is None else {"mass_kg": part.mass_kg}
+    return {"at": "cranks", **given["motor"], **_kept(given), **mass, "name": part.name}
+
+
 def with_part(setup: Setup, part: Part) -> Setup:
     """A setup with a part in the place of the one it had, or added where it had none.
 
@@ -33,7 +47,7 @@ def with_part(setup: Setup, part: Part) -> Setup:
     path: list[dict[str, Any]] = data["path"]
     if part.kind in _STAGE_KINDS:
         kind = _STAGE_KINDS[part.kind]
-        stage = {"kind": kind, **{key: given[key] for key in _CARRIED if key in given}}
+        stage = as_stage(part, kind)
         places = [place for place, old in enumerate(path) if old["kind"] == kind]
         if places:
             path[places[0]] = stage
@@ -54,33 +68,8 @@ def with_part(setup: Setup, part: Part) -> Setup:
     elif part.kind == "wheel":
         data["wheel"] = {**given["wheel"], **_kept(given)}
     else:
-        motor = {"at": "cranks", **given["motor"], **_kept(given), "name": part.name}
-        data["motors"] = [*data.get("motors", []), motor]
+        data["motors"] = [*data.get("motors", []), as_motor(part)]
     return validate(Setup, data)
-
-
-def tried_with(setup: Setup, part: Part, front: int, rear: int) -> Setup:
-    """A setup on the cranks and wheel of another, with just a hub or gearbox from the shelf and one pairing.
-
-    The hub stands behind the pairing, a gearbox before it. Raises InvalidInput for a part of another kind.
-    """
-    if part.kind not in _STAGE_KINDS:
-        raise InvalidInput([Problem("kind", f"a {part.kind} makes no setup of its own")])
-    data: dict[str, Any] = setup.model_dump(mode="json", exclude_unset=True)
-    given = part.model_dump(mode="json", exclude_unset=True)
-    kind = _STAGE_KINDS[part.kind]
-    stage = {"kind": kind, **{key: given[key] for key in _CARRIED if key in given}}
-    drives = [stage["drive"] for stage in data["path"] if stage["kind"] == "sprockets" and "drive" in stage]
-    pairing = {
-        "kind": "sprockets",
-        "drive": drives[0] if drives else "chain",
-        "front": [front],
-        "rear": [rear],
-    }
-    tried = {key: data[key] for key in ("format", "cranks", "wheel")}
-    name = f"{part.name[: NAME_LENGTH - 20]}, {front} × {rear}"
-    path = [pairing, stage] if kind == "hub" else [stage, pairing]
-    return validate(Setup, {**tried, "name": name, "path": path})
 
 
 def part_from(setup: Setup, place: str) -> Part:

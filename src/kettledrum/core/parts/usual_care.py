@@ -42,7 +42,7 @@ def usual_care(setup: Setup) -> list[UsualCare]:
     found = []
     for where, part in _placed(setup):
         price = usual_price(part) if part.price is None else None
-        tasks = _tasks(part) if part.care is None else []
+        tasks = usual_tasks(part) if part.care is None else []
         if price is not None or tasks:
             name = names[id(part)]
             found.append(UsualCare(where=where, part=name, price=price, tasks=tasks, source=SOURCE))
@@ -58,7 +58,8 @@ def _placed(setup: Setup) -> Iterator[tuple[str, PartOfSetup]]:
         yield f"motors[{place}]", motor
 
 
-def _tasks(part: PartOfSetup) -> list[Task]:
+def usual_tasks(part: PartOfSetup) -> list[Task]:
+    """What is usually done to such a part."""
     if isinstance(part, SprocketsStage):
         return _of_sprockets(part)
     if isinstance(part, HubStage | GearboxStage):

@@ -16,6 +16,8 @@ BELT, CHAIN = 150.0, 65.0
 """With both sprockets, and with what keeps it taut."""
 REAR_SHIFTED, FRONT_SHIFTED = 110.0, 60.0
 """What a derailleur, its lever and a cassette or rings add to a chain and two sprockets."""
+CASSETTE = 50.0
+"""Of that, the cassette."""
 HUBS = {1: 40.0, 3: 100.0, 5: 160.0, 8: 260.0, 12: 500.0}
 """By the most gears inside; with more than the last it is `MANY_GEARS`."""
 BOXES = {3: 500.0, 6: 800.0}

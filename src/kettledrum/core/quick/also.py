@@ -5,12 +5,11 @@ from collections.abc import Callable, Sequence
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.lineup.comparison import ComparedSetup
-from kettledrum.core.pairings.would_do import would_do
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage
-from kettledrum.core.parts.use import tried_with
 from kettledrum.core.quick.result import Also
+from kettledrum.core.search.would_do import would_do
 from kettledrum.core.terms.in_words import percent, speed
 from kettledrum.core.terms.validation import validate
 
@@ -35,17 +34,14 @@ def also_in_the_shop(
     rows = []
     if found.climb.verdict == "fails" and (ring := _smaller_ring(setup, brief, climbs_to)):
         rows.append(ring)
-    answers = would_do(brief, setup, parts).parts
-    does = [each for each in answers if each.state in ("holds", "tight", "not known") and each.front]
-    does.sort(key=lambda each: (parts[each.place].price is None, parts[each.place].price or 0))
     kinds: set[str] = set()
-    for answer in does:
-        part = parts[answer.place]
-        if part.kind in kinds or answer.front is None or answer.rear is None:
+    for does in would_do(brief, setup, parts):
+        part = does.part
+        if part.kind in kinds:
             continue
         kinds.add(part.kind)
-        tried = tried_with(setup, part, answer.front, answer.rear)
-        rows.append(_row(f"{part.name}, {answer.front} × {answer.rear}", tried, brief, climbs_to, part.price))
+        name = f"{part.name}, {does.front} × {does.rear}"
+        rows.append(_row(name, does.setup, brief, climbs_to, part.price))
     return rows[:_MOST]
 
 

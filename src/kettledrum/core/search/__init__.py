@@ -1,0 +1,1 @@
+"""Every drive that the parts can make, judged for a job."""

@@ -1,0 +1,111 @@
+"""What a search is asked for beside the job itself: what a drive must be."""
+
+from typing import Annotated, Literal, get_args
+
+from pydantic import Field, StrictBool, model_validator
+
+from kettledrum.core.search.kinds import Drive
+from kettledrum.core.terms.quantities import Model, Teeth, Within, refused
+
+YesNo = Literal[
+    "fits the frame",
+    "climbs the hill",
+    "low enough",
+    "quick enough",
+    "within the budget",
+    "belt",
+    "oil bath",
+    "shifts at rest",
+    "shifts under load",
+    "shifts by itself",
+    "easy on the hands",
+    "asks little care",
+    "mends on the way",
+]
+Measured = Literal[
+    "covered",
+    "lowest development",
+    "highest development",
+    "top speed",
+    "range",
+    "largest step",
+    "distinct gears",
+    "price",
+    "total cost",
+    "own hours",
+    "mass",
+    "mass in the wheels",
+    "mass to carry",
+]
+Criterion = Literal[YesNo, Measured]
+YES_NO: tuple[YesNo, ...] = get_args(YesNo)
+MEASURED: tuple[Measured, ...] = get_args(Measured)
+MOST_MUSTS = 30
+Figure = Annotated[float, Within(0, 1_000_000)]
+MostAnswers = Annotated[int, Within(1, 200, whole=True)]
+
+
+class Must(Model):
+    """What a drive must be: `at_most` or `at_least` a figure, or just so.
+
+    Figures are in the units of design: shares for what is covered and for steps, m, km/h, kg, hours, and the
+    owner's money. Raises for a figure without a bound, for a bound where there is none to have, and for
+    bounds that leave nothing between them.
+    """
+
+    criterion: Criterion
+    at_most: Figure | None = None
+    at_least: Figure | None = None
+
+    @model_validator(mode="after")
+    def _has_what_it_needs(self) -> "Must":
+        bounds = [each for each in (self.at_most, self.at_least) if each is not None]
+        if self.criterion in YES_NO and bounds:
+            raise refused("is so or not: it has no figure", "at_most")
+        if self.criterion in MEASURED and not bounds:
+            raise refused("is missing: say at most or at least how much", "at_most")
+        if len(bounds) == 2 and bounds[1] > bounds[0]:
+            raise refused(f"must be at most {bounds[0]:g}, the most that is allowed", "at_least")
+        return self
+
+    def takes(self, value: float | None) -> bool:
+        """Whether a figure is within the bounds; what is not known is not."""
+        if value is None:
+            return False
+        return (self.at_most is None or value <= self.at_most * (1 + 1e-9)) and (
+            self.at_least is None or value >= self.at_least * (1 - 1e-9)
+        )
+
+
+USUAL_MUSTS = [Must(criterion="fits the frame"), Must(criterion="quick enough")]
+
+
+class SearchAsked(Model):
+    """The musts of a search, whether each drive has a motor of the shelf at its cranks, whether two bicycles
+    are looked for as well, and how many answers are told in full at most. Raises where a criterion is named
+    twice.
+    """
+
+    musts: Annotated[list[Must], Field(max_length=MOST_MUSTS, default_factory=lambda: [*USUAL_MUSTS])]
+    motor: StrictBool = False
+    two: StrictBool = False
+    most: MostAnswers = 20
+
+    @model_validator(mode="after")
+    def _names_each_once(self) -> "SearchAsked":
+        names = [must.criterion for must in self.musts]
+        for place, name in enumerate(names):
+            if name in names[:place]:
+                raise refused(f"“{name}” is asked for already", f"musts[{place}].criterion")
+        return self
+
+
+class TeethOfDrive(Model):
+    """The teeth of a drive, those of the largest sprockets where there are several; chain or belt; and
+    whether a motor is among its parts.
+    """
+
+    drive: Drive
+    front: Teeth
+    rear: Teeth
+    motor: StrictBool = False
