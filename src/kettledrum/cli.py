@@ -286,6 +286,26 @@ def _must(text: str) -> dict[str, object]:
     return {"criterion": text.strip()}
 
 
+@app.command("verdict")
+def weigh(
+    file: File,
+    sure: Annotated[
+        bool, typer.Option("--sure", help="Also how sure it is: figures drawn some thousand times.")
+    ] = False,
+    json: Json = False,
+) -> None:
+    """Weigh the setups of a brief file: what knocks one out, which leads, and what would tip it."""
+    from kettledrum import command_tables
+    from kettledrum.core.verdict.sure import how_sure
+    from kettledrum.core.verdict.verdict import verdict
+
+    brief = _brief_in(file)
+    routes = (brief.road.routes if brief.road else None) or []
+    result = verdict(brief, routes)
+    result.sure = how_sure(brief, routes) if sure else None
+    _print_json(result) if json else command_tables.verdict(result)
+
+
 @app.command("home-built")
 def home_built(file: File, json: Json = False) -> None:
     """Work out the home-built drives of a brief file."""

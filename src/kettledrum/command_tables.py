@@ -20,6 +20,7 @@ if TYPE_CHECKING:
     from kettledrum.core.quick.result import QuickAnswer
     from kettledrum.core.roads.ride_result import Coverage, Ride
     from kettledrum.core.search.result import Search
+    from kettledrum.core.verdict.result import Verdict
 
 _PIPED_WIDTH = 150
 
@@ -354,3 +355,31 @@ def _sum(table: "GearTable") -> str:
         parts.append(f"{table.distinct} distinct of {len(table.gears)}")
     parts.append(f"wheel {table.circumference_m:.3f} m round")
     return " · ".join(parts)
+
+
+def verdict(result: "Verdict") -> None:
+    """Prints which setups are out by what, the order of the rest, and what would tip it."""
+    grid = _grid("Setup", "Score", "First in", *(each.name for each in result.criteria), "Out by")
+    first = [each for name in result.order for each in result.setups if each.name == name]
+    for each in [*first, *(each for each in result.setups if each.out_by)]:
+        shown = (each.shown.get(row.criterion, "not known") for row in result.criteria)
+        score = "—" if each.score is None else f"{each.score:.2f}"
+        grid.add_row(Text(each.name), score, f"{each.wins:.0%}", *shown, "; ".join(each.out_says))
+    console = _console()
+    console.print(Text(result.says))
+    console.print(grid)
+    weights = ", ".join(f"{each.name} {each.weight:g}" for each in result.criteria)
+    console.print(Text(f"{'Usual weights' if result.usual_weights else 'Weights'}: {weights}"))
+    for line in [*(f"{flip.says}." for flip in result.flips), *result.not_known_says, result.voices_say]:
+        if line:
+            console.print(Text(line))
+    if result.decision:
+        for line in (result.decision.says, *result.decision.since):
+            console.print(Text(line))
+    if result.sure:
+        console.print(Text(result.sure.says))
+        drawn = _grid("Setup", "Climbs the hill", "Covers 90 % or more", "Cheapest", "First")
+        for one in result.sure.setups:
+            shares = (one.climbs, one.covers, one.cheapest, one.first)
+            drawn.add_row(Text(one.name), *("—" if share is None else f"{share:.0%}" for share in shares))
+        console.print(drawn)

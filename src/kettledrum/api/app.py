@@ -21,6 +21,7 @@ from kettledrum.api.routes import (
     search,
     shelf,
     shelf_import,
+    verdict,
     wheels,
 )
 from kettledrum.devices import Bench
@@ -42,6 +43,7 @@ ROUTERS = (
     roads.router,
     roads.strict,
     search.router,
+    verdict.router,
     live.router,
     live.strict,
 )

@@ -198,8 +198,13 @@ class Jobs:
             row = rows.setup_row(session, job_id, setup_id)
             rows.next_version(row, version, f"“{row.name}”")
             rows.claim_name(session, job_id, setup.name, setup_id)
-            row.name, row.document = setup.name, text(setup)
-            return SavedSetup(setup=rows.setup_record(row, setup), **dict(change.kept()))
+            was, row.name, row.document = row.name, setup.name, text(setup)
+            followed = was != setup.name and rows.follow_name(change.job, was, setup.name)
+            kept = dict(change.kept())
+            if followed:
+                # Who knew the job before does not know all of it now.
+                kept["before"] = ""
+            return SavedSetup(setup=rows.setup_record(row, setup), **kept)
 
     def delete_setup(self, job_id: str, setup_id: str) -> None:
         """Takes a setup out of its job; `restore_setup` brings it back."""

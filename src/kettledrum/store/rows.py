@@ -10,6 +10,7 @@ from sqlalchemy import text as sql
 from sqlmodel import Session, col, func, select
 
 from kettledrum.core.job.brief import MOST_SETUPS, Brief, Need
+from kettledrum.core.job.renamed import renamed
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import AnyModel
@@ -92,6 +93,21 @@ def present(session: Session, job_id: str) -> list[SetupRow]:
             .order_by(col(SetupRow.position))
         ).all()
     )
+
+
+def follow_name(job: JobRow, was: str, now: str) -> bool:
+    """Has what a job's weighing says of a setup follow it to another name; whether it said anything."""
+    if json.dumps(was, ensure_ascii=False) not in job.need:
+        return False
+    need = kept_need(job)
+    if need.weighing is None:
+        return False
+    after = renamed(need.weighing, was, now)
+    if after is need.weighing:
+        return False
+    job.need = text(need.model_copy(update={"weighing": after}))
+    job.version += 1
+    return True
 
 
 def claim_name(session: Session, job_id: str, name: str, setup_id: str | None = None) -> None:

@@ -7,6 +7,12 @@ from kettledrum.core.parts.setup import Setup
 
 PLACES: tuple[MassAt, ...] = ("rear wheel", "front wheel", "frame", "cranks")
 _UNSPRUNG = ("rear wheel", "front wheel")
+_OF_MOTORS: dict[str, MassAt] = {
+    "cranks": "frame",
+    "gearbox": "frame",
+    "rear hub": "rear wheel",
+    "front hub": "front wheel",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +52,9 @@ class MassMoved:
 
 
 def weighed(setup: Setup) -> list[Weighed]:
-    """The parts of a setup. A hub sits in the rear wheel, a gearbox in the frame, unless said otherwise."""
+    """The parts of a setup. A hub sits in the rear wheel, a gearbox in the frame, a motor where its torque
+    enters, unless said otherwise.
+    """
     usual: dict[str, MassAt | None] = {"hub": "rear wheel", "gearbox": "frame", "sprockets": None}
     parts = [
         Weighed(
@@ -56,7 +64,11 @@ def weighed(setup: Setup) -> list[Weighed]:
         )
         for stage in setup.path
     ]
-    return parts + [Weighed(piece.name, piece.mass_kg, piece.at) for piece in setup.pieces]
+    motors = [
+        Weighed(motor.name or "motor", motor.mass_kg, motor.mass_at or _OF_MOTORS.get(str(motor.at)))
+        for motor in setup.motors or []
+    ]
+    return parts + motors + [Weighed(piece.name, piece.mass_kg, piece.at) for piece in setup.pieces]
 
 
 def mass_moved(setup: Setup, reference: Setup | None) -> MassMoved:

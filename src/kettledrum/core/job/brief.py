@@ -10,6 +10,7 @@ from kettledrum.core.job.money import Money
 from kettledrum.core.job.road import Road
 from kettledrum.core.job.route import MOST_ROUTES, Route
 from kettledrum.core.job.wants import Wants
+from kettledrum.core.job.weighing import Weighing
 from kettledrum.core.parts.frame import Frame
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stock import Stock
@@ -62,8 +63,8 @@ class Rider(Model):
 class Need(Model):
     """What the bicycle must do: who rides, what is carried, where, and what is wanted.
 
-    With the frame that every setup goes into, the sprockets and belts that can be had, and the drives that
-    are built at home. Raises when two of these share a name.
+    With the frame that every setup goes into, the sprockets and belts that can be had, the drives that are
+    built at home, and how the setups are weighed. Raises when two of these share a name.
     """
 
     name: Name
@@ -76,6 +77,7 @@ class Need(Model):
     frame: Frame | None = None
     stock: Stock | None = None
     home_built: Annotated[list[HomeBuilt], Field(max_length=MOST_HOME_BUILT)] | None = None
+    weighing: Weighing | None = None
 
     @model_validator(mode="after")
     def _names_tell_drives_apart(self) -> "Need":

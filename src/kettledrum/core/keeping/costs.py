@@ -9,12 +9,12 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.break_even import all_that_break_even
 from kettledrum.core.keeping.costs_result import BreakEven, Costs, Curve, Event, SetupCosts
-from kettledrum.core.keeping.energy import CHARGED, wh_a_km
+from kettledrum.core.keeping.energy import wh_a_km
+from kettledrum.core.keeping.owned import Owned
 from kettledrum.core.keeping.rates import Rates, rates
 from kettledrum.core.keeping.says import costs_say, setup_says, task_says
-from kettledrum.core.keeping.schedule import due_at, upkeep
+from kettledrum.core.keeping.schedule import due_at
 from kettledrum.core.keeping.spent import Spent, by_months
-from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats
 
@@ -57,19 +57,11 @@ class _Owned:
 
     def __init__(self, setup: Setup, rate: Rates, wh_km: float | None) -> None:
         self.setup, self.rate = setup, rate
-        parts = part_names(setup)
-        self.missing = [name for name, part in parts if part.price is None]
-        if setup.motors and wh_km is None:
-            self.missing.append("what its motors draw")
-        self.purchase = float(sum(part.price for _, part in parts if part.price is not None))
-        self.due = upkeep(parts, rate.km_a_month)
-        cost, hours, days, own = self.due.cost, self.due.hours, self.due.days, self.due.own
-        # What a task comes to each time: material, work, days without the bicycle.
-        self.money = cost + days * rate.day_without
-        self.money += hours * (own * rate.own_an_hour + (1 - own) * rate.workshop_an_hour)
-        energy = rate.km_a_month * (wh_km or 0.0) / CHARGED / 1000 * rate.electricity_a_kwh
+        owned = Owned.of(setup, rate, wh_km)
+        self.missing, self.purchase, self.due = owned.missing, owned.purchase, owned.due
+        self.money = owned.money(rate)
         self.spent = [
-            Spent(rate.months, self.purchase, energy, self.money, every) for every in self.due.every
+            Spent(rate.months, self.purchase, owned.energy, self.money, every) for every in self.due.every
         ]
 
     def costs(self, by: Floats, *, listed: bool) -> SetupCosts:

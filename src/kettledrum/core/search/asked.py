@@ -5,6 +5,7 @@ from typing import Annotated, Literal, get_args
 from pydantic import Field, StrictBool, model_validator
 
 from kettledrum.core.search.kinds import Drive
+from kettledrum.core.terms.bounds import Bounds
 from kettledrum.core.terms.quantities import Model, Teeth, Within, refused
 
 YesNo = Literal[
@@ -41,11 +42,10 @@ Criterion = Literal[YesNo, Measured]
 YES_NO: tuple[YesNo, ...] = get_args(YesNo)
 MEASURED: tuple[Measured, ...] = get_args(Measured)
 MOST_MUSTS = 30
-Figure = Annotated[float, Within(0, 1_000_000)]
 MostAnswers = Annotated[int, Within(1, 200, whole=True)]
 
 
-class Must(Model):
+class Must(Bounds):
     """What a drive must be: `at_most` or `at_least` a figure, or just so.
 
     Figures are in the units of design: shares for what is covered and for steps, m, km/h, kg, hours, and the
@@ -54,27 +54,14 @@ class Must(Model):
     """
 
     criterion: Criterion
-    at_most: Figure | None = None
-    at_least: Figure | None = None
 
     @model_validator(mode="after")
     def _has_what_it_needs(self) -> "Must":
-        bounds = [each for each in (self.at_most, self.at_least) if each is not None]
-        if self.criterion in YES_NO and bounds:
+        if self.criterion in YES_NO and self.are_there:
             raise refused("is so or not: it has no figure", "at_most")
-        if self.criterion in MEASURED and not bounds:
+        if self.criterion in MEASURED and not self.are_there:
             raise refused("is missing: say at most or at least how much", "at_most")
-        if len(bounds) == 2 and bounds[1] > bounds[0]:
-            raise refused(f"must be at most {bounds[0]:g}, the most that is allowed", "at_least")
         return self
-
-    def takes(self, value: float | None) -> bool:
-        """Whether a figure is within the bounds; what is not known is not."""
-        if value is None:
-            return False
-        return (self.at_most is None or value <= self.at_most * (1 + 1e-9)) and (
-            self.at_least is None or value >= self.at_least * (1 - 1e-9)
-        )
 
 
 USUAL_MUSTS = [Must(criterion="fits the frame"), Must(criterion="quick enough")]

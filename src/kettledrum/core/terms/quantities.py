@@ -7,6 +7,7 @@ Pydantic's own bound errors name one bound at a time; a rider who typed 4 teeth 
 import math
 import unicodedata
 from dataclasses import dataclass
+from functools import cache
 from typing import Annotated, Any, get_args
 
 from pydantic import (
@@ -44,15 +45,22 @@ class Model(BaseModel):
 
         Not in a file of another format: there the format is what is wrong.
         """
-        if not isinstance(data, dict) or data.keys() <= cls.__pydantic_fields__.keys():
+        known = _keys(cls)
+        if not isinstance(data, dict) or data.keys() <= known.keys():
             return data
         form = cls.model_fields.get("format")
         if form is not None and data.get("format") not in get_args(form.annotation):
             return data
         for key in data:
-            if key not in cls.model_fields:
-                raise refused(f"is not known here; allowed are {', '.join(cls.model_fields)}", str(key))
+            if key not in known:
+                raise refused(f"is not known here; allowed are {', '.join(known)}", str(key))
         return data
+
+
+@cache
+def _keys(model: type[BaseModel]) -> dict[str, None]:
+    """The keys of a model as they are written, in their order."""
+    return {field.alias or name: None for name, field in model.__pydantic_fields__.items()}
 
 
 @dataclass(frozen=True)

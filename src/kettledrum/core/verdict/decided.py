@@ -1,0 +1,169 @@
+"""What was decided, against how things stand now: which figures have changed since, and the order."""
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+from pydantic import BaseModel
+
+from kettledrum.core.job.weighing import MEASURED, Decision, Frozen, FrozenSetup
+from kettledrum.core.terms.day import in_words
+from kettledrum.core.terms.in_words import listed, quoted
+from kettledrum.core.verdict.criteria import Words
+
+if TYPE_CHECKING:
+    from kettledrum.core.verdict.result import WeighedSetup
+    from kettledrum.core.verdict.verdict import Balance
+
+_SAME = 1e-6
+"""Figures no farther apart than this share are one."""
+
+
+class ChangedFigure(BaseModel):
+    """A figure of a chosen setup that has changed since it was decided."""
+
+    setup: str
+    criterion: str
+    was: float | None
+    now: float | None
+    says: str
+
+
+class Decided(BaseModel):
+    """A decision as it stands now.
+
+    `says` what was chosen for what, and when; `since` what has changed, in sentences; `order_changed` whether
+    the order has, null where there was none. `gone` are chosen setups that the job has no more.
+    """
+
+    chosen: list[str]
+    says: str
+    changed: list[ChangedFigure]
+    order_changed: bool | None
+    gone: list[str]
+    since: list[str]
+
+
+def frozen(balance: "Balance", setups: "Sequence[WeighedSetup]") -> Frozen:
+    """The figures of all setups as they are, to be kept with a decision: the first by score first."""
+    ordered = sorted(setups, key=lambda each: (bool(each.out_by), -(each.score or 0.0)))
+    names = [each.name for each in setups]
+    own = [name for name in balance.criteria if name not in MEASURED]
+    return Frozen(
+        currency=balance.words.currency,
+        years=balance.words.years,
+        weights=balance.given,
+        setups=[
+            FrozenSetup(
+                name=each.name,
+                out_by=each.out_by,
+                score=each.score,
+                wins=each.wins,
+                figures={name: balance.figure(names.index(each.name), name) for name in (*MEASURED, *own)},
+            )
+            for each in ordered
+        ],
+    )
+
+
+def decided(decision: Decision, now: Frozen, words: Words) -> Decided:
+    """Holds what a decision stood on against how things stand now."""
+    names = {each.name for each in now.setups}
+    gone = [name for name in decision.chosen if name not in names]
+    was = decision.figures
+    changed = _changed(decision, was, now, words) if was else []
+    order = _order_changed(was, now) if was else None
+    return Decided(
+        chosen=decision.chosen,
+        says=_says(decision),
+        changed=changed,
+        order_changed=order,
+        gone=gone,
+        since=_since(decision, was, now, changed, order),
+    )
+
+
+def _changed(decision: Decision, was: Frozen, now: Frozen, words: Words) -> list[ChangedFigure]:
+    before = {each.name: each for each in was.setups}
+    after = {each.name: each for each in now.setups}
+    found = []
+    for name in decision.chosen:
+        if name not in before or name not in after:
+            continue
+        for criterion, old in before[name].figures.items():
+            new = after[name].figures.get(criterion)
+            if _differs(old, new):
+                old_says, new_says = _figure(words, criterion, old), _figure(words, criterion, new)
+                if old_says == new_says:
+                    continue
+                says = f"{words.name(criterion)} of {quoted(name)} has changed from {old_says} to {new_says}"
+                found.append(ChangedFigure(setup=name, criterion=criterion, was=old, now=new, says=says))
+    return found
+
+
+def _figure(words: Words, criterion: str, value: float | None) -> str:
+    return "not known" if value is None else words.figure(criterion, value)
+
+
+def _differs(old: float | None, new: float | None) -> bool:
+    if old is None or new is None:
+        return old is not new
+    return abs(old - new) > _SAME * max(abs(old), abs(new))
+
+
+def _ranked(frozen_: Frozen, names: set[str]) -> list[str]:
+    return [each.name for each in frozen_.setups if each.name in names and not each.out_by]
+
+
+def _order_changed(was: Frozen, now: Frozen) -> bool:
+    """Whether those that are there then and now stand in another order, or others of them are out."""
+    both = {each.name for each in was.setups} & {each.name for each in now.setups}
+    return _ranked(was, both) != _ranked(now, both)
+
+
+def _says(decision: Decision) -> str:
+    uses = decision.uses or {}
+    chosen = [
+        f"{quoted(name)} for {uses[name]}" if uses.get(name) else quoted(name) for name in decision.chosen
+    ]
+    when = f"Decided on {in_words(decision.on)}" if decision.on else "Decided"
+    return f"{when}: {'; '.join(chosen)}."
+
+
+def _since(
+    decision: Decision,
+    was: Frozen | None,
+    now: Frozen,
+    changed: Sequence[ChangedFigure],
+    order: bool | None,
+) -> list[str]:
+    if was is None:
+        return ["No figures were kept with this decision: what has changed since cannot be said."]
+    found = [f"{each.says[:1].upper()}{each.says[1:]}." for each in changed]
+    before, after = ({each.name for each in one.setups} for one in (was, now))
+    gone = [name for name in decision.chosen if name not in after]
+    found += [f"{quoted(name)} is gone from this job; what it was is kept here." for name in gone]
+    came = [name for name in _names(now) if name not in before]
+    if came:
+        new = listed([quoted(name) for name in came])
+        found.append(f"{new} came since and {_were(came)} not weighed then.")
+    if was.weights != now.weights:
+        found.append("The weights have changed.")
+    if was.years != now.years or was.currency != now.currency:
+        found.append("The years looked at or the money are others now.")
+    if not found:
+        return ["Nothing has changed since."]
+    if order:
+        first = _ranked(now, after)
+        leads = f" {quoted(first[0])} leads now." if first else " No setup is all that it must be now."
+        found.append(f"The order has changed.{leads}")
+    else:
+        found.append("The order has not changed.")
+    return found
+
+
+def _were(names: Sequence[str]) -> str:
+    return "was" if len(names) == 1 else "were"
+
+
+def _names(one: Frozen) -> list[str]:
+    return [each.name for each in one.setups]

@@ -1,0 +1,141 @@
+"""What setups are by each measured criterion, from the functions that work it out everywhere else."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+from kettledrum.core.fit.mass_moved import weighed
+from kettledrum.core.fit.page import RULES
+from kettledrum.core.fit.rule import Bike
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.route import Route
+from kettledrum.core.job.wants import Wants
+from kettledrum.core.job.weighing import MEASURED
+from kettledrum.core.keeping.costs import costs
+from kettledrum.core.keeping.costs_result import SetupCosts
+from kettledrum.core.lineup.all_riding import AllRiding
+from kettledrum.core.lineup.comparison import ComparedSetup, compare
+from kettledrum.core.lineup.says import verdict_with_motor
+from kettledrum.core.parts.prices import part_prices
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.roads.ride_result import SetupCoverage
+
+_WHEELS = ("rear wheel", "front wheel")
+
+
+@dataclass(frozen=True, slots=True)
+class Lacks:
+    """What is not known of a setup, by what it is asked for: names of its parts."""
+
+    price: list[str]
+    cost: list[str]
+    mass: list[str]
+
+
+class Measured:
+    """The setups of a brief, measured once."""
+
+    def __init__(self, brief: Brief, routes: Sequence[Route]) -> None:
+        self.brief, self.routes = brief, list(routes)
+        self.wants = brief.wants or Wants()
+        self.compared: list[ComparedSetup] = compare(brief).setups
+        self.riding = AllRiding(brief, routes)
+        self.covered: list[SetupCoverage] = self.riding.setups
+        self.costs = costs(brief, routes, listed=False)
+        self.spent: list[SetupCosts] = self.costs.setups
+
+    @cached_property
+    def lacks(self) -> list[Lacks]:
+        """What is not known of each setup that is of another: what all lack alike makes no difference."""
+        prices = [
+            [name for name, price in part_prices(setup) if price is None] for setup in self.brief.setups
+        ]
+        masses = [
+            [each.name for each in weighed(setup) if each.mass_kg is None] for setup in self.brief.setups
+        ]
+        spent = [each.missing for each in self.spent]
+        return [Lacks(*each) for each in zip(*map(_not_alike, (prices, spent, masses)), strict=True)]
+
+    @cached_property
+    def figures(self) -> list[dict[str, float | None]]:
+        """The figures of each setup by criterion; None what is not known."""
+        return [self._of(place) for place in range(len(self.brief.setups))]
+
+    def _of(self, place: int) -> dict[str, float | None]:
+        setup, compared, spent = self.brief.setups[place], self.compared[place], self.spent[place]
+        lacks, masses = self.lacks[place], weighed(self.brief.setups[place])
+        found: dict[str, float | None] = {
+            "covered": self.covered[place].in_band,
+            "lowest development": compared.lowest.development_m,
+            "lowest gear inches": compared.lowest.gear_inches,
+            "highest development": compared.highest.development_m,
+            "top speed": compared.top.speed_kmh,
+            "range": compared.range,
+            # One gear has no step that could be judged; without steps there is none that could be felt.
+            "largest step": 0.0 if compared.stepless else compared.largest_step,
+            "price": _known(lacks.price, sum(price or 0.0 for _, price in part_prices(setup))),
+            "total cost": _known(lacks.cost, spent.total),
+            "own hours": spent.own_hours,
+            "days without": spent.days_without,
+            "mass": _known(lacks.mass, sum(each.mass_kg or 0.0 for each in masses)),
+            "mass in the wheels": _known(
+                lacks.mass, sum(each.mass_kg or 0.0 for each in masses if each.at in _WHEELS)
+            ),
+        }
+        assert found.keys() == set(MEASURED)
+        return found
+
+    def is_so(self, place: int, criterion: str) -> bool | None:
+        """Whether a setup is what is so or not; None where that is not known."""
+        setup, compared = self.brief.setups[place], self.compared[place]
+        if criterion == "climbs the hill":
+            on_pitch = compared.motor.on_pitch if compared.motor else None
+            verdict = verdict_with_motor(compared.climb.verdict, on_pitch)
+            return None if verdict is None else verdict != "fails"
+        if criterion == "low enough":
+            school = next(
+                each for each in compared.lowest_gear if each.school == (self.wants.lowest_by or "physics")
+            )
+            return None if school.verdict is None else school.verdict != "fails"
+        if criterion == "quick enough":
+            wanted_kmh = self.wants.top_kmh or compared.flat.speed_kmh
+            return round(compared.top.speed_kmh, 1) >= round(wanted_kmh, 1)
+        if criterion == "fits the frame":
+            bike = Bike(self.brief, setup)
+            return not any(check.state == "fails" for rule in RULES for check in rule.checks(bike))
+        if criterion == "within makers’ limits":
+            return not compared.over_limits
+        if criterion == "within the budget":
+            price = self.figures[place]["price"]
+            budget = self.wants.budget
+            return None if price is None or budget is None else price <= budget
+        return not (setup.motors or _shifts_by_buttons(setup))
+
+    def why_not_known(self, place: int, criterion: str) -> str:
+        """What is missing of a setup for a figure, in words."""
+        lacks = self.lacks[place]
+        if criterion == "price":
+            return f"no price of its {_row(lacks.price)}"
+        if criterion == "total cost":
+            return f"no price of its {_row(lacks.cost)}"
+        if criterion in ("mass", "mass in the wheels"):
+            return f"no mass of its {_row(lacks.mass)}"
+        return "it has one gear" if criterion == "largest step" else "nobody has rated it"
+
+
+def _not_alike(missing: Sequence[Sequence[str]]) -> list[list[str]]:
+    """Of what is missing of each, what is not missing of all."""
+    alike = set.intersection(*map(set, missing)) if missing else set()
+    return [[name for name in each if name not in alike] for each in missing]
+
+
+def _known(missing: list[str], value: float) -> float | None:
+    return None if missing else float(value)
+
+
+def _shifts_by_buttons(setup: Setup) -> bool:
+    return any(stage.fit is not None and stage.fit.shifter == "buttons" for stage in setup.path)
+
+
+def _row(names: Sequence[str]) -> str:
+    return " or ".join(names)
