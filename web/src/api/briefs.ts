@@ -1,4 +1,4 @@
-import type { Brief, Need, Setup, SetupRecord } from "./client";
+import type { Brief, JobRecord, Need, Setup, SetupRecord } from "./client";
 
 /** A need with setups to be worked out together, as they are while typing. */
 export interface Together {
@@ -24,3 +24,12 @@ export const briefOfOne = (together: Together, { setup }: OneOf) => ({
   brief: briefOf(together, [setup]),
   setup: setup.name,
 });
+
+/** The need and its setups as a brief, with the one that the others are held against. */
+export function briefWithReference(bench: Together | undefined): Brief | undefined {
+  const reference = bench?.setups.find(({ isReference }) => isReference)?.setup.name;
+  return bench && { ...briefOf(bench), ...(reference !== undefined && { reference }) };
+}
+
+/** The roads of a job by what changes when one of them does. */
+export const roadsOf = (job: JobRecord) => job.roads.map((road) => [road.id, road.version]);

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { briefOf, type Together } from "./briefs";
+import { briefWithReference as asked, roadsOf, type Together } from "./briefs";
 import {
   api,
   dataOf,
@@ -12,14 +12,6 @@ import {
   type UsualCare,
 } from "./client";
 import { KEPT } from "./kept";
-
-/** The need and its setups as a brief, with the one that the others are held against. */
-function asked(bench: Together | undefined) {
-  const reference = bench?.setups.find(({ isReference }) => isReference)?.setup.name;
-  return bench && { ...briefOf(bench), ...(reference !== undefined && { reference }) };
-}
-
-const roadsOf = (job: JobRecord) => job.roads.map((road) => [road.id, road.version]);
 
 /** What the setups cost over the years, as they are while typing. */
 export function useCosts(job: JobRecord, bench: Together | undefined) {

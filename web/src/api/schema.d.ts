@@ -1610,6 +1610,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/verdict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh Setups
+         * @description Weighs the setups of a brief, which may be a draft, on a job's roads.
+         */
+        post: operations["weigh_setups"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/verdict/sure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell How Sure
+         * @description How often each setup climbs, covers, is cheapest and is first when nothing is quite as it was said.
+         */
+        post: operations["tell_how_sure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live/{name}": {
         parameters: {
             query?: never;
@@ -1773,7 +1813,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            unit: "" | "kg" | "m" | "mm" | "°C" | "rpm" | "m²" | "share" | "teeth" | "km" | "years";
+            unit: "" | "kg" | "m" | "mm" | "°C" | "rpm" | "m²" | "share" | "teeth" | "km" | "years" | "km/h";
             /** Taken */
             taken?: string | null;
         };
@@ -2120,6 +2160,7 @@ export interface components {
             stock?: components["schemas"]["Stock"] | null;
             /** Home Built */
             home_built?: components["schemas"]["HomeBuilt"][] | null;
+            weighing?: components["schemas"]["Weighing"] | null;
             /**
              * Format
              * @constant
@@ -2289,6 +2330,22 @@ export interface components {
             brief: components["schemas"]["Brief"];
             before: components["schemas"]["Setup"];
             after: components["schemas"]["Setup"];
+        };
+        /**
+         * ChangedFigure
+         * @description A figure of a chosen setup that has changed since it was decided.
+         */
+        ChangedFigure: {
+            /** Setup */
+            setup: string;
+            /** Criterion */
+            criterion: string;
+            /** Was */
+            was: number | null;
+            /** Now */
+            now: number | null;
+            /** Says */
+            says: string;
         };
         /**
          * Check
@@ -2544,6 +2601,39 @@ export interface components {
             care?: components["schemas"]["Task"][] | null;
         };
         /**
+         * CriterionRow
+         * @description A criterion that is weighed: its name in words, its weight, its scale and whether that is the rider's.
+         *
+         *     `scale` is [worst, best], null where nothing is known of it; `ends` the same in words. `own` criteria are
+         *     rated by the rider. `says` where it cannot tell the setups apart; `share` its part of all the weight.
+         */
+        CriterionRow: {
+            /** Criterion */
+            criterion: string;
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** Weight */
+            weight: number;
+            /** Share */
+            share: number;
+            /** Scale */
+            scale: [
+                number,
+                number
+            ] | null;
+            /** Scale Given */
+            scale_given: boolean;
+            /** Ends */
+            ends: [
+                string,
+                string
+            ] | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * Curve
          * @description What has been spent by the end of each month from 0 on, purchase in it, resale not: with typical lives,
          *     with the longest and with the shortest.
@@ -2599,6 +2689,55 @@ export interface components {
             deleted_things: number;
             /** Past Bytes */
             past_bytes: number;
+        };
+        /**
+         * Decided
+         * @description A decision as it stands now.
+         *
+         *     `says` what was chosen for what, and when; `since` what has changed, in sentences; `order_changed` whether
+         *     the order has, null where there was none. `gone` are chosen setups that the job has no more.
+         */
+        Decided: {
+            /** Chosen */
+            chosen: string[];
+            /** Says */
+            says: string;
+            /** Changed */
+            changed: components["schemas"]["ChangedFigure"][];
+            /** Order Changed */
+            order_changed: boolean | null;
+            /** Gone */
+            gone: string[];
+            /** Since */
+            since: string[];
+        };
+        /**
+         * Decision
+         * @description What was chosen, one setup or one for each use, and why.
+         *
+         *     `for` says of each what it is for. `figures` are what it stood on, and `setups` the chosen ones, both as
+         *     they were then. Raises where nothing is chosen, or one twice.
+         */
+        Decision: {
+            /** Chosen */
+            chosen: string[];
+            /** For */
+            for?: {
+                [key: string]: string;
+            } | null;
+            /** Gave Up */
+            gave_up?: string | null;
+            /** Why */
+            why?: string | null;
+            /** On */
+            on?: string | null;
+            /** Look Again */
+            look_again?: string | null;
+            /** Reviews */
+            reviews?: components["schemas"]["Review"][] | null;
+            figures?: components["schemas"]["Frozen"] | null;
+            /** Setups */
+            setups?: components["schemas"]["Setup"][] | null;
         };
         /**
          * Difference
@@ -2943,6 +3082,28 @@ export interface components {
             cadence_rpm: number;
         };
         /**
+         * Flip
+         * @description The nearest weight of a criterion at which another setup leads, the other weights as they are.
+         *
+         *     `beyond` says that no weight from 0 to 10 is so large.
+         */
+        Flip: {
+            /** Criterion */
+            criterion: string;
+            /** Weight */
+            weight: number;
+            /** Now */
+            now: number;
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Beyond */
+            beyond: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
          * Forgetting
          * @description How many steps of each job's undo are kept, and whether what was deleted is let go.
          */
@@ -3010,6 +3171,43 @@ export interface components {
              * @enum {string}
              */
             at: "input" | "output";
+        };
+        /**
+         * Frozen
+         * @description What a decision stood on: the setups in their order, the money and the years reckoned with.
+         */
+        Frozen: {
+            /**
+             * Currency
+             * @default
+             */
+            currency: string;
+            /** Years */
+            years?: number | null;
+            /** Weights */
+            weights?: {
+                [key: string]: number;
+            };
+            /** Setups */
+            setups?: components["schemas"]["FrozenSetup"][];
+        };
+        /**
+         * FrozenSetup
+         * @description A setup's figures as they were when it was decided.
+         */
+        FrozenSetup: {
+            /** Name */
+            name: string;
+            /** Out By */
+            out_by?: string[];
+            /** Score */
+            score?: number | null;
+            /** Wins */
+            wins?: number | null;
+            /** Figures */
+            figures?: {
+                [key: string]: number | null;
+            };
         };
         /**
          * Gear
@@ -3304,6 +3502,20 @@ export interface components {
             need: components["schemas"]["Need"];
             /** Name */
             name: string;
+        };
+        /**
+         * HowSure
+         * @description Of so many `draws`, the same for all setups; what of the spreads was `assumed`; the answer in words.
+         */
+        HowSure: {
+            /** Draws */
+            draws: number;
+            /** Assumed */
+            assumed: components["schemas"]["Assumed"][];
+            /** Setups */
+            setups: components["schemas"]["SureSetup"][];
+            /** Says */
+            says: string;
         };
         /**
          * HubStage
@@ -4121,22 +4333,38 @@ export interface components {
          *     bounds that leave nothing between them.
          */
         Must: {
+            /** At Most */
+            at_most?: number | null;
+            /** At Least */
+            at_least?: number | null;
             /**
              * Criterion
              * @enum {string}
              */
             criterion: "fits the frame" | "climbs the hill" | "low enough" | "quick enough" | "within the budget" | "belt" | "oil bath" | "shifts at rest" | "shifts under load" | "shifts by itself" | "easy on the hands" | "asks little care" | "mends on the way" | "covered" | "lowest development" | "highest development" | "top speed" | "range" | "largest step" | "distinct gears" | "price" | "total cost" | "own hours" | "mass" | "mass in the wheels" | "mass to carry";
+        };
+        /**
+         * MustBe
+         * @description What a setup must be, or it is out: a measured or rated criterion within bounds, or just so.
+         *
+         *     Figures are in the units of design: shares for what is covered and for steps, m, in, km/h, kg, hours,
+         *     days, the owner's money, ratings from 0 to 10. Raises for a figure without a bound, and for a bound where
+         *     there is none to have.
+         */
+        MustBe: {
             /** At Most */
             at_most?: number | null;
             /** At Least */
             at_least?: number | null;
+            /** Criterion */
+            criterion: string;
         };
         /**
          * Need
          * @description What the bicycle must do: who rides, what is carried, where, and what is wanted.
          *
-         *     With the frame that every setup goes into, the sprockets and belts that can be had, and the drives that
-         *     are built at home. Raises when two of these share a name.
+         *     With the frame that every setup goes into, the sprockets and belts that can be had, the drives that are
+         *     built at home, and how the setups are weighed. Raises when two of these share a name.
          */
         Need: {
             /** Name */
@@ -4152,6 +4380,7 @@ export interface components {
             stock?: components["schemas"]["Stock"] | null;
             /** Home Built */
             home_built?: components["schemas"]["HomeBuilt"][] | null;
+            weighing?: components["schemas"]["Weighing"] | null;
         };
         /**
          * OfOneSetup
@@ -4161,6 +4390,16 @@ export interface components {
             brief: components["schemas"]["Brief"];
             /** Setup */
             setup: string;
+        };
+        /**
+         * Offered
+         * @description A measured criterion that is not weighed yet, with its name in words.
+         */
+        Offered: {
+            /** Criterion */
+            criterion: string;
+            /** Name */
+            name: string;
         };
         /**
          * OnHill
@@ -4792,6 +5031,19 @@ export interface components {
             gear: number | null;
             /** What */
             what: string;
+        };
+        /**
+         * Review
+         * @description A look back on a decision.
+         */
+        Review: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Text */
+            text: string;
         };
         /**
          * Rider
@@ -5953,6 +6205,23 @@ export interface components {
             belt?: components["schemas"]["BeltStock"] | null;
         };
         /**
+         * SureSetup
+         * @description In which share of the draws a setup climbs the hill, covers 90 % or more of all riding, is the cheapest
+         *     over the years, and is first; null where that is not known.
+         */
+        SureSetup: {
+            /** Name */
+            name: string;
+            /** Climbs */
+            climbs: number | null;
+            /** Covers */
+            covers: number;
+            /** Cheapest */
+            cheapest: number | null;
+            /** First */
+            first: number | null;
+        };
+        /**
          * SurfaceShare
          * @description A surface, and the share of the road's length that has it.
          */
@@ -6083,6 +6352,18 @@ export interface components {
              * @default 120
              */
             limit_c: number;
+        };
+        /**
+         * Ticked
+         * @description What of the change from one setup to another is done, by the words of its steps and things to buy.
+         */
+        Ticked: {
+            /** Start */
+            start: string;
+            /** To */
+            to: string;
+            /** Done */
+            done: string[];
         };
         /**
          * Tip
@@ -6271,6 +6552,25 @@ export interface components {
             remarks: components["schemas"]["Remark"][];
         };
         /**
+         * Unsure
+         * @description By how much figures may be wrong, as one standard deviation: power, efficiency, lives and prices as
+         *     shares of themselves, load in kg, wind in km/h. What is not said is taken as usual.
+         */
+        Unsure: {
+            /** Power */
+            power?: number | null;
+            /** Load Kg */
+            load_kg?: number | null;
+            /** Wind Kmh */
+            wind_kmh?: number | null;
+            /** Efficiency */
+            efficiency?: number | null;
+            /** Lives */
+            lives?: number | null;
+            /** Prices */
+            prices?: number | null;
+        };
+        /**
          * UsualCare
          * @description What is offered for a part: `where` it stands in the setup file, its name, its price and its tasks as
          *     far as it has none, and whose figures they are.
@@ -6286,6 +6586,70 @@ export interface components {
             tasks: components["schemas"]["Task"][];
             /** Source */
             source: string;
+        };
+        /**
+         * Verdict
+         * @description The setups of a brief weighed: in the order of the brief, and in `order` by score, the best first.
+         *
+         *     `leads` is null where all are out or nothing has a weight. `offered` may be weighed too, and `yes_no` be
+         *     musts. `usual_weights` says that the rider has given none; `plain_terrain` that there was no road, and
+         *     one was made up. `says` is the answer, `tip_says` what would tip it; `nearest_miss` the setup that misses
+         *     by least where all are out. `not_known_says` is how much what is not known could matter. `voices_say`
+         *     tallies what others would take. `stands_on` are the figures as they are now, to be kept with a decision;
+         *     `decision` is the one that stands, held against them. `sure` is how sure it is, where that was asked.
+         */
+        Verdict: {
+            /** Setups */
+            setups: components["schemas"]["WeighedSetup"][];
+            /** Leads */
+            leads: string | null;
+            /** Flips */
+            flips: components["schemas"]["Flip"][];
+            /** Order */
+            order: string[];
+            /** Criteria */
+            criteria: components["schemas"]["CriterionRow"][];
+            /** Offered */
+            offered: components["schemas"]["Offered"][];
+            /** Yes No */
+            yes_no: ("climbs the hill" | "low enough" | "quick enough" | "fits the frame" | "within makers’ limits" | "within the budget" | "nothing to plug in")[];
+            /** Usual Weights */
+            usual_weights: boolean;
+            /** Plain Terrain */
+            plain_terrain: boolean;
+            /** Currency */
+            currency: string;
+            /** Years */
+            years: number;
+            /** Nearest Miss */
+            nearest_miss: string | null;
+            /** Must Says */
+            must_says: string[];
+            /** Not Known Says */
+            not_known_says: string[];
+            /** Voices Say */
+            voices_say: string;
+            stands_on: components["schemas"]["Frozen"];
+            decision: components["schemas"]["Decided"] | null;
+            /** Earlier */
+            earlier: components["schemas"]["Decided"][];
+            /** Tip Says */
+            tip_says: string;
+            sure?: components["schemas"]["HowSure"] | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Voice
+         * @description What somebody else would take, and why.
+         */
+        Voice: {
+            /** Who */
+            who: string;
+            /** Setup */
+            setup: string;
+            /** Why */
+            why?: string | null;
         };
         /**
          * WantedGears
@@ -6364,6 +6728,93 @@ export interface components {
             mass_kg: number | null;
             /** At */
             at: ("rear wheel" | "front wheel" | "frame" | "cranks") | null;
+        };
+        /**
+         * WeighedSetup
+         * @description A setup weighed. `out_by` are the musts that knock it out, `out_says` the same with figures.
+         *
+         *     `values` are from 0, the worst, to 1, the best, null what is not known; `figures` what they stand for, and
+         *     `shown` the same in words. `score` is null for a setup that is out, and where nothing has a weight;
+         *     `score_spread` is between what is not known at its worst and at its best. `wins` is the share of all
+         *     weightings in which it is first. `not_known` says what is not known of it, and how much that could matter.
+         */
+        WeighedSetup: {
+            /** Name */
+            name: string;
+            /** Out By */
+            out_by: string[];
+            /** Out Says */
+            out_says: string[];
+            /** Score */
+            score: number | null;
+            /** Score Spread */
+            score_spread: [
+                number,
+                number
+            ] | null;
+            /** Wins */
+            wins: number;
+            /** Values */
+            values: {
+                [key: string]: number | null;
+            };
+            /** Figures */
+            figures: {
+                [key: string]: number | null;
+            };
+            /** Shown */
+            shown: {
+                [key: string]: string;
+            };
+            /** Not Known */
+            not_known: string[];
+            /** Voices */
+            voices: number;
+        };
+        /**
+         * Weighing
+         * @description How the setups of a job are weighed.
+         *
+         *     `weights` from 0 to 10 on measured criteria and on one's own; without them usual ones are taken. `scales`
+         *     are [worst, best] of a criterion. `ratings` of one's own criteria from 0 to 10 by setup, `reasons` for
+         *     them. Names that are no setups of the job are kept and do not count. `decision` is the one that stands,
+         *     `earlier` are those before it, the first first; `ticked` is what of changes is done.
+         *     Raises where a must is named twice, for scales that go the wrong way, for ratings of what is measured.
+         */
+        Weighing: {
+            /** Musts */
+            musts?: components["schemas"]["MustBe"][] | null;
+            /** Weights */
+            weights?: {
+                [key: string]: number;
+            } | null;
+            /** Scales */
+            scales?: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            } | null;
+            /** Ratings */
+            ratings?: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            } | null;
+            /** Reasons */
+            reasons?: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            } | null;
+            unsure?: components["schemas"]["Unsure"] | null;
+            /** Voices */
+            voices?: components["schemas"]["Voice"][] | null;
+            decision?: components["schemas"]["Decision"] | null;
+            /** Earlier */
+            earlier?: components["schemas"]["Decision"][] | null;
+            /** Ticked */
+            ticked?: components["schemas"]["Ticked"][] | null;
         };
         /**
          * Wheel
@@ -13987,6 +14438,184 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SearchAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    weigh_setups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brief"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Verdict"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tell_how_sure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Brief"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowSure"];
                 };
             };
             /** @description Bad Request */

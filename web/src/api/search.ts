@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { briefOf, type Together } from "./briefs";
+import { briefWithReference, roadsOf, type Together } from "./briefs";
 import {
   api,
   dataOf,
@@ -15,18 +15,12 @@ import {
 import { KEPT } from "./kept";
 import { sendInSteps } from "./steps";
 
-/** The need and its setups as a brief, with the one that is built upon. */
-export function briefToSearch(bench: Together): Brief {
-  const reference = bench.setups.find(({ isReference }) => isReference)?.setup.name;
-  return { ...briefOf(bench), ...(reference !== undefined && { reference }) };
-}
-
 /** The search over all that the shelf can make, told as it gets on; it can be stopped. */
 export function useSearch(job: JobRecord, bench: Together | undefined, asked: SearchAsked) {
   const client = useQueryClient();
   const [line, setLine] = useState<SearchLine>();
-  const body = bench && { brief: briefToSearch(bench), asked };
-  const queryKey = ["search", job.id, job.roads.map((road) => [road.id, road.version]), body];
+  const body = bench && { brief: briefWithReference(bench), asked };
+  const queryKey = ["search", job.id, roadsOf(job), body];
   const query = useQuery({
     ...KEPT,
     queryKey,
@@ -70,13 +64,13 @@ export function useDrive(
   const parts = mark?.parts.map((place) => ids[place] ?? "");
   return useQuery({
     ...KEPT,
-    queryKey: ["search", "drive", job.id, bench && briefToSearch(bench), mark?.name, parts],
+    queryKey: ["search", "drive", job.id, briefWithReference(bench), mark?.name, parts],
     queryFn: ({ signal }) =>
       dataOf<SearchAnswer>(
         api.POST("/api/jobs/{job_id}/search/drive", {
           params: { path: { job_id: job.id } },
           body: {
-            brief: briefToSearch(bench as Together),
+            brief: briefWithReference(bench) as Brief,
             parts: parts ?? [],
             teeth: {
               drive: mark?.drive === "belt" ? "belt" : "chain",

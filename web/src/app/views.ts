@@ -103,6 +103,13 @@ export const VIEWS: readonly View[] = [
     View: loaded("CostsView", () => import("../views/costs/CostsView")),
   },
   {
+    group: "Weigh",
+    name: "Verdict",
+    path: "verdict",
+    key: "y",
+    View: loaded("VerdictView", () => import("../views/verdict/VerdictView")),
+  },
+  {
     group: "Keep",
     name: "Parts",
     path: "parts",

@@ -1,13 +1,10 @@
-import { useState, type FormEvent } from "react";
-import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
-import TextField from "@mui/material/TextField";
-import Tooltip from "@mui/material/Tooltip";
 import type { Search } from "../../api/client";
-import { capital } from "../../words/format";
+import { AddLimit } from "../../figures/AddLimit";
+import { limitText } from "../../figures/measured";
+import { Chip, Chips } from "../../ui/Chip";
 import { grouped } from "../../words/numbers";
 import { useUnits } from "../../words/units";
-import { MEASURED, measuredOf, mustText, type Criterion, type Must } from "./musts";
+import { SEARCHED, type Criterion, type Must } from "./musts";
 import styles from "./Search.module.css";
 
 interface Props {
@@ -34,13 +31,12 @@ export function Wishes({ musts, wishes, currency, motor, two, onDemand, onDrop, 
   };
   return (
     <section aria-label="What it must be" className={`${styles.wishes} no-print`}>
-      <div role="group" aria-label="Must be" className={styles.chips}>
-        <span className={styles.must}>Only what</span>
+      <Chips title="Only what" name="Must be">
         {musts.map((must) => (
           <Chip
             key={must.criterion}
             on
-            label={mustText(must, units, currency)}
+            label={limitText(must, units, currency)}
             count={taken(must)}
             means={counts.get(must.criterion)?.means ?? ""}
             onClick={() => onDrop(must.criterion)}
@@ -69,94 +65,17 @@ export function Wishes({ musts, wishes, currency, motor, two, onDemand, onDrop, 
           means="which two drives share your roads best for the money"
           onClick={() => onTurn("two")}
         />
-      </div>
+      </Chips>
       <p className={styles.counted}>
         Each wish says how many drives it takes away, or how many it would leave; hover or tap for what it
         means. What is not stated of a part does not count as met.
       </p>
-      <AddFigure {...{ currency, onDemand }} taken={musts.map(({ criterion }) => criterion)} />
-    </section>
-  );
-}
-
-interface ChipProps {
-  label: string;
-  count: string;
-  means: string;
-  on?: boolean;
-  onClick: () => void;
-}
-
-function Chip({ label, count, means, on = false, onClick }: ChipProps) {
-  return (
-    <Tooltip title={capital(means)} describeChild arrow>
-      <button type="button" aria-pressed={on} className={styles.chip} onClick={onClick}>
-        {label}
-        {count && <small> {count}</small>}
-      </button>
-    </Tooltip>
-  );
-}
-
-interface AddProps {
-  currency: string;
-  taken: Criterion[];
-  onDemand: (must: Must) => void;
-}
-
-/** A figure that a drive must keep within: which, and how much. */
-function AddFigure({ currency, taken, onDemand }: AddProps) {
-  const units = useUnits();
-  const [criterion, setCriterion] = useState<Criterion>("price");
-  const [text, setText] = useState("");
-  const [wrong, setWrong] = useState<string>();
-  const measured = measuredOf(criterion);
-  if (!measured) return null;
-  const unit = measured.unit(units, currency);
-  const add = (event: FormEvent) => {
-    event.preventDefault();
-    const value = measured.read(text, units);
-    if (typeof value !== "number" || value < 0 || value > 1_000_000) {
-      setWrong(`A number${unit ? ` of ${unit}` : ""}, from 0 up, is asked for.`);
-      return;
-    }
-    onDemand({ criterion, [measured.bound]: value });
-    setText("");
-  };
-  return (
-    <form className={styles.figure} onSubmit={add} noValidate>
-      <TextField
-        select
-        size="small"
-        label="A limit on"
-        value={criterion}
-        onChange={(event) => {
-          setCriterion(event.target.value as Criterion);
-          setWrong(undefined);
-        }}
-      >
-        {MEASURED.map((each) => (
-          <MenuItem key={each.criterion} value={each.criterion}>
-            {each.label}
-            {taken.includes(each.criterion) ? " (in place of what is asked)" : ""}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        size="small"
-        label={`${measured.bound === "at_most" ? "At most" : "At least"}${unit ? `, ${unit}` : ""}`}
-        value={text}
-        error={wrong !== undefined}
-        helperText={wrong}
-        slotProps={{ htmlInput: { inputMode: "decimal", autoComplete: "off" } }}
-        onChange={(event) => {
-          setText(event.target.value);
-          setWrong(undefined);
-        }}
+      <AddLimit
+        offered={SEARCHED}
+        currency={currency}
+        taken={musts.map(({ criterion }) => criterion)}
+        onAdd={(limit) => onDemand(limit as Must)}
       />
-      <Button type="submit" size="small" variant="outlined" disabled={text.trim() === ""}>
-        Add
-      </Button>
-    </form>
+    </section>
   );
 }

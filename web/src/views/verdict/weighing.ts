@@ -1,0 +1,58 @@
+import type { JobRecord, Weighing } from "../../api/client";
+import { useNeedEditing } from "../../drafts/DraftsProvider";
+import { isHeld, withValue, type Held } from "../../drafts/held";
+import type { Workbench } from "../../drafts/useWorkbench";
+
+/** A map without one of its keys. */
+export const withoutKey = <Value>(map: Record<string, Value> | null | undefined, key: string) =>
+  Object.fromEntries(Object.entries(map ?? {}).filter(([each]) => each !== key));
+
+/** A map of maps with another value in it; what becomes empty goes. */
+export function withInner<Value>(
+  map: Record<string, Record<string, Value>> | null | undefined,
+  key: string,
+  inner: string,
+  value: Value | undefined,
+): Record<string, Record<string, Value>> {
+  const rest = withoutKey(map?.[key], inner);
+  const next = value === undefined ? rest : { ...rest, [inner]: value };
+  return Object.keys(next).length === 0 ? withoutKey(map, key) : { ...map, [key]: next };
+}
+
+const isNothing = (value: unknown): boolean =>
+  value === undefined ||
+  value === null ||
+  (Array.isArray(value) && value.length === 0) ||
+  (isHeld(value) && Object.keys(value).length === 0);
+
+/** What is weighed, as it is typed, and how it is changed: in one step of undo each time. */
+export function useWeighing(job: JobRecord, bench: Workbench | undefined) {
+  const need = useNeedEditing(job);
+  const held = need.document.weighing;
+  const weighing = (isHeld(held) ? held : {}) as Weighing;
+  const change = (next: Partial<Weighing>) => {
+    const merged: Held = { ...weighing, ...next };
+    // Weights that are none are still the rider’s own.
+    const kept = Object.entries(merged).filter(([key, value]) => key === "weights" || !isNothing(value));
+    const whole = Object.fromEntries(kept.filter(([, value]) => value !== undefined));
+    need.change(
+      Object.keys(whole).length > 0
+        ? { ...need.document, weighing: whole }
+        : withValue(need.document, "weighing", undefined),
+    );
+  };
+  return {
+    need,
+    weighing,
+    change,
+    problems: [...(bench?.needProblems ?? []), ...(need.entry?.problems ?? [])],
+  };
+}
+
+export type Weighed = ReturnType<typeof useWeighing>;
+
+const pad = (value: number): string => String(value).padStart(2, "0");
+
+/** A day of this machine’s calendar, as files have it. */
+export const dayText = (day: Date): string =>
+  `${day.getFullYear()}-${pad(day.getMonth() + 1)}-${pad(day.getDate())}`;
