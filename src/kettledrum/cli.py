@@ -306,6 +306,23 @@ def weigh(
     _print_json(result) if json else command_tables.verdict(result)
 
 
+@app.command("change")
+def plan_change(
+    file: File,
+    start: Annotated[str, typer.Option("--from", metavar="SETUP", help="The setup that is ridden.")],
+    to: Annotated[str, typer.Option("--to", metavar="SETUP", help="The setup that was chosen.")],
+    json: Json = False,
+) -> None:
+    """Print the change from one setup of a brief file to another: off, on, to buy, tools, steps."""
+    from kettledrum import command_tables
+    from kettledrum.core.change.plan import change_plan
+
+    brief = _brief_in(file)
+    with _named_as_option():
+        result = change_plan(brief, start, to)
+    _print_json(result) if json else command_tables.change(result)
+
+
 @app.command("home-built")
 def home_built(file: File, json: Json = False) -> None:
     """Work out the home-built drives of a brief file."""

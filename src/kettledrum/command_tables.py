@@ -9,6 +9,7 @@ from rich.table import Table
 from rich.text import Text
 
 if TYPE_CHECKING:
+    from kettledrum.core.change.plan_result import ChangePlan
     from kettledrum.core.fit.page import FitPage
     from kettledrum.core.gearing.gear_table import Gear, GearTable
     from kettledrum.core.home_built.result import Drives
@@ -383,3 +384,34 @@ def verdict(result: "Verdict") -> None:
             shares = (one.climbs, one.covers, one.cheapest, one.first)
             drawn.add_row(Text(one.name), *("—" if share is None else f"{share:.0%}" for share in shares))
         console.print(drawn)
+
+
+def change(result: "ChangePlan") -> None:
+    """Prints a plan of change: what to look at first, what to buy, tools, steps."""
+    console = _console()
+    console.print(Text(result.says))
+    lists = (
+        ("Does not go together", result.fails),
+        ("To be looked at first", result.not_known),
+        ("Comes off", result.off),
+        ("Goes on", result.on),
+        ("Stays", result.kept),
+        (
+            "To buy",
+            [
+                f"{each.what}: {'price not known' if each.price is None else f'{each.price:,.0f}'}"
+                for each in result.buy
+            ],
+        ),
+        ("Tools", result.tools),
+    )
+    for title, entries in lists:
+        if entries:
+            console.print(Text(f"{title}:"))
+            for entry in entries:
+                console.print(Text(f"  {entry}"))
+    grid = _grid("Step", "Minutes", "Caution")
+    for number, step in enumerate(result.steps, start=1):
+        grid.add_row(Text(f"{number}. {step.what}"), f"{step.minutes:g}", Text(step.caution or ""))
+    console.print(grid)
+    console.print(Text(result.caution))

@@ -1650,6 +1650,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Change
+         * @description What it takes to make one setup of a brief into another.
+         */
+        post: operations["plan_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live/{name}": {
         parameters: {
             query?: never;
@@ -2321,6 +2341,64 @@ export interface components {
             trigger_kmh?: number | null;
             /** Back Kmh */
             back_kmh?: number | null;
+        };
+        /**
+         * ChangeBody
+         * @description A brief, which may be a draft, and the setups that a change begins and ends with.
+         */
+        ChangeBody: {
+            brief: components["schemas"]["Brief"];
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+        };
+        /**
+         * ChangePlan
+         * @description The change from one setup to another.
+         *
+         *     What comes `off`, goes `on` and is `kept`; what to `buy`; `tools`; `steps` in their order. `price` is the
+         *     sum of what is known, `minutes` that of the steps; `mass_kg` what the bicycle becomes heavier by, null
+         *     where the mass of something that comes off or goes on is not known. `not_known` must be looked at first;
+         *     `fails` is what Fit finds that does not go together. `done` are the steps and things that are ticked off.
+         */
+        ChangePlan: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Off */
+            off: string[];
+            /** On */
+            on: string[];
+            /** Kept */
+            kept: string[];
+            /** Buy */
+            buy: components["schemas"]["ToBuy"][];
+            /** Tools */
+            tools: string[];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Price */
+            price: number;
+            /** Price Missing */
+            price_missing: string[];
+            /** Minutes */
+            minutes: number;
+            /** Mass Kg */
+            mass_kg: number | null;
+            /** Not Known */
+            not_known: string[];
+            /** Fails */
+            fails: string[];
+            /** Done */
+            done: string[];
+            /** Currency */
+            currency: string;
+            /** Caution */
+            caution: string;
+            /** Says */
+            says: string;
         };
         /**
          * Changed
@@ -6173,6 +6251,18 @@ export interface components {
             pace?: number | null;
         };
         /**
+         * Step
+         * @description A step of the work, with its usual minutes, and what can hurt.
+         */
+        Step: {
+            /** What */
+            what: string;
+            /** Minutes */
+            minutes: number;
+            /** Caution */
+            caution?: string | null;
+        };
+        /**
          * Stepless
          * @description Any ratio from `low` to `high` (output turns for one input turn).
          *
@@ -6385,6 +6475,16 @@ export interface components {
             leads: string;
             /** Says */
             says: string;
+        };
+        /**
+         * ToBuy
+         * @description Something to buy, with its price; null where that is not known.
+         */
+        ToBuy: {
+            /** What */
+            what: string;
+            /** Price */
+            price: number | null;
         };
         /**
          * Top
@@ -14616,6 +14716,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HowSure"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    plan_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangePlan"];
                 };
             };
             /** @description Bad Request */

@@ -7,9 +7,13 @@ from collections import OrderedDict
 from threading import Lock
 from typing import TYPE_CHECKING
 
+from pydantic import ConfigDict, Field
+
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
+from kettledrum.core.change.plan_result import ChangePlan
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.terms.quantities import Model, Name
 from kettledrum.core.verdict.result import HowSure, Verdict
 
 if TYPE_CHECKING:
@@ -35,6 +39,24 @@ def tell_how_sure(job_id: str, brief: Brief, store: TheStore) -> HowSure:
     from kettledrum.core.verdict.sure import how_sure
 
     return how_sure(brief, [route for _, route in store.roads.routes(job_id)])
+
+
+class ChangeBody(Model):
+    """A brief, which may be a draft, and the setups that a change begins and ends with."""
+
+    model_config = ConfigDict(validate_by_name=True, validate_by_alias=True)
+
+    brief: Brief
+    start: Name = Field(alias="from")
+    to: Name
+
+
+@router.post("/change")
+def plan_change(job_id: str, asked: ChangeBody) -> ChangePlan:
+    """What it takes to make one setup of a brief into another."""
+    from kettledrum.core.change.plan import change_plan
+
+    return change_plan(asked.brief, asked.start, asked.to)
 
 
 def _measure(job_id: str, brief: Brief, store: TheStore) -> "Measured":

@@ -1,0 +1,199 @@
+"""The steps of a change in their order, with usual minutes, and what can hurt."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from kettledrum.core.change.loops import Loop
+from kettledrum.core.change.plan_result import Step
+from kettledrum.core.change.things import Kind, Thing
+from kettledrum.core.fit.page import WHEEL_CAUTION
+from kettledrum.core.fit.spokes import SpokeLengths
+from kettledrum.core.terms.in_words import counted, listed
+
+CHAIN_CAUTION = "Keep fingers, sleeves and laces away from a chain or belt while anything turns."
+BATTERY_CAUTION = (
+    "A battery can burn and a motor can start by itself: take the battery off the bicycle before anything "
+    "else is touched, and never open, short or pierce it. Its maker’s instructions stand above this."
+)
+BRAKE_CAUTION = (
+    "A brake that was touched is not a brake until it was tried: no grease on rotor or pads, bolts at the "
+    "maker’s torque, the calliper centred, and the first stops at walking pace. If in doubt, a mechanic."
+)
+TORQUE_CAUTION = (
+    "Without its torque support the axle turns in the dropouts and can come out under load: set it as the "
+    "hub’s maker says, and look at the nuts again after the first ride."
+)
+MOTOR_CAUTION = (
+    "What a motor may do on the road is for local law; what frame, hub and chain bear of it, for their "
+    "makers. Have the wiring looked at by somebody qualified."
+)
+CRANK_CAUTION = (
+    "Cranks that come loose throw the rider: threads clean, bolts at the maker’s torque, and tightened once "
+    "more after the first rides."
+)
+RIDE_CAUTION = "Ride the first kilometres without a load, near home, and stop at any noise."
+
+_OFF: dict[Kind, float] = {
+    "shifter": 10,
+    "derailleur": 10,
+    "tensioner": 5,
+    "rings": 10,
+    "cranks": 10,
+    "gearbox": 25,
+    "chaingear": 15,
+    "rotor": 5,
+    "sprockets": 10,
+    "torque support": 5,
+    "motor": 30,
+    "piece": 5,
+}
+_ON: dict[Kind, float] = {
+    "motor": 45,
+    "gearbox": 30,
+    "chaingear": 25,
+    "cranks": 10,
+    "rings": 10,
+    "rotor": 10,
+    "sprockets": 10,
+    "derailleur": 20,
+    "tensioner": 10,
+    "torque support": 10,
+    "shifter": 30,
+    "piece": 10,
+}
+"""Usual minutes of somebody who has done it before; ours."""
+_CAUTIONS: dict[Kind, str] = {
+    "motor": MOTOR_CAUTION,
+    "rotor": BRAKE_CAUTION,
+    "torque support": TORQUE_CAUTION,
+    "cranks": CRANK_CAUTION,
+    "gearbox": CRANK_CAUTION,
+    "chaingear": CRANK_CAUTION,
+}
+LOOK_MIN, BATTERY_MIN, WHEEL_OUT_MIN, CHAIN_MIN = 10.0, 5.0, 5.0, 10.0
+UNLACE_MIN, LACE_MIN, TYRE_MIN, TRIAL_MIN = 30.0, 120.0, 10.0, 20.0
+
+
+@dataclass(frozen=True, slots=True)
+class Work:
+    """What is to be done: things that come off, go on and stay; chains before and after; the spokes where the
+    wheel is built anew; what must be looked at first; whether there is a battery, before or after.
+    """
+
+    off: Sequence[Thing]
+    on: Sequence[Thing]
+    kept: Sequence[Thing]
+    before: Sequence[Loop]
+    after: Sequence[Loop]
+    spokes: SpokeLengths | None
+    not_known: Sequence[str]
+    battery: bool
+
+
+def steps(work: Work) -> Iterator[Step]:
+    """First what makes it safe and sure, then off from the outside in, then on from the inside out."""
+    if not work.off and not work.on and not _loops_differ(work):
+        return
+    if work.not_known:
+        yield Step("Look at what is not known yet, before anything is bought", LOOK_MIN)
+    if work.battery:
+        yield Step("Switch it off, and take the battery away from the bicycle", BATTERY_MIN, BATTERY_CAUTION)
+    yield Step("Put the bicycle into the stand, and take the rear wheel out", WHEEL_OUT_MIN)
+    yield Step("Take the chain or belt off", CHAIN_MIN, CHAIN_CAUTION)
+    yield from _off(work.off)
+    yield from _wheel(work)
+    yield from _on(work.on)
+    yield from _loops(work)
+    yield Step("Put the wheel in, straight, with the chain or belt as tight as it should be", WHEEL_OUT_MIN)
+    if work.battery and any(thing.kind in ("motor", "battery") for thing in work.on):
+        yield Step(
+            "Put the battery on, and try motor and cut-outs with the wheel in the air",
+            BATTERY_MIN,
+            BATTERY_CAUTION,
+        )
+    yield Step("Go through gears and brakes in the stand, then ride", TRIAL_MIN, RIDE_CAUTION)
+
+
+def _off(things: Sequence[Thing]) -> Iterator[Step]:
+    for kind, minutes in _OFF.items():
+        names = [thing.name for thing in things if thing.kind == kind]
+        if names:
+            yield Step(
+                f"Take off: {listed(names)}",
+                minutes * len(names),
+                _CAUTIONS.get(kind) if kind == "motor" else None,
+            )
+
+
+def _on(things: Sequence[Thing]) -> Iterator[Step]:
+    for kind, minutes in _ON.items():
+        names = [thing.name for thing in things if thing.kind == kind]
+        if names:
+            yield Step(f"Put on: {listed(names)}", minutes * len(names), _CAUTIONS.get(kind))
+
+
+def _wheel(work: Work) -> Iterator[Step]:
+    """The wheel built anew round another hub or into another rim; or just another tyre."""
+    kinds = {thing.kind for thing in (*work.off, *work.on)}
+    if kinds & {"hub", "rim"}:
+        if any(thing.kind in ("hub", "rim") for thing in work.off):
+            yield Step("Take tyre, tape and spokes out of the old wheel", UNLACE_MIN)
+        yield Step(_built(work), LACE_MIN, WHEEL_CAUTION)
+        yield Step("Put tape, tube and tyre on", TYRE_MIN)
+    elif "tyre" in kinds:
+        yield Step("Change the tyre", TYRE_MIN)
+
+
+def _built(work: Work) -> str:
+    hub = next((thing.name for thing in (*work.on, *work.kept) if thing.kind == "hub"), None)
+    round_ = f" round the {hub}" if hub else ""
+    spokes = work.spokes
+    if spokes is None or spokes.left_mm is None or spokes.right_mm is None:
+        return f"Build the wheel{round_}: lace, tension, true"
+    lengths = f"spokes of {round(spokes.left_mm)} mm left and {round(spokes.right_mm)} mm right"
+    crosses = f", crossed {spokes.crosses} times" if spokes.crosses else ""
+    return f"Build the wheel{round_} with {lengths}{crosses}: lace, tension, true"
+
+
+def _loops_differ(work: Work) -> bool:
+    return any(True for _ in _shorter(work))
+
+
+def _shorter(work: Work) -> Iterator[tuple[Loop, int]]:
+    """Chains that stay and must have another number of links: by how many more."""
+    kept = {thing.key[0] for thing in work.kept if thing.kind == "chain" and isinstance(thing.key, tuple)}
+    was = {loop.place: loop.links for loop in work.before}
+    for loop in work.after:
+        before = was.get(loop.place)
+        if loop.place in kept and loop.links is not None and before is not None and loop.links != before:
+            yield loop, loop.links - before
+
+
+def _loops(work: Work) -> Iterator[Step]:
+    changed = {loop.place for loop, _ in _shorter(work)}
+    for loop, more in _shorter(work):
+        links = counted(abs(more), "link")
+        if more < 0:
+            what = f"Shorten the chain by {links}, to {loop.links}, and put it on"
+        else:
+            other = f"a new one of {loop.links}"
+            what = f"The chain is {links} too short: put in {links}, of its own kind, or {other}"
+        yield Step(what, CHAIN_MIN, CHAIN_CAUTION)
+    for loop in work.after:
+        if loop.place in changed:
+            continue
+        new = any(
+            thing.kind in ("chain", "belt") and isinstance(thing.key, tuple) and thing.key[0] == loop.place
+            for thing in work.on
+        )
+        yield Step(_put_on(loop, new=new), CHAIN_MIN, CHAIN_CAUTION)
+
+
+def _put_on(loop: Loop, *, new: bool) -> str:
+    if not new:
+        return f"Put the {loop.drive} back on"
+    if loop.links is None:
+        return f"Put the new {loop.drive} on, measured round the largest pair"
+    if loop.drive == "belt":
+        return f"Put the belt of {loop.links} teeth on through the frame’s opening"
+    return f"Cut the new chain to {loop.links} links, and put it on"
