@@ -57,6 +57,7 @@ export type DataSize = components["schemas"]["DataSize"];
 export type BackupRules = components["schemas"]["BackupRules"];
 export type LeftOutTrack = components["schemas"]["LeftOutTrack"];
 export type FileKind = components["schemas"]["KindOfFile"]["kind"];
+export type ChangePlan = components["schemas"]["ChangePlan"];
 export type Decided = components["schemas"]["Decided"];
 export type Decision = components["schemas"]["Decision"];
 export type HowSure = components["schemas"]["HowSure"];

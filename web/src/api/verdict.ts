@@ -1,6 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { briefWithReference, roadsOf, type Together } from "./briefs";
-import { api, dataOf, type Brief, type HowSure, type JobRecord, type Verdict } from "./client";
+import {
+  api,
+  dataOf,
+  type Brief,
+  type ChangePlan,
+  type HowSure,
+  type JobRecord,
+  type Verdict,
+} from "./client";
 import { KEPT } from "./kept";
 
 /** The setups weighed, as they and their weights are while typing. */
@@ -36,5 +44,24 @@ export function useHowSure(job: JobRecord, bench: Together | undefined) {
         }),
       ),
     enabled: body !== undefined,
+  });
+}
+
+/** What it takes to make one setup into another. */
+export function useChange(job: JobRecord, bench: Together, from: string, to: string) {
+  const body = briefWithReference(bench);
+  return useQuery({
+    ...KEPT,
+    queryKey: ["change", job.id, from, to, body],
+    queryFn: ({ signal }) =>
+      dataOf<ChangePlan>(
+        api.POST("/api/jobs/{job_id}/change", {
+          params: { path: { job_id: job.id } },
+          body: { brief: body as Brief, from, to },
+          signal,
+        }),
+      ),
+    enabled: from !== "" && to !== "" && from !== to,
+    placeholderData: undefined,
   });
 }

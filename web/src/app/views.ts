@@ -110,6 +110,13 @@ export const VIEWS: readonly View[] = [
     View: loaded("VerdictView", () => import("../views/verdict/VerdictView")),
   },
   {
+    group: "Weigh",
+    name: "Sheet",
+    path: "sheet",
+    key: "z",
+    View: loaded("SheetView", () => import("../views/sheet/SheetView")),
+  },
+  {
     group: "Keep",
     name: "Parts",
     path: "parts",

@@ -75,8 +75,8 @@ export function Balance({ verdict, letters, weightOf, onWeight, field, more }: P
                   <span>{inUnits(row.ends[1], units)}</span>
                 </div>
               )}
-              {row.says && <p className={styles.note}>{`${capital(row.name)} ${row.says}.`}</p>}
               {more(row)}
+              {row.says && <p className={styles.note}>{`${capital(row.name)} ${row.says}.`}</p>}
             </div>
           </div>
         );

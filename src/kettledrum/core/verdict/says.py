@@ -1,5 +1,6 @@
 """The verdict in sentences."""
 
+import math
 from collections import Counter
 from collections.abc import Sequence
 
@@ -11,6 +12,7 @@ from kettledrum.core.verdict.result import Flip, WeighedSetup
 LEVEL = 0.005
 """Scores that are shown alike are level."""
 _SAFE = 0.995
+_HAIR = 1e-9
 
 
 def verdict_says(
@@ -29,9 +31,9 @@ def verdict_says(
         near = setups[nearest]
         return f"No setup is all that it must be. Nearest comes {quoted(near.name)}: {listed(near.out_says)}."
     out = len(setups) - len(order)
-    left = f"{counted(out, 'setup')} {'is' if out == 1 else 'are'} out by what must be. " if out else ""
+    left = f" {counted(out, 'setup')} {'is' if out == 1 else 'are'} out by what must be." if out else ""
     if not weighed:
-        return f"{left}Nothing has a weight yet: give one to what matters to you, and this says which leads."
+        return f"Nothing has a weight yet: give one to what matters to you, and this says which leads.{left}"
     with_weights = "your weights" if own else "the usual weights"
     first = order[0]
     if len(order) == 1:
@@ -40,18 +42,22 @@ def verdict_says(
     level = [each for each in order if (first.score or 0.0) - (each.score or 0.0) < LEVEL]
     if len(level) > 1:
         names = listed([quoted(each.name) for each in level])
-        return f"{left}With {with_weights} {names} are level, at {first.score:.2f}."
+        return f"With {with_weights} {names} are level, at {first.score:.2f}.{left}"
     stays = (
         "it is first however these are weighed"
         if first.wins > _SAFE
         else f"it stays first in {percent(first.wins)} of all weightings"
     )
-    return f"{left}With {with_weights} {quoted(first.name)} leads; {stays}."
+    return f"With {with_weights} {quoted(first.name)} leads; {stays}.{left}"
 
 
 def flip_says(name: str, weight: float, now: float, other: str) -> str:
     """What a weight would have to be for another to lead."""
-    more = f"{weight:.1f} or more" if weight > now else f"{weight:.1f} or less"
+    # Rounded to the side on which it does lead.
+    if weight > now:
+        more = f"{math.ceil(weight * 10 - _HAIR) / 10:.1f} or more"
+    else:
+        more = f"{math.floor(weight * 10 + _HAIR) / 10:.1f} or less"
     return f"{quoted(other)} would lead if {name} weighed {more} instead of {now:g}"
 
 

@@ -46,18 +46,25 @@ function Ratings({ row, setups, weighed }: Pick<Props, "row" | "setups" | "weigh
   const own = row.criterion;
   return (
     <div className={styles.ratings}>
+      <div className={styles.rating} aria-hidden>
+        <span />
+        <span>0 to 10</span>
+        <span>why</span>
+      </div>
       {setups.map(({ setup: { name }, record }) => (
         <div key={record.id} role="group" aria-label={name} className={styles.rating}>
           <Letter letter={record.letter} />
           <TypedNumber
-            label="0 to 10"
+            label={`Rating of ${name}, 0 to 10`}
+            hideLabel
             place={`weighing.ratings.${own}.${name}`}
             value={weighing.ratings?.[own]?.[name]}
             problems={problems}
             onChange={(rating) => change({ ratings: withInner(weighing.ratings, own, name, rating) })}
           />
           <FieldText
-            label="Why"
+            label={`Why ${name} is rated so`}
+            hideLabel
             place={`weighing.reasons.${own}.${name}`}
             value={weighing.reasons?.[own]?.[name] ?? ""}
             problems={problems}

@@ -75,8 +75,8 @@ export function SurePart({ sure, error, letters, weighed }: Props) {
         </div>
       )}
       <p className={sections.note}>
-        Shares of {sure?.draws.toLocaleString("en-GB") ?? "2,000"} tries, the same luck for every setup.
-        Two tries in three lie within what you say here, nearly all within twice that.
+        Shares of {sure?.draws.toLocaleString("en-GB") ?? "2,000"} tries, the same luck for every setup. Two
+        tries in three lie within what you say here, nearly all within twice that.
         {sure && sure.assumed.length > 0 && ` Not said, and assumed: ${assumptions(sure.assumed, units)}.`}
       </p>
       <div className="no-print">

@@ -18,6 +18,7 @@ import { DecisionPart } from "./DecisionPart";
 import { Figures } from "./Figures";
 import { Musts } from "./Musts";
 import { RowMore } from "./RowMore";
+import { PlanPart } from "./PlanPart";
 import { rowsOf } from "./rows";
 import { SurePart } from "./SurePart";
 import { TypedNumber } from "./TypedNumber";
@@ -125,6 +126,7 @@ export function VerdictView() {
             </p>
           ))}
           <DecisionPart {...{ bench, found, letters, weighed }} />
+          <PlanPart {...{ job, bench, found, weighed }} />
           <SurePart sure={sure.data} error={sure.error} {...{ letters, weighed }} />
           <Voices {...{ bench, found, weighed }} />
           <Figures found={found} letters={letters} />
