@@ -102,16 +102,18 @@ class _Drawn:
 
     def _first(self) -> Floats | None:
         """How often each has the highest score of those that are all that is asked in that draw."""
-        balance = self.balance
-        if not balance.weighed:
+        weights = {
+            name: weight
+            for name, weight in self.balance.given.items()
+            if weight > 0 and not np.isnan(self._figure(name)).all()
+        }
+        if not weights:
             return None
         left = self._left()
-        weights = balance.weights
         scored = np.zeros((DRAWS, self.setups_count))
-        for at, name in enumerate(balance.criteria):
-            if weights[at] > 0:
-                scored += weights[at] * self._values(name, at, left)
-        scored = np.where(left, scored / weights.sum(), -1.0)
+        for name, weight in weights.items():
+            scored += weight * self._values(name, left)
+        scored = np.where(left, scored / sum(weights.values()), -1.0)
         found = firsts(scored)
         return np.asarray(np.where(left, found, 0.0).mean(axis=0))
 
@@ -123,17 +125,16 @@ class _Drawn:
         row = np.array([np.nan if each is None else each for each in fixed])
         return np.broadcast_to(row, (DRAWS, self.setups_count))
 
-    def _values(self, name: str, at: int, left: Flags) -> Floats:
+    def _values(self, name: str, left: Flags) -> Floats:
         """Values from 0 to 1 on the scale of each draw; what is not known is drawn too."""
-        figure, scale = self._figure(name), self.balance.scales[at]
-        fixed = name in (self.balance.weighing.scales or {}) or name not in self.balance.measured.figures[0]
-        if fixed:
-            assert scale is not None
+        figure = self._figure(name)
+        scale = self.balance.fixed_scale(name)
+        if scale is not None:
             worst, best = np.full((DRAWS, 1), scale[0]), np.full((DRAWS, 1), scale[1])
         else:
-            among = np.where(left & ~np.isnan(figure), figure, np.nan)
-            low = np.nanmin(np.where(np.isnan(among), np.inf, among), axis=1, keepdims=True)
-            high = np.nanmax(np.where(np.isnan(among), -np.inf, among), axis=1, keepdims=True)
+            among = left & ~np.isnan(figure)
+            low = np.where(among, figure, np.inf).min(axis=1, keepdims=True)
+            high = np.where(among, figure, -np.inf).max(axis=1, keepdims=True)
             worst, best = (low, high) if more_is_better(name) else (high, low)
         apart = best - worst
         with np.errstate(invalid="ignore", divide="ignore"):

@@ -66,14 +66,16 @@ class Balance:
 
     def scales_of(self, figures: Floats) -> list[tuple[float, float] | None]:
         """The scales: the rider's; of ratings all of it; else the worst and best of the setups left."""
-        given = self.weighing.scales or {}
-        better = [more_is_better(name) for name in self.criteria]
-        own = own_scales(figures, better)
-        rated = {name: (0.0, BEST_RATING) for name in self.criteria if name not in MEASURED}
+        own = own_scales(figures, [more_is_better(name) for name in self.criteria])
         return [
-            None if scale is None else given.get(name, rated.get(name, scale))
+            None if scale is None else self.fixed_scale(name) or scale
             for name, scale in zip(self.criteria, own, strict=True)
         ]
+
+    def fixed_scale(self, criterion: str) -> tuple[float, float] | None:
+        """The scale of a criterion whatever setups there are: the rider's, or of ratings all of it."""
+        given = (self.weighing.scales or {}).get(criterion)
+        return given or (None if criterion in MEASURED else (0.0, BEST_RATING))
 
     def _knocks(self, at: int) -> list[Knock]:
         found = []

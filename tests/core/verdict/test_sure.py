@@ -1,0 +1,288 @@
+"""How sure a verdict is: shares of draws against normal integrals, exact rides, and what nature has it be."""
+
+from statistics import NormalDist
+
+import numpy as np
+import pytest
+
+from examples import WHEEL, brief, hub, setup, sprockets
+from kettledrum.core.effort.held_power import held_power
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.weighing import Unsure
+from kettledrum.core.lineup.all_riding import AllRiding
+from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.terms.validation import validate
+from kettledrum.core.verdict.drawn_rides import DrawnRides
+from kettledrum.core.verdict.draws import DRAWS, Luck
+from kettledrum.core.verdict.measured import Measured
+from kettledrum.core.verdict.sure import how_sure
+from kettledrum.demo import honey_round
+
+NOTHING = {"power": 0, "load_kg": 0, "wind_kmh": 0, "efficiency": 0, "lives": 0, "prices": 0}
+HILL = {"steepest": 0.05}
+NORMAL = NormalDist()
+
+
+def bike(name, *ratios, price=100.0, care=()):
+    return setup(
+        {**sprockets([42], [21]), "price": 0, "efficiency": 1.0},
+        {**hub(*ratios), "price": price, "efficiency": 1.0, "care": list(care)},
+        name=name,
+        cranks={"length_mm": 170, "price": 0},
+        wheel={**WHEEL, "price": 0},
+    )
+
+
+ONE = bike("One", 0.4, 0.6, 1.0)
+
+
+def sure(*setups, road=HILL, weighing=None, unsure=(), **parts):
+    given = brief(
+        *setups, road=road, weighing={**(weighing or {}), "unsure": {**NOTHING, **dict(unsure)}}, **parts
+    )
+    return {each.name: each for each in how_sure(validate(Brief, given), []).setups}
+
+
+def needed_w(setup_, load_kg=0.0, wind_kmh=0.0):
+    """The rider’s power that takes a setup up at its slowest speed in the band, by statics of our own."""
+    speed = setup_["path"][1]["gears"]["ratios"][0] * 2 * np.pi * 0.706 * 60 / 60
+    speed = max(speed, 5 / 3.6)
+    kg = 78 + 15 + load_kg
+    density = 1.18205
+    slope = np.hypot(1, 0.05)
+    through = speed + wind_kmh / 3.6
+    crr, cda = 0.006, 0.55
+    return (kg * 9.80665 * (0.05 + crr) / slope + 0.5 * density * cda * through * abs(through)) * speed
+
+
+def test_nothing_unsure_is_all_or_nothing():
+    found = sure(ONE, bike("High", 0.9, 1.2, 2.0), weighing={"weights": {"price": 1, "covered": 1}})
+    assert [(each.climbs, each.first) for each in found.values()] == [(1, 1), (0, 0)]
+    assert all(each.covers in (0, 1) for each in found.values())
+
+
+@pytest.mark.parametrize("lowest", [0.46, 0.5, 0.53, 0.57])
+def test_power_alone_is_a_normal_integral(lowest):
+    one = bike("One", lowest, 1.0)
+    [found] = sure(one, unsure={"power": 0.1}).values()
+    # 125 W · (1 + 0.1·z) must be at least what is asked for.
+    expected = 1 - NORMAL.cdf((needed_w(one) / 125 - 1) / 0.1)
+    assert 0.02 < expected < 0.98
+    assert found.climbs == pytest.approx(expected, abs=1.5 / DRAWS)
+
+
+def test_load_alone_is_a_normal_integral():
+    one = bike("One", 0.4, 1.0)
+    more_kg = (125 - needed_w(one)) / (needed_w(one, load_kg=1) - needed_w(one))
+    [found] = sure(one, unsure={"load_kg": 6}).values()
+    assert found.climbs == pytest.approx(NORMAL.cdf(more_kg / 6), abs=1.5 / DRAWS)
+
+
+def test_wind_alone_is_a_normal_integral():
+    one = bike("One", 0.4, 1.0)
+    low, high = 0.0, 60.0
+    for _ in range(60):
+        middle = (low + high) / 2
+        low, high = (middle, high) if needed_w(one, wind_kmh=middle) < 125 else (low, middle)
+    [found] = sure(one, unsure={"wind_kmh": 8}).values()
+    assert found.climbs == pytest.approx(NORMAL.cdf(low / 8), abs=1.5 / DRAWS)
+
+
+def test_efficiency_counts_as_power_does():
+    one = bike("One", 0.4, 1.0)
+    one["path"][1]["efficiency"] = 0.96
+    one["path"][0]["efficiency"] = 1.0
+    [found] = sure(one, unsure={"efficiency": 0.05}).values()
+    expected = 1 - NORMAL.cdf((needed_w(one) / 125 - 0.96) / 0.05)
+    # No more than all of the power can reach the wheel; that is beyond what is asked for here.
+    assert found.climbs == pytest.approx(expected, abs=1.5 / DRAWS)
+
+
+def test_a_hill_of_known_length_goes_by_the_power_held_so_long():
+    one = bike("One", 0.5, 1.0)
+    road = {"steepest": 0.06, "steepest_m": 400}
+    rider = {"mass_kg": 78, "power_w": 125, "burst_w": 240, "cadence_rpm": [60, 88]}
+    given = validate(
+        Brief, brief(one, road=road, rider=rider, weighing={"unsure": {**NOTHING, "power": 0.2}})
+    )
+    [found] = how_sure(given, []).setups
+    job = conditions(given)
+    speed = 0.5 * 2 * np.pi * 0.706
+    held = held_power(job).for_s(400 / speed)
+    asked = job.resistance.power_w(speed, 0.06)
+    assert found.climbs == pytest.approx(1 - NORMAL.cdf((asked / held - 1) / 0.2), abs=1.5 / DRAWS)
+
+
+def test_each_draw_climbs_just_where_compare_says_so():
+    given = honey_round()
+    luck = Luck(Unsure())
+    rides = DrawnRides(Measured(given, []), luck)
+    climbs = [rides.climbs(at) for at in range(len(given.setups))]
+    for draw in range(0, DRAWS, 97):
+        changed = _with(given, luck, draw)
+        for at, each in enumerate(compare(changed).setups):
+            share = each.efficiency.typical
+            drawn = float(rides.share(each.efficiency)[draw])
+            # The efficiency that was drawn, as so much more power.
+            if abs(drawn / share - 1) > 0.002:
+                continue
+            margin = each.climb.margin or 0.0
+            if abs(margin) > 0.01:
+                assert bool(climbs[at][draw]) == (each.climb.verdict != "fails")
+
+
+def test_covered_in_each_draw_is_near_an_exact_ride():
+    given = honey_round()
+    assert given.road is not None
+    assert given.road.routes is not None
+    routes = given.road.routes[:1]
+    luck = Luck(Unsure(efficiency=0.0))
+    rides = DrawnRides(Measured(given, routes), luck)
+    drawn = np.column_stack([rides.covered(at) for at in range(len(given.setups))])
+    errors = []
+    for draw in range(30, DRAWS, 250):
+        exact = [each.in_band for each in AllRiding(_with(given, luck, draw), routes).setups]
+        errors.append(np.abs(drawn[draw] - exact))
+    assert np.mean(errors) < 0.015
+    assert np.max(errors) < 0.12
+
+
+def _with(given, luck, draw):
+    """The brief with what a draw has it be."""
+    rider, load, road = given.rider, given.load, given.road
+    power = float(luck.power[draw])
+    burst_w = None if rider.burst_w is None else rider.burst_w * power
+    return given.model_copy(
+        update={
+            "rider": rider.model_copy(update={"power_w": rider.power_w * power, "burst_w": burst_w}),
+            "load": load.model_copy(update={"cargo_kg": load.cargo_kg + float(luck.load_kg[draw])}),
+            "road": road.model_copy(
+                update={"wind_kmh": (road.wind_kmh or 0) + float(luck.wind_mps[draw]) * 3.6}
+            ),
+        }
+    )
+
+
+def test_the_cheaper_of_two_prices_is_a_normal_integral():
+    # 100 · f against 110 · g, both ± 10 %: 10 apart with a spread of √(10² + 11²).
+    found = sure(bike("A", 0.5, price=100), bike("B", 0.5, price=110), unsure={"prices": 0.1})
+    assert found["A"].cheapest == pytest.approx(NORMAL.cdf(10 / np.hypot(10, 11)), abs=0.02)
+    assert found["A"].cheapest + found["B"].cheapest == pytest.approx(1)
+
+
+def test_the_same_part_at_the_same_price_costs_the_same_in_both():
+    found = sure(
+        bike("A", 0.5, price=100),
+        bike("B", 0.6, price=100),
+        unsure={"prices": 0.3},
+        weighing={"weights": {"price": 1}},
+    )
+    assert [each.cheapest for each in found.values()] == [0.5, 0.5]
+
+
+def test_a_life_that_may_be_short_costs_more():
+    chain = {"what": "new chain", "every_km": {"low": 900, "typical": 1000, "high": 1100}, "cost": 10}
+    found = sure(
+        bike("Wears", 0.5, price=100, care=[chain]),
+        bike("Lasts", 0.5, price=235),
+        money={"years": 5, "km_a_year": 3000},
+        unsure={"lives": 0.1},
+    )
+    # 15,000 km: 14 chains with the typical life, so 240; with lives from 15,000 / 14 km on 13, so 230.
+    assert found["Wears"].cheapest == pytest.approx(1 - NORMAL.cdf((1000 * 15 / 14 - 1000) / 100), abs=0.005)
+
+
+def test_what_is_not_known_is_not_made_up():
+    unpriced = bike("Unpriced", 0.5)
+    del unpriced["path"][1]["price"]
+    found = sure(bike("A", 0.5), unpriced, bike("B", 0.5, price=150), road={})
+    assert found["Unpriced"].cheapest is None
+    assert found["A"].climbs is None
+    assert found["A"].cheapest == 1
+
+
+def test_musts_knock_out_draw_by_draw():
+    one = bike("One", 0.42, 1.0, price=100)
+    other = bike("Other", 0.3, 1.0, price=900)
+    found = sure(
+        one,
+        other,
+        unsure={"power": 0.1},
+        weighing={"weights": {"price": 1}, "musts": [{"criterion": "climbs the hill"}]},
+    )
+    # The cheap one is first just where it climbs; the other where that is out.
+    assert found["One"].first == pytest.approx(found["One"].climbs)
+    assert found["Other"].first == pytest.approx(found["Other"].climbs - found["One"].climbs, abs=1e-9)
+
+
+def test_nobody_is_first_where_all_are_out():
+    found = sure(ONE, weighing={"weights": {"price": 1}, "musts": [{"criterion": "price", "at_most": 1}]})
+    assert found["One"].first == 0
+
+
+def test_some_draws_may_have_one_that_is_out_as_things_stand():
+    found = sure(
+        bike("One", 0.6, 1.0),
+        unsure={"power": 0.2},
+        weighing={"weights": {"price": 1}, "musts": [{"criterion": "climbs the hill"}]},
+    )
+    assert 0 < found["One"].climbs == found["One"].first < 0.5
+
+
+def test_company_makes_no_difference_to_climbs_and_coverage():
+    alone = how_sure(validate(Brief, brief(ONE, road=HILL)), []).setups[0]
+    both = how_sure(validate(Brief, brief(ONE, bike("High", 0.9, 2.0), road=HILL)), []).setups[0]
+    assert (alone.climbs, alone.covers) == (both.climbs, pytest.approx(both.covers, abs=0.01))
+
+
+def test_lower_gears_more_power_and_less_load_are_never_worse():
+    shares = []
+    for lowest in (0.5, 0.45, 0.42, 0.4, 0.36, 0.3):
+        [found] = sure(bike("One", lowest, 1.0), unsure={"power": 0.1, "load_kg": 5, "wind_kmh": 5}).values()
+        shares.append(found.climbs)
+    assert shares == sorted(shares)
+    by_power = []
+    for power_w in (100, 120, 140, 200):
+        rider = {"mass_kg": 78, "power_w": power_w, "cadence_rpm": [60, 88]}
+        [found] = sure(ONE, unsure={"power": 0.1}, rider=rider).values()
+        by_power.append(found.climbs)
+    assert by_power == sorted(by_power)
+    by_load = []
+    for cargo_kg in (40, 20, 10, 0):
+        [found] = sure(ONE, unsure={"power": 0.1}, load={"cargo_kg": cargo_kg}).values()
+        by_load.append(found.climbs)
+    assert by_load == sorted(by_load)
+
+
+def test_a_motor_helps_up():
+    motor = {"at": "rear hub", "torque_nm": 20, "power_w": 250, "no_load_rpm": 250}
+    high = bike("High", 0.6, 1.2)
+    found = sure(
+        high, {**high, "name": "Helped", "motors": [motor]}, unsure={"power": 0.1}, road={"steepest": 0.06}
+    )
+    assert found["High"].climbs < found["Helped"].climbs == 1
+
+
+def test_what_was_assumed_is_told_and_what_was_said_is_not():
+    told = how_sure(validate(Brief, brief(ONE)), [])
+    assert [each.where.rsplit(".", 1)[1] for each in told.assumed] == [
+        "power",
+        "load_kg",
+        "wind_kmh",
+        "prices",
+    ]
+    said = brief(ONE, weighing={"unsure": {"power": 0.1, "prices": 0}})
+    assert [each.where.rsplit(".", 1)[1] for each in how_sure(validate(Brief, said), []).assumed] == [
+        "load_kg",
+        "wind_kmh",
+    ]
+
+
+def test_it_is_the_same_each_time_and_said_in_words():
+    given = validate(Brief, brief(ONE, bike("High", 0.9, 2.0), road=HILL))
+    assert how_sure(given, []) == how_sure(given, [])
+    assert how_sure(given, []).says.startswith(
+        "If you, the load, the wind and the prices are not quite as said, “One” is first in"
+    )
+    assert how_sure(validate(Brief, brief()), []).setups == []
