@@ -1,9 +1,10 @@
 """The plan of change from one setup to another. See docs/method.md."""
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 
 from kettledrum.core.change.loops import Loop, loops
-from kettledrum.core.change.plan_result import ChangePlan
+from kettledrum.core.change.plan_result import ChangePlan, Step, ToBuy
 from kettledrum.core.change.shopping import shopping
 from kettledrum.core.change.steps import Work, steps
 from kettledrum.core.change.things import Thing, things
@@ -45,7 +46,9 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
         battery=bool(before.motors or after.motors),
     )
     done = list(steps(work))
+    told_apart(done)
     buy = list(shopping(on, kept, after, now, spokes))
+    told_apart(buy)
     shell = brief.frame.bottom_bracket if brief.frame else None
     money_in = brief.money.currency if brief.money and brief.money.currency else ""
     plan = ChangePlan(
@@ -70,6 +73,15 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
     )
     plan.says = _says(plan)
     return plan
+
+
+def told_apart(entries: Sequence[ToBuy] | Sequence[Step]) -> None:
+    """Numbers what is told in the same words twice, so that each can be ticked off by itself."""
+    seen: Counter[str] = Counter()
+    for each in entries:
+        seen[each.what] += 1
+        if seen[each.what] > 1:
+            each.what = f"{each.what} ({seen[each.what]})"
 
 
 def _named(brief: Brief, name: str, where: str) -> Setup:
@@ -110,9 +122,7 @@ def _not_known(
         yield f"The spokes: {spokes.what}"
     for loop in now:
         if loop.links is None:
-            what = (
-                "teeth of the belt, or which lengths exist" if loop.drive == "belt" else "links of the chain"
-            )
+            what = "teeth the belt has, or which exist" if loop.drive == "belt" else "links the chain has"
             yield f"How many {what}: measure the chainstay, from the bottom bracket’s middle to the axle’s"
     cases = [stage for stage in to.path if isinstance(stage, HubStage | GearboxStage)]
     for stage in cases:

@@ -170,30 +170,43 @@ def _shorter(work: Work) -> Iterator[tuple[Loop, int]]:
 
 
 def _loops(work: Work) -> Iterator[Step]:
-    changed = {loop.place for loop, _ in _shorter(work)}
-    for loop, more in _shorter(work):
-        links = counted(abs(more), "link")
-        if more < 0:
-            what = f"Shorten the chain by {links}, to {loop.links}, and put it on"
-        else:
-            other = f"a new one of {loop.links}"
-            what = f"The chain is {links} too short: put in {links}, of its own kind, or {other}"
-        yield Step(what, CHAIN_MIN, CHAIN_CAUTION)
+    changed = dict(_shorter(work))
     for loop in work.after:
-        if loop.place in changed:
-            continue
-        new = any(
-            thing.kind in ("chain", "belt") and isinstance(thing.key, tuple) and thing.key[0] == loop.place
-            for thing in work.on
-        )
-        yield Step(_put_on(loop, new=new), CHAIN_MIN, CHAIN_CAUTION)
+        name = f"{loop.drive}{_which(loop, len(work.after))}"
+        if loop in changed:
+            what = _another_length(name, changed[loop], loop.links or 0)
+        else:
+            new = any(
+                thing.kind in ("chain", "belt")
+                and isinstance(thing.key, tuple)
+                and thing.key[0] == loop.place
+                for thing in work.on
+            )
+            what = _put_on(loop, name, new=new)
+        yield Step(what, CHAIN_MIN, CHAIN_CAUTION)
 
 
-def _put_on(loop: Loop, *, new: bool) -> str:
+def _which(loop: Loop, count: int) -> str:
+    """Which of several chains it is."""
+    if count == 1:
+        return ""
+    if loop.place == 0:
+        return " to the wheel"
+    return " from the cranks" if loop.place == count - 1 else " in the middle"
+
+
+def _another_length(name: str, more: int, links: int) -> str:
+    apart = counted(abs(more), "link")
+    if more < 0:
+        return f"Shorten the {name} by {apart}, to {links}, and put it on"
+    return f"The {name} is {apart} too short: put in {apart}, of its own kind, or a new one of {links}"
+
+
+def _put_on(loop: Loop, name: str, *, new: bool) -> str:
     if not new:
-        return f"Put the {loop.drive} back on"
+        return f"Put the {name} back on"
     if loop.links is None:
-        return f"Put the new {loop.drive} on, measured round the largest pair"
+        return f"Put the new {name} on, measured round the largest pair"
     if loop.drive == "belt":
-        return f"Put the belt of {loop.links} teeth on through the frame’s opening"
-    return f"Cut the new chain to {loop.links} links, and put it on"
+        return f"Put the {name}, of {loop.links} teeth, on through the frame’s opening"
+    return f"Cut the new {name} to {loop.links} links, and put it on"

@@ -1,0 +1,256 @@
+"""Plans of change: what comes off and goes on, what to buy, tools, steps, and what is not known."""
+
+import json
+from copy import deepcopy
+
+import pytest
+
+from examples import WHEEL, brief, gearbox, hub, setup, sprockets
+from kettledrum.core.chains.chain import chain_fit
+from kettledrum.core.change.plan import change_plan
+from kettledrum.core.change.steps import BATTERY_CAUTION, BRAKE_CAUTION, TORQUE_CAUTION
+from kettledrum.core.fit.page import WHEEL_CAUTION
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.frame import Frame
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
+from kettledrum.demo import demo_jobs
+
+FRAME = {"chainstay_mm": 440, "adjust_mm": 15, "tensioning": "sliding", "dropout_mm": 135}
+RIM = {"holes": 32, "effective_mm": 600, "crosses": 3, "gauge_mm": 2}
+SPOKES = {"holes": 32, "flange_mm": [58, 58], "offset_mm": [34, 34]}
+
+
+def single(front=42, rear=21, name="Single", **parts):
+    return setup({**sprockets([front], [rear]), "price": 60}, name=name, **parts)
+
+
+def hubbed(*ratios, name="Hub", price=500, fit=None, wheel=None, **stage):
+    inside = {
+        **hub(*(ratios or (0.6, 1.0, 1.6))),
+        "name": "3-speed hub",
+        "price": price,
+        "mass_kg": 1.2,
+        **stage,
+    }
+    if fit:
+        inside["fit"] = fit
+    return setup(
+        {**sprockets([42], [21]), "price": 60}, inside, name=name, wheel=wheel or {**WHEEL, "rim": RIM}
+    )
+
+
+def plan(start, to, frame=FRAME, **parts):
+    given = validate(Brief, brief(start, to, frame=frame, **parts))
+    return change_plan(given, start["name"], to["name"])
+
+
+def whats(found):
+    return [step.what for step in found.steps]
+
+
+def test_two_sprockets_more_and_a_chain_to_shorten():
+    found = plan(single(48, 21, "Long"), single(38, 17, "Short"))
+    assert (found.off, found.on) == (["ring of 48", "sprocket of 21"], ["ring of 38", "sprocket of 17"])
+    assert "chain" in found.kept
+    frame = validate(Frame, FRAME)
+    was, now = chain_fit(48, 21, frame).links, chain_fit(38, 17, frame).links
+    assert f"Shorten the chain by {was - now} links, to {now}, and put it on" in whats(found)
+    # Its chain stays, so the drive's price is not that of what is bought.
+    assert [(each.what, each.price) for each in found.buy] == [("ring of 38", None), ("sprocket of 17", None)]
+    assert found.price_missing == ["ring of 38", "sprocket of 17"]
+
+
+def test_the_other_way_the_chain_is_too_short():
+    found = plan(single(38, 17, "Short"), single(48, 21, "Long"))
+    assert any(what.startswith("The chain is ") and "too short" in what for what in whats(found))
+
+
+def test_a_chain_of_the_same_length_just_goes_back_on():
+    found = plan(single(42, 21, "A"), single(42, 22, "B"))
+    assert "Put the chain back on" in whats(found)
+
+
+def test_a_hub_means_building_a_wheel_with_its_spokes():
+    fit = {
+        "spokes": SPOKES,
+        "shifter": "twist grip",
+        "torque_support": "arm",
+        "dropout_mm": 135,
+        "rotor": "six bolts",
+    }
+    found = plan(single(name="Single", wheel={**WHEEL, "rim": RIM}), hubbed(fit=fit))
+    # L = √(300² + 29² + 34² − 2·300·29·cos 67.5°) − 1.3
+    assert "16 spokes of 291 mm for the left and 16 of 291 mm for the right, 2 mm thick, with 32 nipples" in [
+        each.what for each in found.buy
+    ]
+    build = next(step for step in found.steps if step.what.startswith("Build the wheel"))
+    assert build.what == (
+        "Build the wheel round the 3-speed hub with spokes of 291 mm left and 291 mm right, crossed 3 times: "
+        "lace, tension, true"
+    )
+    assert build.caution == WHEEL_CAUTION
+    by_caution = {step.caution: step.what for step in found.steps}
+    assert by_caution[BRAKE_CAUTION] == "Put on: brake rotor, for six bolts"
+    assert by_caution[TORQUE_CAUTION] == "Put on: torque support: arm"
+    assert "the key for the nipples of spokes 2 mm thick" in found.tools
+    assert "the driver for the rotor’s bolts" in found.tools
+    assert {"rear hub without gears"} <= set(found.off)
+    assert found.minutes == sum(step.minutes for step in found.steps)
+
+
+def test_old_spokes_that_do_are_not_bought():
+    fit = {"spokes": SPOKES, "dropout_mm": 135, "torque_support": "none", "shifter": "lever"}
+    rim = {**RIM, "spokes_mm": [290, 290]}
+    found = plan(single(wheel={**WHEEL, "rim": rim}), hubbed(fit=fit, wheel={**WHEEL, "rim": rim}))
+    assert not any("spokes" in each.what for each in found.buy)
+
+
+def test_steps_take_off_before_they_put_on_and_the_wheel_goes_in_last():
+    fit = {"spokes": SPOKES, "shifter": "twist grip", "torque_support": "arm"}
+    told = whats(plan(single(wheel={**WHEEL, "rim": RIM}), hubbed(fit=fit)))
+    out = next(at for at, what in enumerate(told) if "take the rear wheel out" in what)
+    built = next(at for at, what in enumerate(told) if what.startswith("Build"))
+    back = next(at for at, what in enumerate(told) if what.startswith("Put the wheel in"))
+    assert told[0] == "Look at what is not known yet, before anything is bought"
+    assert out < built < back < len(told) - 1
+    assert told[-1].endswith("then ride")
+
+
+def test_what_is_not_known_must_be_looked_at_first():
+    found = plan(single(), hubbed(wheel=WHEEL), frame=None)
+    assert found.not_known == [
+        "The spokes: the hub’s flanges, the rim’s effective diameter, the rim’s holes, the crosses: missing",
+        "How many links the chain has: measure the chainstay, from the bottom bracket’s middle to the axle’s",
+        "Which shifter “3-speed hub” needs",
+        "Whether “3-speed hub” goes between the dropouts: the width of both",
+        "How the axle of “3-speed hub” is held against turning",
+    ]
+    assert found.says.endswith("5 things must be looked at before anything is bought.")
+
+
+def test_a_battery_comes_off_before_anything_else():
+    motor = {
+        "name": "hub motor",
+        "at": "front hub",
+        "torque_nm": 40,
+        "power_w": 250,
+        "battery": {"voltage_v": 36, "energy_wh": 400},
+    }
+    plain = single()
+    helped = {**deepcopy(plain), "name": "Helped", "motors": [motor]}
+    for start, to in ((plain, helped), (helped, plain)):
+        found = plan(start, to)
+        first = next(
+            step
+            for step in found.steps
+            if step.what != "Look at what is not known yet, before anything is bought"
+        )
+        assert first.caution == BATTERY_CAUTION
+    assert "hub motor" in plan(plain, helped).on
+    assert "Take off: hub motor" in whats(plan(helped, plain))
+
+
+def test_from_a_chain_to_a_belt():
+    belt = setup({**sprockets([50], [22], "belt"), "price": 140}, name="Belt")
+    found = plan(
+        single(), belt, stock={"belt": {"pitch_mm": 11, "lengths": [110, 113, 115, 118, 120, 122, 125]}}
+    )
+    assert found.off[:3] == ["ring of 42", "chain", "sprocket of 21"]
+    [bought] = found.buy
+    assert bought.what.startswith("ring of 50, belt of ")
+    assert bought.what.endswith("teeth and sprocket of 22")
+    assert bought.price == 140 == found.price
+    assert any("through the frame’s opening" in what for what in whats(found))
+    # Which belts there are, only a list tells.
+    assert any("belt" in each for each in plan(single(), belt).not_known)
+
+
+def test_to_a_derailleur_the_chain_is_a_narrower_one_with_its_levers():
+    many = setup({**sprockets([38], [11, 13, 15, 18, 21, 24, 28, 34]), "price": 200}, name="Many")
+    found = plan(single(), many)
+    assert "rear derailleur for 8 sprockets, with its shifter" in found.on
+    assert found.on.count("chain") == 1 == found.off.count("chain")
+    assert any(what.startswith("Cut the new chain to ") for what in whats(found))
+    assert {"a chain whip", "the tool for the cassette’s lockring"} <= set(found.tools)
+
+
+def test_a_gearbox_asks_for_its_mount_and_the_bottom_bracket_tool():
+    box = setup({**gearbox(0.5, 1.0, 1.5), "name": "box", "price": 900}, sprockets([32], [30]), name="Box")
+    box["path"][0]["gears"] = {"ratios": [0.4, 0.6, 0.8, 1.0, 1.3]}
+    found = plan(single(), box, frame={**FRAME, "bottom_bracket": "68 mm, threaded"})
+    assert "How “box” is held in the frame: its mount, or its bottom bracket" in found.not_known
+    assert "the tool for this bottom bracket: 68 mm, threaded" in found.tools
+    assert "the keys for the bolts of the gearbox mount" in found.tools
+
+
+def test_a_part_that_is_only_described_better_stays():
+    better = hubbed(name="Described", warranty_years=2, care=[{"what": "oil", "every_km": 1000}])
+    found = plan(hubbed(), better)
+    assert (found.off, found.on, found.steps, found.buy, found.tools) == ([], [], [], [], [])
+    assert found.says == "“Hub” and “Described” are the same parts: there is nothing to change."
+
+
+def test_mass_is_told_where_all_that_changes_is_known():
+    heavy = hubbed(name="Heavy", mass_kg=1.9)
+    heavy["path"][1]["name"] = "other hub"
+    assert plan(hubbed(), heavy).mass_kg == pytest.approx(0.7)
+    assert plan(single(), hubbed()).mass_kg == pytest.approx(1.2)
+    del heavy["path"][1]["mass_kg"]
+    assert plan(hubbed(), heavy).mass_kg is None
+
+
+def test_what_does_not_fit_is_said_before_money_is_spent():
+    found = plan(single(), hubbed(fit={"dropout_mm": 142}), frame=FRAME)
+    assert found.fails
+    assert "not go together, as Fit tells: see to that first." in found.says
+
+
+def test_ticks_are_those_of_this_change():
+    ticked = [
+        {"start": "Single", "to": "Hub", "done": ["x"]},
+        {"start": "Hub", "to": "Single", "done": ["y"]},
+    ]
+    assert plan(single(), hubbed(), weighing={"ticked": ticked}).done == ["x"]
+
+
+def test_from_and_to_stand_in_the_file_by_those_names():
+    dumped = json.loads(plan(single(), hubbed()).model_dump_json())
+    assert (dumped["from"], dumped["to"]) == ("Single", "Hub")
+    assert {"off", "on", "kept", "buy", "tools", "steps", "price", "minutes", "mass_kg", "not_known"} <= set(
+        dumped
+    )
+
+
+@pytest.mark.parametrize(
+    ("start", "to", "where", "what"),
+    [
+        ("Single", "Single", "to", "must be another setup than “Single”"),
+        ("Nobody", "Single", "from", "must be the name of a setup"),
+        ("Single", "Nobody", "to", "must be the name of a setup"),
+    ],
+)
+def test_what_is_no_change_is_refused_by_name(start, to, where, what):
+    given = validate(Brief, brief(single(), hubbed()))
+    with pytest.raises(InvalidInput) as caught:
+        change_plan(given, start, to)
+    [problem] = caught.value.problems
+    assert problem.where == where
+    assert what in problem.what
+
+
+@pytest.mark.parametrize("given", demo_jobs(), ids=lambda each: each.name)
+def test_every_change_of_the_demo_adds_up(given):
+    names = [each.name for each in given.setups]
+    for start in names:
+        for to in names:
+            if start == to:
+                continue
+            found, back = change_plan(given, start, to), change_plan(given, to, start)
+            assert sorted(found.off) == sorted(back.on)
+            assert sorted(found.on) == sorted(back.off)
+            assert len(found.kept) == len(back.kept)
+            assert found.price == sum(each.price for each in found.buy if each.price is not None)
+            assert len({step.what for step in found.steps}) == len(found.steps)
+            if found.mass_kg is not None:
+                assert found.mass_kg == pytest.approx(-back.mass_kg)

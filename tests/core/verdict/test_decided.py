@@ -1,0 +1,166 @@
+"""A decision against how things stand now; and under another name."""
+
+import pytest
+
+from examples import WHEEL, brief, hub, setup, sprockets
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.renamed import renamed
+from kettledrum.core.job.weighing import Weighing
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
+from kettledrum.core.verdict.verdict import verdict
+
+WEIGHTS = {"price": 2, "lowest development": 1}
+
+
+def bike(name, lowest, price):
+    return setup(
+        {**sprockets([42], [21]), "price": 0},
+        {**hub(lowest, 1.0), "price": price},
+        name=name,
+        cranks={"length_mm": 170, "price": 0},
+        wheel={**WHEEL, "price": 0},
+    )
+
+
+def found(*setups, weights=WEIGHTS, **weighing):
+    return verdict(validate(Brief, brief(*setups, weighing={"weights": weights, **weighing})), [])
+
+
+def decision(*setups, **parts):
+    """A decision for the first, with its figures frozen."""
+    stands_on = found(*setups).stands_on.model_dump(mode="json")
+    return {"chosen": [setups[0]["name"]], "on": "2026-05-14", "figures": stands_on, **parts}
+
+
+A, B = bike("A", 0.5, 300), bike("B", 0.4, 900)
+
+
+def test_nothing_changed_is_said():
+    now = found(A, B, decision=decision(A, B)).decision
+    assert now.says == "Decided on 14 May 2026: “A”."
+    assert now.since == ["Nothing has changed since."]
+    assert (now.changed, now.order_changed, now.gone) == ([], False, [])
+
+
+def test_a_price_that_changed_is_told_with_both_figures_and_the_order():
+    dearer = bike("A", 0.5, 340)
+    now = found(dearer, B, decision=decision(A, B)).decision
+    assert now.since == [
+        "Price of “A” has changed from 300 to 340.",
+        "Cost over 5 years of “A” has changed from 300 to 340.",
+        "The order has not changed.",
+    ]
+    assert [(each.criterion, each.was, each.now) for each in now.changed] == [
+        ("price", 300, 340),
+        ("total cost", 300, 340),
+    ]
+
+
+def test_the_order_turned_names_who_leads_now():
+    now = found(bike("A", 0.5, 2000), B, decision=decision(A, B)).decision
+    assert now.order_changed
+    assert now.since[-1] == "The order has changed. “B” leads now."
+
+
+def test_a_must_that_came_since_turns_the_order_too():
+    now = found(A, B, decision=decision(A, B), musts=[{"criterion": "price", "at_most": 200}]).decision
+    assert now.order_changed is True
+
+
+def test_what_is_gone_and_what_came_is_said():
+    made = decision(A, B)
+    now = found(B, bike("C", 0.6, 100), decision=made).decision
+    assert now.gone == ["A"]
+    assert "“A” is gone from this job; what it was is kept here." in now.since
+    assert "“C” came since and was not weighed then." in now.since
+
+
+def test_other_weights_are_said():
+    now = found(A, B, weights={"price": 5, "lowest development": 1}, decision=decision(A, B)).decision
+    assert now.since == ["The weights have changed.", "The order has not changed."]
+
+
+def test_a_change_too_small_to_be_shown_is_none():
+    now = found(bike("A", 0.5, 300.2), B, decision=decision(A, B)).decision
+    assert now.since == ["Nothing has changed since."]
+
+
+def test_what_is_not_known_any_more_is_a_change():
+    unknown = bike("A", 0.5, 300)
+    del unknown["path"][1]["price"]
+    now = found(unknown, B, decision=decision(A, B)).decision
+    assert now.since[0] == "Price of “A” has changed from 300 to not known."
+
+
+def test_without_figures_nothing_can_be_said():
+    now = found(A, B, decision={"chosen": ["A", "B"], "for": {"A": "the round", "B": "the market"}}).decision
+    assert now.says == "Decided: “A” for the round; “B” for the market."
+    assert now.since == ["No figures were kept with this decision: what has changed since cannot be said."]
+    assert now.order_changed is None
+
+
+def test_earlier_decisions_are_kept_in_their_order():
+    told = found(A, B, earlier=[{"chosen": ["B"]}, {"chosen": ["A"], "on": "2026-06-01"}]).earlier
+    assert [each.says for each in told] == ["Decided: “B”.", "Decided on 1 June 2026: “A”."]
+
+
+@pytest.mark.parametrize(
+    ("data", "where", "what"),
+    [
+        ({"chosen": []}, "weighing.decision.chosen", "at least one entry"),
+        ({"chosen": ["A", "A"]}, "weighing.decision.chosen[1]", "“A” is chosen already"),
+        ({"chosen": ["A"], "for": {"B": "x"}}, "weighing.decision.for", "is not among the chosen"),
+        ({"chosen": ["A"], "on": "14 May"}, "weighing.decision.on", "such as 2026-05-14"),
+        ({"chosen": ["A"], "on": "1900-01-01"}, "weighing.decision.on", "from 1950 to 2150"),
+        (
+            {"chosen": ["A"], "on": "2026-05-14", "look_again": "2026-05-13"},
+            "weighing.decision.look_again",
+            "must not be before",
+        ),
+        ({"chosen": ["A"], "uses": {}}, "weighing.decision.uses", "allowed are chosen, for, gave_up"),
+    ],
+)
+def test_bad_decisions_name_the_field(data, where, what):
+    with pytest.raises(InvalidInput) as caught:
+        validate(Brief, brief(A, B, weighing={"decision": data}))
+    [problem] = caught.value.problems
+    assert problem.where == where
+    assert what in problem.what
+
+
+def test_a_decision_is_written_as_it_is_read():
+    data = {"decision": {"chosen": ["A"], "for": {"A": "the round"}, "on": "2026-05-14"}}
+    assert validate(Weighing, data).model_dump(mode="json", exclude_unset=True) == data
+
+
+def test_another_name_is_followed_everywhere():
+    made = decision(A, B, **{"for": {"A": "the round"}}, setups=[A])
+    before = validate(
+        Weighing,
+        {
+            "ratings": {"feel": {"A": 7, "B": 3}},
+            "reasons": {"feel": {"A": "smooth"}},
+            "voices": [{"who": "a friend", "setup": "A"}, {"who": "another", "setup": "B"}],
+            "ticked": [{"start": "B", "to": "A", "done": ["x"]}],
+            "decision": made,
+            "earlier": [{"chosen": ["B"]}, {"chosen": ["A"]}],
+        },
+    )
+    after = renamed(before, "A", "Z")
+    assert after.ratings == {"feel": {"Z": 7, "B": 3}}
+    assert after.reasons == {"feel": {"Z": "smooth"}}
+    assert [voice.setup for voice in after.voices] == ["Z", "B"]
+    assert (after.ticked[0].start, after.ticked[0].to) == ("B", "Z")
+    assert after.decision.chosen == ["Z"]
+    assert after.decision.uses == {"Z": "the round"}
+    assert [each.name for each in after.decision.figures.setups] == ["Z", "B"]
+    assert after.decision.setups[0].name == "Z"
+    assert [each.chosen for each in after.earlier] == [["B"], ["Z"]]
+    assert renamed(after, "Z", "A") == before
+    assert renamed(before, "nobody", "Z") is before
+
+
+def test_what_was_said_of_one_that_is_gone_is_not_said_of_its_namesake():
+    before = validate(Weighing, {"ratings": {"feel": {"Old": 2, "A": 7}}})
+    assert renamed(before, "A", "Old").ratings == {"feel": {"Old": 7}}
