@@ -159,3 +159,50 @@ def test_search_prints_the_front_and_takes_wishes(run, tmp_path):
         code, _, said = run("search", str(HONEY), *words)
         assert code == 2
         assert said.startswith(error)
+
+
+@pytest.fixture
+def honey(tmp_path):
+    """The honey round with its roads, as a file."""
+    path = tmp_path / "honey.json"
+    path.write_text(honey_round().model_dump_json(exclude_unset=True), encoding="utf-8")
+    return path
+
+
+def test_verdict_says_what_the_view_says(run, honey):
+    from kettledrum.core.verdict.sure import how_sure
+    from kettledrum.core.verdict.verdict import verdict
+
+    brief = honey_round()
+    routes = brief.road.routes
+    found = verdict(brief, routes)
+    code, text, _ = run("verdict", str(honey))
+    assert code == 0
+    assert found.says in told(text)
+    assert all(flip.says in told(text) for flip in found.flips)
+    code, text, _ = run("verdict", str(honey), "--json")
+    data = json.loads(text)
+    assert (code, data["leads"], data["sure"]) == (0, found.leads, None)
+    assert {"name", "out_by", "score", "wins", "values"} <= set(data["setups"][0])
+    assert {"criterion", "weight", "from", "to"} <= set(data["flips"][0])
+    _, text, _ = run("verdict", str(honey), "--sure", "--json")
+    assert json.loads(text)["sure"] == how_sure(brief, routes).model_dump(mode="json")
+    _, text, _ = run("verdict", str(honey), "--sure")
+    assert how_sure(brief, routes).says in told(text)
+
+
+def test_change_prints_the_plan(run):
+    from kettledrum.core.change.plan import change_plan
+
+    brief = honey_round()
+    ends = brief.setups[1].name, brief.setups[3].name
+    found = change_plan(brief, *ends)
+    code, text, _ = run("change", str(HONEY), "--from", ends[0], "--to", ends[1])
+    assert code == 0
+    assert found.says in told(text)
+    assert all(name in told(text) for name in found.off)
+    _, text, _ = run("change", str(HONEY), "--from", ends[0], "--to", ends[1], "--json")
+    assert json.loads(text) == found.model_dump(mode="json")
+    code, _, text = run("change", str(HONEY), "--from", ends[0], "--to", ends[0])
+    assert code == 2
+    assert "must be another setup" in told(text)

@@ -36,6 +36,18 @@ _NEED_WORDS = {
     "frame": "frame",
     "stock": "sprockets to be had",
 }
+_WEIGHING_WORDS = {
+    "musts": "what a setup must be",
+    "weights": "weights",
+    "scales": "scales",
+    "ratings": "ratings",
+    "reasons": "reasons of ratings",
+    "unsure": "how far figures may be off",
+    "voices": "what others would take",
+    "decision": "decision",
+    "earlier": "decision",
+    "ticked": "ticks on a plan",
+}
 
 
 def in_words(changes: list[Change]) -> str:
@@ -67,6 +79,8 @@ def _job_words(change: Change) -> str:
         key = _first_difference(before_need, after_need)
         if key == "home_built":
             return _counted("home-built drive", before_need.get(key), after_need.get(key))
+        if key == "weighing":
+            return _WEIGHING_WORDS[_first_difference(before_need.get(key) or {}, after_need.get(key) or {})]
         return _NEED_WORDS.get(key, "what the job asks for")
     return "choice of the reference"
 
