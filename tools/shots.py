@@ -114,6 +114,12 @@ def search(page: Page) -> None:
     page.get_by_role("button", name="Stop").wait_for(state="hidden")
 
 
+def verdict(page: Page) -> None:
+    """Which setup it should be, with the weights of the demo."""
+    page.get_by_role("link", name="Verdict").click()
+    page.get_by_role("table", name="How sure").wait_for()
+
+
 def pairings(page: Page) -> None:
     """Which sprockets an eight-speed hub may run, with one chosen that is refused."""
     page.get_by_role("link", name="Pairings").click()
@@ -183,10 +189,10 @@ PICTURES = [
     ("road-all-riding", in_job("Ferry commute", all_riding), 1280, "dark"),
     ("costs", in_job("Ferry commute", costs), 1280, "light"),
     ("search", search, 1280, "light"),
+    ("verdict", verdict, 1280, "light"),
     ("line-up", line_up, 1280, "light"),
     ("line-up-phone", lambda _page: None, 390, "light"),
     ("setups", setup("Eight-speed hub"), 1280, "light"),
-    ("setups-crank-gearbox", setup("Twelve-speed crank gearbox"), 1280, "dark"),
     ("job", job, 1280, "light"),
     ("internals", in_the_valley(internals), 1280, "light"),
     ("parts", shelf, 1280, "light"),

@@ -20,6 +20,8 @@ VIEWS = [
     "Live",
     "Line-up",
     "Costs",
+    "Verdict",
+    "Sheet",
     "Parts",
 ]
 

@@ -15,7 +15,7 @@ VIEWS = (
     "line-up",
     "live",
     "costs",
-    "costs",
+    "verdict",
 )
 
 

@@ -62,9 +62,20 @@ def in_words(changes: list[Change]) -> str:
 def kind(changes: list[Change]) -> str | None:
     """What was changed, whoever it belongs to; None where no one goes on with it, as with an addition."""
     told = [change for change in changes if change.key != "job"] or changes
-    if any(change.before is None or _moved_in_or_out(change) for change in told):
+    if any(change.before is None or _moved_in_or_out(change) or _is_pressed(change) for change in told):
         return None
     return in_words(changes).split(" of “")[0]
+
+
+def _is_pressed(change: Change) -> bool:
+    """Whether something was pressed rather than typed: a must, a voice, a tick, a decision made or dropped."""
+    before, after = change.before or {}, change.after or {}
+    if change.key != "job" or before.get("need") == after.get("need"):
+        return False
+    was, now = ((json.loads(held["need"]).get("weighing") or {}) for held in (before, after))
+    chosen = [(held.get("decision") or {}).get("chosen") for held in (was, now)]
+    pressed = ("musts", "voices", "ticked", "earlier")
+    return chosen[0] != chosen[1] or any(was.get(key) != now.get(key) for key in pressed)
 
 
 def _moved_in_or_out(change: Change) -> bool:

@@ -28,7 +28,7 @@ export function Musts({ found, weighing, change }: Props) {
   const asked = musts.map(({ criterion }) => criterion);
   return (
     <section aria-label="What it must be" className={`${styles.musts} no-print`}>
-      <Chips title="It must" name="Must be">
+      <Chips title="Only what" name="Must be">
         {musts.map((must) => (
           <Chip
             key={must.criterion}
