@@ -68,7 +68,7 @@ def kind(changes: list[Change]) -> str | None:
 
 
 def _is_pressed(change: Change) -> bool:
-    """Whether something was pressed rather than typed: a must, a voice, a tick, a decision made or dropped."""
+    """Whether something was pressed rather than typed: a must, a voice, a tick, a decision made."""
     before, after = change.before or {}, change.after or {}
     if change.key != "job" or before.get("need") == after.get("need"):
         return False

@@ -28,6 +28,12 @@ class Roads:
             rows.job_row(session, job_id)
             return road_rows.road_row(session, job_id, road_id).version
 
+    def versions(self, job_id: str) -> list[tuple[str, int]]:
+        """The roads of a job by what changes with all that they hold."""
+        with self._sessions.reading() as session:
+            rows.job_row(session, job_id)
+            return [(row.id, row.version) for row in road_rows.present_roads(session, job_id)]
+
     def routes(self, job_id: str) -> list[tuple[RoadRecord, Route]]:
         """All roads of a job, with their points."""
         with self._sessions.reading() as session:

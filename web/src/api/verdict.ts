@@ -47,9 +47,9 @@ export function useHowSure(job: JobRecord, bench: Together | undefined) {
   });
 }
 
-/** What it takes to make one setup into another. */
+/** What it takes to make one setup into another, however they are weighed. */
 export function useChange(job: JobRecord, bench: Together, from: string, to: string) {
-  const body = briefWithReference(bench);
+  const body = briefWithReference({ ...bench, need: { ...bench.need, weighing: null } });
   return useQuery({
     ...KEPT,
     queryKey: ["change", job.id, from, to, body],

@@ -1,11 +1,12 @@
-"""The verdict of a job: weighed at once, and how sure it is a moment later.
+"""The verdict of a job, weighed at once; how sure it is, a moment later; the change to what was chosen.
 
 What weighs is loaded when it is first asked for, so that a start need not wait for it.
 """
 
 from collections import OrderedDict
+from collections.abc import Callable
 from threading import Lock
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Generic, TypeVar
 
 from pydantic import ConfigDict, Field
 
@@ -13,16 +14,39 @@ from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.change.plan_result import ChangePlan
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.weighing import Unsure, Weighing
 from kettledrum.core.terms.quantities import Model, Name
 from kettledrum.core.verdict.result import HowSure, Verdict
 
 if TYPE_CHECKING:
+    from kettledrum.core.verdict.drawn import Drawn
     from kettledrum.core.verdict.measured import Measured
 
 router = routed("verdict", "/jobs/{job_id}")
-_KEPT = 4
-_measured: "OrderedDict[str, Measured]" = OrderedDict()
-_lock = Lock()
+Kept = TypeVar("Kept")
+
+
+class Lately(Generic[Kept]):
+    """What was worked out lately, by what it was worked out from; one at a time, and nothing twice."""
+
+    def __init__(self, most: int) -> None:
+        self._most = most
+        self._held: OrderedDict[str, Kept] = OrderedDict()
+        self._lock = Lock()
+
+    def of(self, key: str, work: Callable[[], Kept]) -> Kept:
+        """What is held for a key, or what `work` makes of it."""
+        with self._lock:
+            if key not in self._held:
+                self._held[key] = work()
+            self._held.move_to_end(key)
+            while len(self._held) > self._most:
+                self._held.popitem(last=False)
+            return self._held[key]
+
+
+_measured: "Lately[Measured]" = Lately(4)
+_drawn: "Lately[Drawn]" = Lately(2)
 
 
 @router.post("/verdict")
@@ -30,15 +54,23 @@ def weigh_setups(job_id: str, brief: Brief, store: TheStore) -> Verdict:
     """Weighs the setups of a brief, which may be a draft, on a job's roads."""
     from kettledrum.core.verdict.verdict import Balance
 
-    return Balance(_measure(job_id, brief, store), brief.weighing).verdict()
+    return Balance(_measure(_key(job_id, brief, store), job_id, brief, store), brief.weighing).verdict()
 
 
 @router.post("/verdict/sure")
 def tell_how_sure(job_id: str, brief: Brief, store: TheStore) -> HowSure:
     """How often each setup climbs, covers, is cheapest and is first when nothing is quite as it was said."""
-    from kettledrum.core.verdict.sure import how_sure
+    from kettledrum.core.verdict.drawn import Drawn
+    from kettledrum.core.verdict.draws import Luck
+    from kettledrum.core.verdict.sure import how_sure_of
 
-    return how_sure(brief, [route for _, route in store.roads.routes(job_id)])
+    unsure = (brief.weighing or Weighing()).unsure or Unsure()
+    key = _key(job_id, brief, store)
+    drawn = _drawn.of(
+        f"{unsure.model_dump_json()} {key}",
+        lambda: Drawn(_measure(key, job_id, brief, store), Luck(unsure)),
+    )
+    return how_sure_of(drawn, brief.weighing)
 
 
 class ChangeBody(Model):
@@ -59,20 +91,15 @@ def plan_change(job_id: str, asked: ChangeBody) -> ChangePlan:
     return change_plan(asked.brief, asked.start, asked.to)
 
 
-def _measure(job_id: str, brief: Brief, store: TheStore) -> "Measured":
+def _key(job_id: str, brief: Brief, store: TheStore) -> str:
+    """What the figures of the setups come from: all but how they are weighed."""
+    bare = brief.model_copy(update={"weighing": None})
+    return f"{job_id} {store.roads.versions(job_id)} {bare.model_dump_json()}"
+
+
+def _measure(key: str, job_id: str, brief: Brief, store: TheStore) -> "Measured":
     """What the setups are, measured once for however many weights are tried on them."""
     from kettledrum.core.verdict.measured import Measured
 
-    roads = store.roads.routes(job_id)
     bare = brief.model_copy(update={"weighing": None})
-    key = f"{job_id} {[(road.id, road.version) for road, _ in roads]} {bare.model_dump_json()}"
-    with _lock:
-        if key in _measured:
-            _measured.move_to_end(key)
-            return _measured[key]
-    found = Measured(bare, [route for _, route in roads])
-    with _lock:
-        _measured[key] = found
-        while len(_measured) > _KEPT:
-            _measured.popitem(last=False)
-    return found
+    return _measured.of(key, lambda: Measured(bare, [route for _, route in store.roads.routes(job_id)]))

@@ -6,15 +6,11 @@ import numpy as np
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
-from kettledrum.core.job.weighing import YES_NO, MustBe, Unsure, more_is_better
-from kettledrum.core.keeping.energy import wh_a_km
-from kettledrum.core.keeping.owned import Owned
-from kettledrum.core.keeping.rates import rates
+from kettledrum.core.job.weighing import YES_NO, MustBe, Unsure, Weighing, more_is_better
 from kettledrum.core.physics.arrays import Flags, Floats
 from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.in_words import listed, quoted
-from kettledrum.core.verdict.drawn_costs import drawn_costs
-from kettledrum.core.verdict.drawn_rides import DrawnRides
+from kettledrum.core.verdict.drawn import Drawn
 from kettledrum.core.verdict.draws import (
     DRAWS,
     USUAL_LOAD_KG,
@@ -41,37 +37,26 @@ _PRICES = Assumed(where="weighing.unsure.prices", what="prices off by", value=US
 def how_sure(brief: Brief, routes: Sequence[Route]) -> HowSure:
     """Lets power, load, wind, efficiency, lives and prices vary as the rider says, or as is usual."""
     unsure = (brief.weighing.unsure if brief.weighing else None) or Unsure()
-    if not brief.setups:
-        return HowSure(draws=DRAWS, assumed=_assumed(unsure), setups=[], says="")
-    drawn = _Drawn(Balance(Measured(brief, routes), brief.weighing), Luck(unsure))
-    setups = drawn.setups()
-    leads = drawn.balance.verdict().leads
-    return HowSure(draws=DRAWS, assumed=_assumed(unsure), setups=setups, says=_says(setups, leads))
+    return how_sure_of(Drawn(Measured(brief, routes), Luck(unsure)), brief.weighing)
 
 
-class _Drawn:
-    """The figures of a job's setups in every draw: arrays of shape (draws, setups)."""
+def how_sure_of(drawn: Drawn, weighing: Weighing | None) -> HowSure:
+    """The same of setups that are drawn already, which weights and musts make no difference to."""
+    assumed = _assumed(drawn.luck.unsure)
+    if not drawn.measured.brief.setups:
+        return HowSure(draws=DRAWS, assumed=assumed, setups=[], says="")
+    balance = Balance(drawn.measured, weighing)
+    setups = _Weighed(balance, drawn).setups()
+    return HowSure(draws=DRAWS, assumed=assumed, setups=setups, says=_says(setups, balance.leader()))
 
-    def __init__(self, balance: Balance, luck: Luck) -> None:
-        self.balance, self.luck = balance, luck
-        measured = balance.measured
-        self.setups_count = len(measured.brief.setups)
-        places = range(self.setups_count)
-        rides = DrawnRides(measured, luck)
-        self.climbs = [rides.climbs(at) for at in places]
-        rate, drawn = rates(measured.brief, measured.routes), wh_a_km(measured.brief, measured.routes)
-        spent = [
-            drawn_costs(Owned.of(setup, rate, drawn.get(setup.name)), rate, luck)
-            for setup in measured.brief.setups
-        ]
-        known = [measured.figures[at] for at in places]
-        self.figures: dict[str, Floats] = {
-            "covered": np.column_stack([rides.covered(at) for at in places]),
-            "price": _where_known(known, "price", [each.price for each in spent]),
-            "total cost": _where_known(known, "total cost", [each.total for each in spent]),
-            "own hours": np.column_stack([each.own_hours for each in spent]),
-            "days without": np.column_stack([each.days for each in spent]),
-        }
+
+class _Weighed:
+    """The setups of a job weighed in every draw: arrays of shape (draws, setups)."""
+
+    def __init__(self, balance: Balance, drawn: Drawn) -> None:
+        self.balance, self.luck = balance, drawn.luck
+        self.figures, self.climbs = drawn.figures, drawn.climbs
+        self.setups_count = len(balance.names)
 
     def setups(self) -> list[SureSetup]:
         cheapest = self._cheapest()
@@ -166,14 +151,6 @@ class _Drawn:
         high = np.inf if must.at_most is None else must.at_most * (1 + 1e-9)
         low = -np.inf if must.at_least is None else must.at_least * (1 - 1e-9)
         return np.asarray(within | ((figure <= high) & (figure >= low)))
-
-
-def _where_known(known: Sequence[dict[str, float | None]], name: str, drawn: Sequence[Floats]) -> Floats:
-    columns = [
-        each if figures[name] is not None else np.full(DRAWS, np.nan)
-        for figures, each in zip(known, drawn, strict=True)
-    ]
-    return np.column_stack(columns)
 
 
 def _assumed(unsure: Unsure) -> list[Assumed]:

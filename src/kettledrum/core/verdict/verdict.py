@@ -87,6 +87,12 @@ class Balance:
                 found.append(knock)
         return found
 
+    def leader(self) -> str | None:
+        """The setup with the highest score, the first of several; None where nothing can be weighed."""
+        if not (self.left and self.weighed):
+            return None
+        return self.names[self.left[int(np.argmax(scores(self.values, self.weights)))]]
+
     def verdict(self) -> Verdict:
         """All of it, told."""
         count = len(self.names)
