@@ -33,6 +33,7 @@ import costs
 import motors
 import roads
 import search
+import verdict
 
 from examples import setup, sprockets
 from serving import CHROMIUM_WORDS, Served
@@ -136,6 +137,7 @@ def core(brief: Brief) -> None:
     pairs, geared = six_hundred_pairings(brief)
     line("600 pairings of a 14-gear hub, core", timed(lambda: pairings(pairs, geared)), "ms")
     search.searches(line)
+    verdict.verdicts(line)
 
 
 def through_the_api(served: Served, brief: Brief) -> None:

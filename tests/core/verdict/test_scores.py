@@ -135,3 +135,17 @@ def test_what_is_better_in_all_is_first_in_all(table, weights):
     assert leader(value, weights) == len(best) - 1
     assert wins(value, weights, 500)[-1] == 1
     assert not list(tips(value, weights))
+
+
+def test_of_level_setups_any_more_of_what_the_other_is_better_at_tips_it():
+    value = np.array([[1.0, 0.2, 0.5], [1.0, 0.6, 0.1]])
+    found = {tip.criterion: tip for tip in tips(value, np.array([1.0, 0.0, 0.0]))}
+    # Any weight on the second makes the other lead; none on the third does, nor any on what is level.
+    assert (found[1].weight, found[1].above) == (0, True)
+    assert set(found) == {1}
+
+
+def test_a_tip_below_is_told_from_one_above():
+    value = np.array([[1.0, 0.0], [0.0, 1.0]])
+    above = {tip.criterion: tip.above for tip in tips(value, np.array([3.0, 2.0]))}
+    assert above == {0: False, 1: True}

@@ -3,6 +3,8 @@
 import json
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from examples import WHEEL, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
@@ -13,6 +15,8 @@ from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.core.verdict.criteria import USUAL_WEIGHTS
+from kettledrum.core.verdict.says import flip_says
+from kettledrum.core.verdict.scores import Tip
 from kettledrum.core.verdict.verdict import verdict
 
 ROAD = {"steepest": 0.05}
@@ -283,16 +287,20 @@ def test_hardly_any_difference_is_told_and_a_scale_of_ones_own_ends_it():
     assert weighed(LOW, LOW | {"name": "B"}, weights={"price": 1}).criteria[0].says == "is the same for all"
 
 
-def test_a_must_changes_no_score_on_scales_of_ones_own():
+@settings(max_examples=25)
+@given(st.lists(st.integers(100, 1500), min_size=2, max_size=4), st.integers(0, 1600))
+def test_a_must_changes_no_score_on_scales_of_ones_own(prices, at_most):
+    setups = [bike(f"Of {at}", 0.5, 1.0, price=price) for at, price in enumerate(prices)]
     weighing = {
         "weights": {"price": 2, "mass": 1},
         "scales": {"price": [2000, 0], "mass": [5, 0]},
     }
-    free = weighed(**weighing)
-    held = weighed(**weighing, musts=[{"criterion": "price", "at_most": 700}])
-    for name in ("High", "Middle"):
-        assert of(free, name).score == of(held, name).score
-    assert of(held, "Low").score is None
+    free = weighed(*setups, **weighing)
+    held = weighed(*setups, **weighing, musts=[{"criterion": "price", "at_most": at_most}])
+    for before, after in zip(free.setups, held.setups, strict=True):
+        is_out = before.figures["price"] > at_most
+        assert after.score == (None if is_out else before.score)
+        assert bool(after.out_by) == is_out
 
 
 def test_without_steps_there_is_no_step_and_one_gear_has_none_to_judge():
@@ -348,3 +356,14 @@ def test_bad_input_names_the_field(weighing, where, what):
     [problem] = caught.value.problems
     assert problem.where == where
     assert what in problem.what
+
+
+def test_a_tip_is_rounded_to_the_side_on_which_the_other_leads():
+    tip = Tip(0, 2.04, 0, 1, above=True)
+    assert flip_says("price", tip, 1, "B") == "“B” would lead if price weighed 2.1 or more instead of 1"
+    tip = Tip(0, 2.06, 0, 1, above=False)
+    assert flip_says("price", tip, 5, "B") == "“B” would lead if price weighed 2.0 or less instead of 5"
+    tip = Tip(0, 5.0, 0, 1, above=False)
+    assert flip_says("price", tip, 5, "B") == "“B” would lead if price weighed any less than 5"
+    tip = Tip(0, 3.0, 0, 1, above=True)
+    assert flip_says("price", tip, 1, "B") == "“B” would lead if price weighed 3.0 or more instead of 1"

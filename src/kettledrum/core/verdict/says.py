@@ -8,6 +8,7 @@ from kettledrum.core.job.weighing import MustBe, Voice
 from kettledrum.core.terms.in_words import counted, listed, percent, quoted
 from kettledrum.core.verdict.criteria import Words
 from kettledrum.core.verdict.result import Flip, WeighedSetup
+from kettledrum.core.verdict.scores import Tip
 
 LEVEL = 0.005
 """Scores that are shown alike are level."""
@@ -51,14 +52,15 @@ def verdict_says(
     return f"With {with_weights} {quoted(first.name)} leads; {stays}.{left}"
 
 
-def flip_says(name: str, weight: float, now: float, other: str) -> str:
-    """What a weight would have to be for another to lead."""
-    # Rounded to the side on which it does lead.
-    if weight > now:
-        more = f"{math.ceil(weight * 10 - _HAIR) / 10:.1f} or more"
-    else:
-        more = f"{math.floor(weight * 10 + _HAIR) / 10:.1f} or less"
-    return f"{quoted(other)} would lead if {name} weighed {more} instead of {now:g}"
+def flip_says(name: str, tip: Tip, now: float, other: str) -> str:
+    """What a weight would have to be for another to lead: rounded to the side on which it does."""
+    if abs(tip.weight - now) <= _HAIR:
+        return (
+            f"{quoted(other)} would lead if {name} weighed any {'more' if tip.above else 'less'} than {now:g}"
+        )
+    tenths = math.ceil(tip.weight * 10 - _HAIR) if tip.above else math.floor(tip.weight * 10 + _HAIR)
+    limit = f"{tenths / 10:.1f} or {'more' if tip.above else 'less'}"
+    return f"{quoted(other)} would lead if {name} weighed {limit} instead of {now:g}"
 
 
 def tip_says(flips: Sequence[Flip], leads: str | None) -> str:

@@ -74,12 +74,13 @@ def firsts(scored: Floats) -> Floats:
 
 @dataclass(frozen=True, slots=True)
 class Tip:
-    """A weight at which another setup leads, by their places."""
+    """A weight from which on another setup leads, by their places: `above` it, or below."""
 
     criterion: int
     weight: float
     leader: int
     other: int
+    above: bool
 
 
 def tips(value: Floats, weights: Floats) -> Iterator[Tip]:
@@ -96,10 +97,11 @@ def tips(value: Floats, weights: Floats) -> Iterator[Tip]:
         others = np.flatnonzero(np.abs(slope) > LEVEL)
         others = others[others != leader]
         at = weight - lead[others] / slope[others]
-        # With no weight at all another is level at most.
-        reached = at > LEVEL
-        at, others = at[reached], others[reached]
+        # A weight is never below nought: there another leads only as it grows.
+        reached = (at > LEVEL) | ((slope[others] < 0) & (at > -LEVEL))
+        at, others = np.maximum(at[reached], 0.0), others[reached]
         if len(at) == 0:
             continue
         nearest = int(np.argmin(np.abs(at - weight)))
-        yield Tip(criterion, float(at[nearest]), leader, int(others[nearest]))
+        other = int(others[nearest])
+        yield Tip(criterion, float(at[nearest]), leader, other, above=bool(slope[other] < 0))

@@ -244,7 +244,7 @@ class Balance:
                     leads=leader,
                     other=other,
                     beyond=tip.weight > HEAVIEST,
-                    says=flip_says(self.words.name(criterion), tip.weight, self.given[criterion], other),
+                    says=flip_says(self.words.name(criterion), tip, self.given[criterion], other),
                 )
             )
         return found
