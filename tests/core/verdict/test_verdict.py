@@ -367,3 +367,26 @@ def test_a_tip_is_rounded_to_the_side_on_which_the_other_leads():
     assert flip_says("price", tip, 5, "B") == "“B” would lead if price weighed any less than 5"
     tip = Tip(0, 3.0, 0, 1, above=True)
     assert flip_says("price", tip, 1, "B") == "“B” would lead if price weighed 3.0 or more instead of 1"
+
+
+def test_where_nothing_costs_or_weighs_anything_that_is_not_known_rather_than_nought():
+    bare = [setup(sprockets([front], [21]), name=str(front)) for front in (38, 48)]
+    found = weighed(*bare, weights={"price": 1, "total cost": 1, "mass": 1, "top speed": 1})
+    assert found.setups[0].figures == {
+        "price": None,
+        "total cost": None,
+        "mass": None,
+        "top speed": pytest.approx(38 / 21 * 2.21796 * 88 * 0.06, rel=1e-4),
+    }
+    assert found.leads == "48"
+    assert [row.says for row in found.criteria[:3]] == [
+        "is not known of any setup, and so tells none apart"
+    ] * 3
+
+
+def test_what_is_not_looked_after_as_far_as_is_known_is_not_best_at_it():
+    bare = bike("Bare", 0.5, 1.0)
+    del bare["path"][1]["care"]
+    found = weighed(LOW, bare, weights={"own hours": 1})
+    assert of(found, "Bare").values == {"own hours": None}
+    assert of(found, "Bare").not_known == ["own work over 5 years: no upkeep of any of its parts"]

@@ -37,8 +37,8 @@ class Drawn:
             "covered": np.column_stack([rides.covered(at) for at in places]),
             "price": _where_known(known, "price", [each.price for each in spent]),
             "total cost": _where_known(known, "total cost", [each.total for each in spent]),
-            "own hours": np.column_stack([each.own_hours for each in spent]),
-            "days without": np.column_stack([each.days for each in spent]),
+            "own hours": _where_known(known, "own hours", [each.own_hours for each in spent]),
+            "days without": _where_known(known, "days without", [each.days for each in spent]),
         }
 
 

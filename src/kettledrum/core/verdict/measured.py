@@ -16,6 +16,7 @@ from kettledrum.core.keeping.costs_result import SetupCosts
 from kettledrum.core.lineup.all_riding import AllRiding
 from kettledrum.core.lineup.comparison import ComparedSetup, compare
 from kettledrum.core.lineup.says import verdict_with_motor
+from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.roads.ride_result import SetupCoverage
@@ -63,7 +64,10 @@ class Measured:
 
     def _of(self, place: int) -> dict[str, float | None]:
         setup, compared, spent = self.brief.setups[place], self.compared[place], self.spent[place]
-        lacks, masses = self.lacks[place], weighed(self.brief.setups[place])
+        lacks, masses = self.lacks[place], weighed(setup)
+        prices = [price for _, price in part_prices(setup)]
+        # Of what no upkeep is known it is not known that there is none.
+        cared_for = any(part.care for _, part in part_names(setup))
         found: dict[str, float | None] = {
             "covered": self.covered[place].in_band,
             "lowest development": compared.lowest.development_m,
@@ -73,14 +77,15 @@ class Measured:
             "range": compared.range,
             # One gear has no step that could be judged; without steps there is none that could be felt.
             "largest step": 0.0 if compared.stepless else compared.largest_step,
-            "price": _known(lacks.price, sum(price or 0.0 for _, price in part_prices(setup))),
-            "total cost": _known(lacks.cost, spent.total),
-            "own hours": spent.own_hours,
-            "days without": spent.days_without,
-            "mass": _known(lacks.mass, sum(each.mass_kg or 0.0 for each in masses)),
-            "mass in the wheels": _known(
-                lacks.mass, sum(each.mass_kg or 0.0 for each in masses if each.at in _WHEELS)
-            ),
+            "price": _known(lacks.price, prices),
+            # What costs nothing at all is not known to.
+            "total cost": None if lacks.cost or not (spent.total or spent.purchase) else spent.total,
+            "own hours": spent.own_hours if cared_for else None,
+            "days without": spent.days_without if cared_for else None,
+            "mass": _known(lacks.mass, [each.mass_kg for each in masses]),
+            "mass in the wheels": None
+            if lacks.mass or all(each.mass_kg is None for each in masses)
+            else float(sum(each.mass_kg or 0.0 for each in masses if each.at in _WHEELS)),
         }
         assert found.keys() == set(MEASURED)
         return found
@@ -115,11 +120,13 @@ class Measured:
         """What is missing of a setup for a figure, in words."""
         lacks = self.lacks[place]
         if criterion == "price":
-            return f"no price of its {_row(lacks.price)}"
+            return f"no price of its {_row(lacks.price)}" if lacks.price else "no prices at all"
         if criterion == "total cost":
-            return f"no price of its {_row(lacks.cost)}"
+            return f"no price of its {_row(lacks.cost)}" if lacks.cost else "no prices at all"
         if criterion in ("mass", "mass in the wheels"):
-            return f"no mass of its {_row(lacks.mass)}"
+            return f"no mass of its {_row(lacks.mass)}" if lacks.mass else "no masses at all"
+        if criterion in ("own hours", "days without"):
+            return "no upkeep of any of its parts"
         return "it has one gear" if criterion == "largest step" else "nobody has rated it"
 
 
@@ -129,8 +136,10 @@ def _not_alike(missing: Sequence[Sequence[str]]) -> list[list[str]]:
     return [[name for name in each if name not in alike] for each in missing]
 
 
-def _known(missing: list[str], value: float) -> float | None:
-    return None if missing else float(value)
+def _known(missing: list[str], values: Sequence[float | None]) -> float | None:
+    """The sum of what is known, where nothing is missing that others have, and anything is known at all."""
+    known = [value for value in values if value is not None]
+    return None if missing or not known else float(sum(known))
 
 
 def _shifts_by_buttons(setup: Setup) -> bool:
