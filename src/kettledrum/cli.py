@@ -323,6 +323,42 @@ def plan_change(
     _print_json(result) if json else command_tables.change(result)
 
 
+@app.command("gear-use")
+def use_gears(
+    ride: Annotated[str, typer.Argument(metavar="RIDE", help="A ride file: FIT, TCX or GPX.")],
+    setup: Annotated[str, typer.Option(metavar="SETUP.json", help="The setup that was ridden.")],
+    json: Json = False,
+) -> None:
+    """Print which gears of a setup were used on a ride, and for how long."""
+    from kettledrum import command_tables
+    from kettledrum.core.gearing.gear_table import gear_table
+    from kettledrum.core.rides.channels import PEDALLING_RPM, channels
+    from kettledrum.core.rides.gear_use import gear_use
+    from kettledrum.formats.rides import MOST_RIDE_BYTES, one_ride
+    from kettledrum.formats.setup_file import read_setup
+
+    read = one_ride(content_of(ride, MOST_RIDE_BYTES))
+    table = gear_table(read_setup(content_of(setup, MOST_BYTES)), (PEDALLING_RPM, 2 * PEDALLING_RPM))
+    result = gear_use(channels(read.records), table)
+    _print_json(result) if json else command_tables.gear_use(result, read.told)
+
+
+@app.command("find-gears")
+def find_gears(
+    ride: Annotated[str, typer.Argument(metavar="RIDE", help="A ride file: FIT, TCX or GPX.")],
+    json: Json = False,
+) -> None:
+    """Print the gears that a ride shows, whatever was ridden."""
+    from kettledrum import command_tables
+    from kettledrum.core.rides.channels import channels
+    from kettledrum.core.rides.found_gears import found_gears
+    from kettledrum.formats.rides import MOST_RIDE_BYTES, one_ride
+
+    read = one_ride(content_of(ride, MOST_RIDE_BYTES))
+    result = found_gears(channels(read.records))
+    _print_json(result) if json else command_tables.found_gears(result, read.told)
+
+
 @app.command("home-built")
 def home_built(file: File, json: Json = False) -> None:
     """Work out the home-built drives of a brief file."""

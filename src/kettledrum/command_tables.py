@@ -19,6 +19,8 @@ if TYPE_CHECKING:
     from kettledrum.core.motors.of_brief import MotorsOfBrief
     from kettledrum.core.pairings.grid import Pairings
     from kettledrum.core.quick.result import QuickAnswer
+    from kettledrum.core.rides.found_gears import FoundGears
+    from kettledrum.core.rides.gear_use import GearUse
     from kettledrum.core.roads.ride_result import Coverage, Ride
     from kettledrum.core.search.result import Search
     from kettledrum.core.verdict.result import Verdict
@@ -415,3 +417,38 @@ def change(result: "ChangePlan") -> None:
         grid.add_row(Text(f"{number}. {step.what}"), f"{step.minutes:g}", Text(step.caution or ""))
     console.print(grid)
     console.print(Text(result.caution))
+
+
+def gear_use(result: "GearUse", told: list[str]) -> None:
+    """Prints which gears were used on a ride."""
+    console = _console()
+    console.print(Text(result.says))
+    grid = _grid("Gear", "Ratio", "Seconds", "Share")
+    for each in result.gears:
+        grid.add_row(Text(each.label), f"{each.ratio:.3f}", f"{each.seconds:,}", f"{each.share:.1%}")
+    console.print(grid)
+    console.print(
+        Text(
+            f"Pedalling {result.pedalling_s:,} s, coasting {result.coasting_s:,} s, standing "
+            f"{result.standing_s:,} s; {result.shifts} shifts; {result.steady_share:.0%} of pedalling is "
+            f"steady, where a gear is sure; speed {result.lag_s} s behind; a turn of the wheel "
+            f"{result.circumference_m:.3f} m"
+        )
+    )
+    _told(console, told)
+
+
+def found_gears(result: "FoundGears", told: list[str]) -> None:
+    """Prints the gears that a ride shows."""
+    console = _console()
+    console.print(Text(result.says))
+    grid = _grid("A turn of the pedals", "Share of pedalling", "Width")
+    for each in result.found:
+        grid.add_row(f"{each.development_m:.2f} m", f"{each.share:.1%}", f"± {each.width:.1%}")
+    console.print(grid)
+    _told(console, told)
+
+
+def _told(console: Console, told: list[str]) -> None:
+    for each in told:
+        console.print(Text(f"Of the file: {each}"))

@@ -130,7 +130,8 @@ def _each_second(at: Floats, row: Floats, seconds: int) -> Floats:
     before = np.clip(np.searchsorted(times, grid, side="right") - 1, 0, len(times) - 1)
     # A recorder that writes every few seconds leaves gaps that are none.
     usual = float(np.median(np.diff(times))) if len(times) > 1 else 1.0
-    far = (times[after] - times[before] > max(HELD_S, 1.5 * usual)) | (np.abs(times[before] - grid) > HELD_S * 4)
+    beyond = (grid < times[0] - HELD_S) | (grid > times[-1] + HELD_S)
+    far = beyond | (times[after] - times[before] > max(HELD_S, 1.5 * usual))
     return np.where(far, np.nan, found)
 
 

@@ -8,6 +8,8 @@ from kettledrum.core.rides.channels import Channels
 MOST_LAG_S = 5
 BIN = 0.01
 """The width of a bin in the logarithm of the development: 1 %."""
+SHARPER = 0.01
+"""A longer lag must be so much sharper, in nats: less is chance."""
 FEWEST = 60
 """Of fewer seconds of pedalling nothing is read."""
 
@@ -32,7 +34,11 @@ def lag_s(ride: Channels) -> int:
     for lag in range(MOST_LAG_S + 1):
         logs = np.log(developments(ride, lag))
         found.append(_entropy(logs[~np.isnan(logs)]))
-    return int(np.argmin(np.round(found, 9)))
+    best = 0
+    for lag, entropy in enumerate(found):
+        if entropy < found[best] - SHARPER:
+            best = lag
+    return best
 
 
 def _entropy(logs: Floats) -> float:

@@ -1,0 +1,18 @@
+"""A ride as it was read from a file."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from kettledrum.core.rides.channels import Records
+
+
+@dataclass(frozen=True, slots=True)
+class ReadRide:
+    """Its records, when it began (None where that is not known), whether it was on a trainer, and what is to
+    be told of how it was read.
+    """
+
+    records: Records
+    began: datetime | None
+    trainer: bool
+    told: list[str]
