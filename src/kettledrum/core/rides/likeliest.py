@@ -15,19 +15,20 @@ NEAR = 0.5
 FITTED = 0.04
 """A tyre's circumference is within so much of what it is thought to be."""
 _STEPS = 81
+_BIN = 0.004
 _BELIEVED = 0.015
 """How far off a circumference is, as one standard deviation, before the ride is looked at."""
 _RANGE = 3.0
 """Outliers lie anywhere in so much of the logarithm."""
 
 
-def emissions(logs: Floats, gears: Floats) -> Floats:
-    """The logarithm of the likelihood of each second in each gear: shape (seconds, gears). `logs` and `gears`
-    are logarithms of developments.
+def densities(logs: Floats, gears: Floats) -> Floats:
+    """The likelihood of each second in each gear: shape (seconds, gears). `logs` and `gears` are logarithms
+    of developments.
     """
     off = (logs[:, None] - gears[None, :]) / SPREAD
     normal = np.exp(-0.5 * off * off) / (SPREAD * np.sqrt(2 * np.pi))
-    return np.asarray(np.log((1 - OUTLIERS) * normal + OUTLIERS / _RANGE))
+    return np.asarray((1 - OUTLIERS) * normal + OUTLIERS / _RANGE)
 
 
 def fitted_circumference(logs: Floats, gears: Floats) -> float:
@@ -35,10 +36,14 @@ def fitted_circumference(logs: Floats, gears: Floats) -> float:
     factors = np.linspace(1 - FITTED, 1 + FITTED, _STEPS)
     if len(logs) == 0:
         return 1.0
-    sample = logs[:: max(len(logs) // 4000, 1)]
-    scale = len(logs) / len(sample)
+    # Seconds of one bin are as likely as each other.
+    low = float(logs.min())
+    counts = np.bincount(((logs - low) / _BIN).astype(int))
+    filled = np.flatnonzero(counts)
+    counts = counts[filled]
+    middles: Floats = np.asarray(low + (filled + 0.5) * _BIN, dtype=np.float64)
     likely = [
-        scale * float(np.logaddexp.reduce(emissions(sample, gears + np.log(factor)), axis=1).sum())
+        float(counts @ np.log(densities(middles, gears + np.log(factor)).sum(axis=1)))
         - 0.5 * ((factor - 1) / _BELIEVED) ** 2
         for factor in factors.tolist()
     ]
@@ -54,17 +59,19 @@ def likeliest(logs: Floats, gears: Floats, gap_s: Places) -> Places:
         return np.zeros(0, dtype=np.intp)
     if count == 1:
         return np.zeros(len(logs), dtype=np.intp)
-    emitted = emissions(logs, gears)
-    moves = {gap: _moves(count, gap) for gap in range(1, _LONGEST_GAP + 1)}
+    emitted = np.log(densities(logs, gears))
+    # From all gears (along a row) to each: a row’s best is found fastest.
+    moves = {gap: np.ascontiguousarray(_moves(count, gap).T) for gap in range(1, _LONGEST_GAP + 1)}
     gaps = np.minimum(gap_s, _LONGEST_GAP).tolist()
-    from_ = np.zeros((len(logs), count), dtype=np.int16)
-    score = emitted[0]
-    columns = np.arange(count)
+    from_ = np.zeros((len(logs), count), dtype=np.intp)
+    score, reached = emitted[0], np.empty((count, count))
+    row = np.arange(count) * count
     for second in range(1, len(logs)):
-        reached = score[:, None] + moves[gaps[second]]
-        best = reached.argmax(axis=0)
-        from_[second] = best
-        score = reached[best, columns] + emitted[second]
+        np.add(moves[gaps[second]], score, out=reached)
+        best = from_[second]
+        reached.argmax(axis=1, out=best)
+        score = reached.ravel().take(best + row)
+        score += emitted[second]
     found = np.zeros(len(logs), dtype=np.intp)
     found[-1] = int(score.argmax())
     for second in range(len(logs) - 1, 0, -1):
