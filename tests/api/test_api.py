@@ -104,11 +104,18 @@ def test_a_page_that_knows_a_job_is_told_that_nothing_changed_and_by_any_change_
     def revision():
         return {"revision": client.get(url).json()["revision"]}
 
+    # What is weighed follows a setup’s name, and with it the need changes.
+    def version():
+        return {"version": client.get(url).json()["version"]}
+
+    def need():
+        return client.get(url).json()["need"]
+
     changes = [
         lambda: client.put(place(job), params={"version": 1}, json=named),
         lambda: client.put(place(job), params={"version": 2}, json={**named, "name": "Twice"}),
-        lambda: client.put(url, params={"version": 1}, json={**job["need"], "notes": "steep"}),
-        lambda: client.put(reference, params={"version": 2}),
+        lambda: client.put(url, params=version(), json={**need(), "notes": "steep"}),
+        lambda: client.put(reference, params=version()),
         lambda: client.put(
             f"{url}/order", params=revision(), json=[each["id"] for each in reversed(job["setups"])]
         ),

@@ -31,7 +31,7 @@ def open_view(page: Page, address: str, view: str) -> None:
     page.wait_for_url(re.compile("/jobs/.+/"))
     page.goto(f"{page.url.rsplit('/', 1)[0]}/{view.lower()}")
     expect(page.locator("main h2, main input").first).to_be_visible()
-    expect(page.get_by_text("Opening")).to_have_count(0)
+    expect(page.get_by_role("status").filter(has_text="Opening")).to_have_count(0)
 
 
 @pytest.mark.parametrize("view", VIEWS)

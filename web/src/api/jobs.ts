@@ -70,12 +70,15 @@ export function useKeepAnswer() {
     jobId: string,
     { before, standing }: { before: string; standing: Standing },
     change: (job: JobRecord) => JobRecord,
-  ) =>
+  ) => {
+    const known = client.getQueryData<JobRecord>(jobKey(jobId))?.mark === before;
     put(jobId, (job) => {
       if (!job) return undefined;
       const mark = job.mark === before ? standing.mark : job.mark;
       return { ...change(job), ...standing, mark };
     });
+    if (!known) void client.invalidateQueries({ queryKey: jobKey(jobId) });
+  };
   return {
     job: (job: JobRecord) => put(job.id, () => job),
     need: (jobId: string, saved: SavedNeed) =>
