@@ -390,3 +390,11 @@ def test_what_is_not_looked_after_as_far_as_is_known_is_not_best_at_it():
     found = weighed(LOW, bare, weights={"own hours": 1})
     assert of(found, "Bare").values == {"own hours": None}
     assert of(found, "Bare").not_known == ["own work over 5 years: no upkeep of any of its parts"]
+
+
+def test_just_the_wanted_speed_is_quick_enough():
+    top_kmh = round(compare(validate(Brief, brief(LOW))).setups[0].top.speed_kmh, 1)
+    weighing = {"weights": {"price": 1}, "musts": [{"criterion": "quick enough"}]}
+    for wanted, out in ((top_kmh, []), (top_kmh + 0.1, ["quick enough"])):
+        given = brief(LOW, wants={"top_kmh": round(wanted, 1)}, weighing=weighing)
+        assert verdict(validate(Brief, given), []).setups[0].out_by == out
