@@ -131,10 +131,22 @@ export function useDemo() {
   return {
     add: useMutation({
       mutationFn: () => dataOf<JobRecord>(api.POST("/api/jobs/demo")),
-      onSuccess: (job) => keep.job(job),
+      onSuccess: (job) => {
+        client.setQueriesData({ queryKey: ["put-away"] }, false);
+        keep.job(job);
+      },
       onSettled,
     }),
-    remove: useMutation({ mutationFn: () => dataOf(api.DELETE("/api/jobs/demo")), onSettled }),
+    remove: useMutation<unknown, Error, string[]>({
+      mutationFn: () => dataOf(api.DELETE("/api/jobs/demo")),
+      // Nobody looks at them again while they go.
+      onMutate: (jobIds) => {
+        jobIds.forEach((jobId) => client.setQueryData(putAwayKey(jobId), true));
+        return Promise.all(jobIds.map((jobId) => client.cancelQueries({ queryKey: jobKey(jobId) })));
+      },
+      onError: (_, jobIds) => jobIds.forEach((jobId) => client.setQueryData(putAwayKey(jobId), false)),
+      onSettled,
+    }),
   };
 }
 

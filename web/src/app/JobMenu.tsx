@@ -30,7 +30,7 @@ export function JobMenu({ job }: { job: JobRecord }) {
       (error: Error) => notify({ text: `The demo was not opened: ${error.message}` }),
     );
   const remove = () =>
-    putAway.mutateAsync().then(
+    putAway.mutateAsync(jobs.filter((each) => each.demo).map(({ id }) => id)).then(
       () => {
         notify({ text: "The demo was removed.", action: { label: "Bring it back", run: () => void look() } });
         open(own ? `/jobs/${own.id}/${viewGoneTo()}` : "/ask");
