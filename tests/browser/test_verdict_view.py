@@ -89,6 +89,17 @@ def test_a_weight_that_is_none_is_kept_and_told(verdict, expected_errors):
     saved(verdict)
 
 
+def test_half_a_scale_says_what_is_missing(verdict, demo):
+    cost = row(verdict, "cost over 5 years")
+    cost.get_by_text("Scale").click()
+    cost.get_by_label("Worst, crowns").fill("3000")
+    expect(cost.get_by_text("Is asked for as well: a scale has two ends.")).to_be_visible()
+    cost.get_by_label("Best, crowns").fill("0")
+    expect(cost.get_by_text("3,000 crowns")).to_be_visible()
+    saved(verdict)
+    assert stored(demo).scales == {"total cost": (3000, 0)}
+
+
 def test_a_must_knocks_out_with_its_reason_and_back(verdict):
     musts = verdict.get_by_role("region", name="What it must be")
     musts.get_by_role("button", name="climbs the hill").click()
@@ -180,6 +191,7 @@ def test_deciding_anew_keeps_what_was_decided(verdict):
 
 
 def test_the_plan_is_ticked_off_and_stays_so(verdict):
+    views = verdict.get_by_role("navigation", name="Views")
     plan = verdict.get_by_role("region", name="The change, step by step")
     plan.get_by_label("To", exact=True).select_option(label="D Fourteen-speed hub")
     plan.get_by_text("Parts, tools and steps").click()
@@ -191,6 +203,17 @@ def test_the_plan_is_ticked_off_and_stays_so(verdict):
     verdict.reload()
     plan.get_by_label("To", exact=True).select_option(label="D Fourteen-speed hub")
     expect(plan.get_by_text(re.compile("1 of [0-9]+ steps done"))).to_be_visible()
+    views.get_by_role("link", name="Sheet").click()
+    expect(verdict.get_by_role("article", name="Sheet")).not_to_contain_text("☑")
+    views.get_by_role("link", name="Verdict").click()
+    decide = verdict.get_by_role("region", name="Decide")
+    for chip in decide.get_by_role("group", name="Chosen").get_by_role("button", pressed=True).all():
+        chip.click()
+    decide.get_by_role("button", name="Fourteen-speed hub").click()
+    decide.get_by_role("button", name="Write it down").click()
+    views.get_by_role("link", name="Sheet").click()
+    expect(verdict.get_by_text("☑ Put the bicycle into the stand")).to_be_visible()
+    views.get_by_role("link", name="Verdict").click()
     plan.get_by_label("To", exact=True).select_option(label="A As ridden: single-speed")
     expect(plan.get_by_text("Must be another setup")).to_be_visible()
 

@@ -24,17 +24,20 @@ export function Plans({ job, bench, found, says }: Props) {
 
 function Plan({ job, bench, says, from, to }: Omit<Props, "found"> & { from: string; to: string }) {
   const plan = useChange(job, bench, from, to).data;
+  // The plan is asked for without what is weighed; what is ticked off stands there.
+  const ticked = bench.need.weighing?.ticked ?? [];
+  const done = ticked.find((each) => each.start === from && each.to === to)?.done ?? [];
   if (!plan) return null;
   return (
     <section>
       <h2>The change</h2>
       <p>{says(plan.says)}</p>
-      <Lists plan={plan} says={says} />
+      <Lists plan={plan} done={done} says={says} />
       <h3>Steps</h3>
       <ol>
         {plan.steps.map(({ what, minutes, caution }) => (
           <li key={what}>
-            {mark(plan, what)} {says(what)} <small>({minutes} min)</small>
+            {mark(done, what)} {says(what)} <small>({minutes} min)</small>
             {caution && <div className={styles.caution}>{caution}</div>}
           </li>
         ))}
@@ -44,24 +47,30 @@ function Plan({ job, bench, says, from, to }: Omit<Props, "found"> & { from: str
   );
 }
 
-const mark = (plan: ChangePlan, what: string): string => (plan.done.includes(what) ? "☑" : "☐");
+const mark = (done: string[], what: string): string => (done.includes(what) ? "☑" : "☐");
 
-function Lists({ plan, says }: { plan: ChangePlan; says: Props["says"] }) {
+interface ListsProps {
+  plan: ChangePlan;
+  done: string[];
+  says: Props["says"];
+}
+
+function Lists({ plan, done, says }: ListsProps) {
   const price = (amount: number | null) =>
     amount === null ? "price not known" : moneyText(amount, plan.currency);
   const lists: [string, string[]][] = [
     ["Does not go together", plan.fails.map(capital)],
-    ["To be looked at first", plan.not_known.map((what) => `${mark(plan, what)} ${what}`)],
+    ["To be looked at first", plan.not_known.map((what) => `${mark(done, what)} ${what}`)],
     ["Comes off", plan.off.map(capital)],
     ["Goes on", plan.on.map(capital)],
     ["Stays", plan.kept.map(capital)],
     [
       "To buy",
       plan.buy.map(
-        (each) => `${mark(plan, `buy: ${each.what}`)} ${capital(each.what)}: ${price(each.price)}`,
+        (each) => `${mark(done, `buy: ${each.what}`)} ${capital(each.what)}: ${price(each.price)}`,
       ),
     ],
-    ["Tools", plan.tools.map((what) => `${mark(plan, `tool: ${what}`)} ${capital(what)}`)],
+    ["Tools", plan.tools.map((what) => `${mark(done, `tool: ${what}`)} ${capital(what)}`)],
   ];
   return lists.map(
     ([title, entries]) =>

@@ -50,7 +50,7 @@ export function Musts({ found, weighing, change }: Props) {
             />
           ))}
       </Chips>
-      <details className={styles.limit} open={undefined}>
+      <details className={styles.limit}>
         <summary>A limit on a figure</summary>
         <AddLimit offered={[...LIMITED, ...own]} currency={found.currency} taken={asked} onAdd={demand} />
       </details>

@@ -98,6 +98,12 @@ function Scale({ row, currency, weighed }: Pick<Props, "row" | "currency" | "wei
       change({ scales: { ...weighing.scales, [row.criterion]: [worst, best] } as Weighing["scales"] });
   };
   const place = `weighing.scales.${row.criterion}`;
+  // One end alone is no scale, and is not kept: that is said where the other is missing.
+  const missing = shown.findIndex((each) => each.trim() === "");
+  const half = missing >= 0 && shown.some((each) => each.trim() !== "");
+  const told = half
+    ? [{ where: `${place}[${missing}]`, what: "is asked for as well: a scale has two ends" }]
+    : problems.map((problem) => (problem.where === place ? { ...problem, where: `${place}[0]` } : problem));
   return (
     <>
       <p className={styles.hint}>
@@ -109,9 +115,9 @@ function Scale({ row, currency, weighed }: Pick<Props, "row" | "currency" | "wei
           label="Worst"
           unit={unit || undefined}
           numeric
-          place={place}
+          place={`${place}[0]`}
           value={shown[0]}
-          problems={problems}
+          problems={told}
           onChange={(entered) => put(0, entered)}
         />
         <FieldText
@@ -120,7 +126,7 @@ function Scale({ row, currency, weighed }: Pick<Props, "row" | "currency" | "wei
           numeric
           place={`${place}[1]`}
           value={shown[1]}
-          problems={problems}
+          problems={told}
           onChange={(entered) => put(1, entered)}
         />
         {(held !== undefined || typed !== undefined) && (

@@ -1,5 +1,5 @@
 import { useHowSure, useVerdict } from "../../api/verdict";
-import type { Verdict } from "../../api/client";
+import type { FieldProblem, Verdict } from "../../api/client";
 import { Balance, Order } from "../../charts/Balance";
 import { SaveState, SaveTrouble } from "../../drafts/SaveState";
 import { useWorkbench } from "../../drafts/useWorkbench";
@@ -71,7 +71,7 @@ export function VerdictView() {
           </div>
           <SaveTrouble
             entry={need.entry}
-            elsewhere={[]}
+            elsewhere={untold(problems)}
             onDiscard={need.discard}
             onOverwrite={need.overwrite}
           />
@@ -135,6 +135,14 @@ export function VerdictView() {
     </>
   );
 }
+
+/** What a field of this view says itself; all else is said above them. */
+const TOLD =
+  /^(?!weighing)|^weighing\.(weights|scales|ratings|reasons|unsure)\.|^weighing\.decision\.(gave_up|why|look_again)/;
+
+const untold = (problems: FieldProblem[]): string[] => [
+  ...new Set(problems.filter(({ where }) => !TOLD.test(where)).map(({ where, what }) => `${where}: ${what}`)),
+];
 
 const usualOf = (found: Verdict | undefined): Record<string, unknown> =>
   Object.fromEntries(found?.criteria.map(({ criterion, weight }) => [criterion, weight]) ?? []);
