@@ -8,6 +8,8 @@ from kettledrum import __version__
 from kettledrum.api import problem_details, site
 from kettledrum.api.access import Access, Gate
 from kettledrum.api.routes import (
+    bike_rides,
+    bikes,
     calculate,
     damaged,
     data,
@@ -44,6 +46,10 @@ ROUTERS = (
     roads.strict,
     search.router,
     verdict.router,
+    bikes.router,
+    bikes.strict,
+    bike_rides.router,
+    bike_rides.strict,
     live.router,
     live.strict,
 )

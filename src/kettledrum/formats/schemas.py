@@ -5,6 +5,7 @@ from importlib import resources
 from pydantic import BaseModel
 
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.log.bike import Log
 from kettledrum.core.parts.setup import Setup
 from kettledrum.formats.archive import Contents
 from kettledrum.formats.shelf import Shelf
@@ -14,6 +15,7 @@ FORMATS: dict[str, type[BaseModel]] = {
     "kettledrum-brief-1": Brief,
     "kettledrum-archive-1": Contents,
     "kettledrum-shelf-1": Shelf,
+    "kettledrum-log-1": Log,
 }
 """The formats by the names of their schemas."""
 

@@ -7,9 +7,11 @@ from kettledrum.store.file.damaged import Damaged
 from kettledrum.store.file.held import AlreadyServed
 from kettledrum.store.file.rotation import BackupRules
 from kettledrum.store.records import (
+    BikeRecord,
     JobPlaces,
     JobRecord,
     JobSummary,
+    RideRecord,
     RoadRecord,
     SavedNeed,
     SavedRoad,
@@ -26,6 +28,7 @@ from kettledrum.store.upkeep import DataSize
 __all__ = [
     "AlreadyServed",
     "BackupRules",
+    "BikeRecord",
     "BroughtIn",
     "Copies",
     "Copy",
@@ -36,6 +39,7 @@ __all__ = [
     "JobSummary",
     "NotFound",
     "PartRecord",
+    "RideRecord",
     "RoadRecord",
     "SavedNeed",
     "SavedRoad",

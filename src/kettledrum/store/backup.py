@@ -86,6 +86,7 @@ def _rise_above(backup: sqlite3.Connection, live: sqlite3.Connection) -> None:
     highest = (
         "SELECT max(coalesce(max(version), 0), coalesce((SELECT max(version) FROM setup), 0), "
         "coalesce((SELECT max(version) FROM part), 0), coalesce((SELECT max(version) FROM road), 0), "
+        "coalesce((SELECT max(version) FROM bike), 0), coalesce((SELECT max(version) FROM ride), 0), "
         "coalesce(max(revision), 0), coalesce((SELECT max(number) FROM revision), 0)) FROM job"
     )
     by = max(connection.execute(highest).fetchone()[0] for connection in (backup, live)) + 1
@@ -93,6 +94,8 @@ def _rise_above(backup: sqlite3.Connection, live: sqlite3.Connection) -> None:
         "UPDATE setup SET version = version + ?",
         "UPDATE part SET version = version + ?",
         "UPDATE road SET version = version + ?",
+        "UPDATE bike SET version = version + ?",
+        "UPDATE ride SET version = version + ?",
         "UPDATE revision SET number = number + ?",
         "UPDATE job SET version = version + ?1, revision = revision + ?1",
     ):

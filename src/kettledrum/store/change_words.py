@@ -1,7 +1,10 @@
 """A change in words, as undo and redo name it: "front teeth of “Eight-speed hub”"."""
 
 import json
+from datetime import date
 from typing import Any, NamedTuple
+
+from kettledrum.core.terms.day import in_words as in_words_of_day
 
 Content = dict[str, Any]
 
@@ -50,13 +53,53 @@ _WEIGHING_WORDS = {
 }
 
 
+_BIKE_WORDS = {
+    "since": "start",
+    "km_at_start": "start",
+    "notes": "notes",
+    "mounted": "what is mounted",
+    "done": "work done",
+    "happened": "what happened",
+    "measured": "what was measured",
+}
+_BIKE_LISTS = ("mounted", "done", "happened", "measured")
+
+
+def what_it_is(change: Change) -> str:
+    """Whether a change of a row is to a setup, a road, a bike or a ride."""
+    held = change.after or change.before or {}
+    for key, what in (("letter", "setup"), ("bike_id", "ride"), ("line_id", "road")):
+        if key in held:
+            return what
+    return "bike"
+
+
 def in_words(changes: list[Change]) -> str:
     """What changes did together, as a noun; a setup's own change tells more than what it drew after it."""
-    setups = [_row_words(change) for change in changes if change.key != "job"]
+    rides = [change for change in changes if change.key != "job" and what_it_is(change) == "ride"]
+    others = [change for change in changes if change.key != "job" and what_it_is(change) != "ride"]
+    if len(rides) > 1 and not others:
+        return _rides_words(rides)
+    setups = [_row_words(change) for change in others or rides]
     if len(setups) > 1:
         added = all(change.before is None for change in changes if change.key != "job")
-        return f"addition of {len(setups)} roads" if added else "order of the setups"
+        return f"addition of {len(setups)} {_kinds(others)}" if added else "order of the setups"
     return setups[0] if setups else _job_words(changes[0])
+
+
+def _kinds(changes: list[Change]) -> str:
+    return "bikes" if all(what_it_is(change) == "bike" for change in changes) else "roads"
+
+
+def _rides_words(rides: list[Change]) -> str:
+    first = rides[0]
+    if first.before is None:
+        return f"addition of {len(rides)} rides"
+    if _moved_in_or_out(first):
+        return f"{'deletion' if (first.after or {})['deleted_at'] else 'return'} of {len(rides)} rides"
+    if first.before["seconds_id"] != (first.after or {})["seconds_id"]:
+        return f"seconds of {len(rides)} rides"
+    return f"gears of {len(rides)} rides"
 
 
 def kind(changes: list[Change]) -> str | None:
@@ -70,6 +113,9 @@ def kind(changes: list[Change]) -> str | None:
 def _is_pressed(change: Change) -> bool:
     """Whether something was pressed rather than typed: a must, a voice, a tick, a decision made."""
     before, after = change.before or {}, change.after or {}
+    if change.key != "job" and what_it_is(change) == "bike":
+        held = [json.loads(each["document"]) for each in (before, after)]
+        return any(len(held[0].get(key) or []) != len(held[1].get(key) or []) for key in _BIKE_LISTS)
     if change.key != "job" or before.get("need") == after.get("need"):
         return False
     was, now = ((json.loads(held["need"]).get("weighing") or {}) for held in (before, after))
@@ -97,24 +143,37 @@ def _job_words(change: Change) -> str:
 
 
 def _row_words(change: Change) -> str:
-    """A setup's change, or a road's: a road has no letter."""
-    after = change.after or {}
-    is_setup = "letter" in after
-    name = f"“{after['name']}”" if is_setup else f"the road “{after['name']}”"
+    """A setup's change, or that of a road, a bike or a ride."""
+    after, what = change.after or {}, what_it_is(change)
+    if what == "ride":
+        return _ride_words(change)
+    is_setup = what == "setup"
+    own = "" if is_setup else f"the {what} "
+    name = f"{own}“{after['name']}”"
     if change.before is None:
         return f"addition of {name}"
     if change.before["deleted_at"] != after["deleted_at"]:
         return f"{'deletion' if after['deleted_at'] else 'return'} of {name}"
     if change.before["name"] != after["name"]:
-        return f"name of {'' if is_setup else 'the road '}“{change.before['name']}”"
+        return f"name of {own}“{change.before['name']}”"
     if change.before["document"] == after["document"]:
         return f"place of {name}"
     if not is_setup:
         key = _first_difference(json.loads(change.before["document"]), json.loads(after["document"]))
-        return f"{_ROAD_WORDS.get(key, key)} of {name}"
+        return f"{(_ROAD_WORDS if what == 'road' else _BIKE_WORDS).get(key, key)} of {name}"
     return (
         f"{_document_words(json.loads(change.before['document']), json.loads(after['document']))} of {name}"
     )
+
+
+def _ride_words(change: Change) -> str:
+    after = change.after or {}
+    name = f"the ride of {in_words_of_day(date.fromisoformat(after['day']))}"
+    if change.before is None:
+        return f"addition of {name}"
+    if _moved_in_or_out(change):
+        return f"{'deletion' if after['deleted_at'] else 'return'} of {name}"
+    return f"figures of {name}"
 
 
 def _document_words(before: Content, after: Content) -> str:

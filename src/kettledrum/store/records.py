@@ -6,6 +6,8 @@ from pydantic import BaseModel
 
 from kettledrum.core.job.brief import Brief, Need
 from kettledrum.core.job.route import Leg, Rides, Route
+from kettledrum.core.log.bike import BikeHead
+from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.parts.setup import Setup
 
 
@@ -61,6 +63,22 @@ class JobRecord(Standing):
     reference_id: str | None
     setups: list[SetupRecord]
     roads: list[RoadRecord]
+
+
+class BikeRecord(BaseModel):
+    """A bike of a job without its rides."""
+
+    id: str
+    version: int
+    bike: BikeHead
+
+
+class RideRecord(BaseModel):
+    """A ride of a bike."""
+
+    id: str
+    version: int
+    ride: LoggedRide
 
 
 class Saved(BaseModel):

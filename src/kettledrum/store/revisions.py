@@ -6,23 +6,31 @@ so that a window that has not seen an undo cannot write over it unnoticed.
 
 import json
 from datetime import datetime, timedelta
-from typing import Literal
+from typing import Any, Literal
 
 from sqlalchemy import event, inspect
 from sqlmodel import Session, col, delete, select
 
-from kettledrum.store.change_words import Change, Content, in_words, kind
-from kettledrum.store.tables import JobRow, RevisionRow, RoadRow, SetupRow, now
+from kettledrum.store.change_words import Change, Content, in_words, kind, what_it_is
+from kettledrum.store.tables import BikeRow, JobRow, RevisionRow, RideRow, RoadRow, SetupRow, now
 
 JOB = "job"
 TYPING_SECONDS = 4
 """Changes of one thing that follow each other faster than this are one step of undo."""
 
-Watched = JobRow | SetupRow | RoadRow
+Watched = JobRow | SetupRow | RoadRow | BikeRow | RideRow
 _FIELDS: dict[type[Watched], tuple[str, ...]] = {
     JobRow: ("name", "need", "reference_id"),
     SetupRow: ("position", "letter", "name", "document", "deleted_at"),
     RoadRow: ("position", "name", "document", "line_id", "length_m", "ascent_m", "deleted_at"),
+    BikeRow: ("position", "name", "document", "deleted_at"),
+    RideRow: ("bike_id", "day", "document", "seconds_id", "deleted_at"),
+}
+_TABLES: dict[str, type[SetupRow | RoadRow | BikeRow | RideRow]] = {
+    "setup": SetupRow,
+    "road": RoadRow,
+    "bike": BikeRow,
+    "ride": RideRow,
 }
 
 
@@ -35,11 +43,11 @@ class Watch:
 
     def _look(self, session: Session, _context: object, _instances: object) -> None:
         for row in [*session.new, *session.dirty]:
-            if isinstance(row, JobRow | SetupRow | RoadRow) and id(row) not in self._before:
+            if isinstance(row, Watched) and id(row) not in self._before:
                 self._before[id(row)] = row, None if row in session.new else _held_before(row)
 
     def changes(self) -> list[Change]:
-        """All that was changed and flushed: the job first, then setups, then roads."""
+        """All that was changed and flushed: the job first, then setups, roads, bikes and rides."""
         found = [
             Change(JOB if isinstance(row, JobRow) else row.id, before, _held(row))
             for row, before in sorted(self._before.values(), key=lambda seen: _place(seen[0]))
@@ -50,8 +58,8 @@ class Watch:
 
 
 def _place(row: Watched) -> tuple[int, int, str]:
-    position = 0 if isinstance(row, JobRow) else row.position
-    return [JobRow, SetupRow, RoadRow].index(type(row)), position, row.id
+    position = 0 if isinstance(row, JobRow | RideRow) else row.position
+    return list(_FIELDS).index(type(row)), position, row.id
 
 
 def _held(row: Watched) -> Content:
@@ -125,9 +133,9 @@ def step(session: Session, job: JobRow, way: Literal["undo", "redo"]) -> str | N
     if revision is None:
         return None
     changes = [Change(*change) for change in json.loads(revision.changes)]
-    rows: dict[str, SetupRow | RoadRow] = {}
+    rows: dict[str, SetupRow | RoadRow | BikeRow | RideRow] = {}
     for change in changes:
-        row = session.get(SetupRow, change.key) or session.get(RoadRow, change.key)
+        row: Any = session.get(_TABLES[what_it_is(change)], change.key) if change.key != JOB else None
         if row is not None:
             rows[change.key] = row
     # Names and letters may trade places between setups: all step aside before any takes its new one.
@@ -147,7 +155,7 @@ def step(session: Session, job: JobRow, way: Literal["undo", "redo"]) -> str | N
     return revision.what
 
 
-def _put(row: JobRow | SetupRow | RoadRow, content: Content | None) -> None:
+def _put(row: Watched, content: Content | None) -> None:
     for field, value in (content or {}).items():
         setattr(row, field, value)
     row.version += 1

@@ -21,7 +21,7 @@ from kettledrum.store.file.old_setups import readable_setup
 from kettledrum.store.incoming import insert_jobs, ready_job, text
 from kettledrum.store.records import JobRecord, SetupRecord, Standing, brief_of
 from kettledrum.store.road_rows import present_roads, road_record, routes_of
-from kettledrum.store.tables import JobRow, RoadRow, SetupRow, now
+from kettledrum.store.tables import BikeRow, JobRow, RideRow, RoadRow, SetupRow, now
 
 
 def kept(model: type[AnyModel], text: str, what: str) -> AnyModel:
@@ -76,7 +76,7 @@ def setup_row(session: Session, job_id: str, setup_id: str) -> SetupRow:
     return row
 
 
-def next_version(row: JobRow | SetupRow | RoadRow, based_on: int, what: str) -> None:
+def next_version(row: JobRow | SetupRow | RoadRow | BikeRow | RideRow, based_on: int, what: str) -> None:
     """Counts a change that was based on a version. Raises StaleWrite."""
     if row.version != based_on:
         raise StaleWrite(what, row.version)
@@ -177,6 +177,8 @@ _MARK = sql(
     SELECT version, revision,
         (SELECT sum(version) FROM setup WHERE job_id = :id),
         (SELECT sum(version) FROM road WHERE job_id = :id),
+        (SELECT sum(version) FROM bike WHERE job_id = :id),
+        (SELECT sum(version) FROM ride WHERE job_id = :id),
         (SELECT at FROM revision WHERE job_id = :id AND number = job.revision)
     FROM job WHERE id = :id AND deleted_at IS NULL
     """

@@ -11,7 +11,8 @@ from sqlmodel import delete
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.formats.archive import Everything
-from kettledrum.store import rows
+from kettledrum.store import bike_rows, rows
+from kettledrum.store.bikes import Bikes
 from kettledrum.store.errors import StoreUnusable
 from kettledrum.store.file.damaged import (
     Damaged,
@@ -30,7 +31,16 @@ from kettledrum.store.records import JobRecord, JobSummary
 from kettledrum.store.roads import Roads
 from kettledrum.store.sessions import READ_ONLY, Sessions
 from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records
-from kettledrum.store.tables import JobRow, RevisionRow, RoadLineRow, RoadRow, SetupRow
+from kettledrum.store.tables import (
+    BikeRow,
+    JobRow,
+    RevisionRow,
+    RideRow,
+    RideSecondsRow,
+    RoadLineRow,
+    RoadRow,
+    SetupRow,
+)
 from kettledrum.store.upkeep import DataSize, data_size, forget
 
 
@@ -56,6 +66,7 @@ class Store:
         self._sessions = Sessions(self._engine)
         self.jobs = Jobs(self._sessions)
         self.roads = Roads(self._sessions)
+        self.bikes = Bikes(self._sessions)
         self.history = History(self._sessions)
         self.shelf = Shelf(self._sessions)
 
@@ -132,7 +143,7 @@ class Store:
         """
         ready = []
         for number, brief in enumerate(found.jobs, start=1):
-            ready.append(ready_job(brief))
+            ready.append(ready_job(brief, found.logs.get(number - 1), found.seconds))
             yield number / len(found.jobs)
         with self._sessions.writing() as session:
             insert_jobs(session, ready)
@@ -142,8 +153,16 @@ class Store:
     def everything(self) -> Everything:
         """Every job as a brief, oldest first, and every part on the shelf, as of one moment."""
         with self._sessions.reading() as session:
-            jobs = [rows.job_brief(session, row) for row in rows.job_rows(session)]
-            return Everything(jobs, [record.part for record in part_records(session)])
+            held = rows.job_rows(session)
+            jobs = [rows.job_brief(session, row) for row in held]
+            logs = {
+                place: log
+                for place, row in enumerate(held)
+                if (log := bike_rows.log_of(session, row.id)) is not None
+            }
+            rides = (ride for log in logs.values() for bike in log.bikes for ride in bike.rides or [])
+            seconds = bike_rows.seconds_of(session, {ride.seconds for ride in rides if ride.seconds})
+            return Everything(jobs, [record.part for record in part_records(session)], logs, seconds)
 
     def damaged(self) -> list[Damaged]:
         """The damaged stores kept aside beside this one, until they are brought back or dismissed."""
@@ -166,6 +185,9 @@ class Store:
         with self._sessions.writing() as session:
             session.exec(delete(RevisionRow))
             session.exec(delete(SetupRow))
+            session.exec(delete(RideRow))
+            session.exec(delete(BikeRow))
+            session.exec(delete(RideSecondsRow))
             session.exec(delete(RoadRow))
             session.exec(delete(RoadLineRow))
             session.exec(delete(JobRow))

@@ -90,6 +90,56 @@ class RoadRow(SQLModel, table=True):
     deleted_at: str | None = None
 
 
+class BikeRow(SQLModel, table=True):
+    """A bike of a job without its rides; a deleted one stays, marked, so that it can be brought back."""
+
+    __tablename__ = "bike"
+    __table_args__ = (
+        Index("bike_name", "job_id", "name", unique=True, sqlite_where=text("deleted_at IS NULL")),
+        Index("bike_versions", "job_id", "version"),
+    )
+
+    id: str = Field(default_factory=new_id, primary_key=True)
+    job_id: str = Field(foreign_key="job.id", ondelete="CASCADE")
+    position: int
+    name: str
+    document: str
+    version: int = 1
+    created_at: str = Field(default_factory=now)
+    changed_at: str = Field(default_factory=now)
+    deleted_at: str | None = None
+
+
+class RideSecondsRow(SQLModel, table=True):
+    """The packed seconds of rides, by their digest. They never change, so that many revisions share them."""
+
+    __tablename__ = "ride_seconds"
+
+    id: str = Field(primary_key=True)
+    content: bytes
+
+
+class RideRow(SQLModel, table=True):
+    """A ride of a bike; a deleted one stays, marked, so that it can be brought back. `day` is when it was."""
+
+    __tablename__ = "ride"
+    __table_args__ = (
+        Index("ride_days", "bike_id", "day"),
+        Index("ride_versions", "job_id", "version"),
+    )
+
+    id: str = Field(default_factory=new_id, primary_key=True)
+    job_id: str = Field(foreign_key="job.id", ondelete="CASCADE")
+    bike_id: str = Field(foreign_key="bike.id", ondelete="CASCADE")
+    day: str
+    document: str
+    seconds_id: str | None = Field(default=None, foreign_key="ride_seconds.id")
+    version: int = 1
+    created_at: str = Field(default_factory=now)
+    changed_at: str = Field(default_factory=now)
+    deleted_at: str | None = None
+
+
 class RevisionRow(SQLModel, table=True):
     """A change to a job, with what stood before and after it; above the job's own number it is undone."""
 

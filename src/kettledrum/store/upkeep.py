@@ -14,6 +14,13 @@ _PAST = (
     ("document", "setup WHERE deleted_at IS NOT NULL"),
     ("document", "road WHERE deleted_at IS NOT NULL"),
     ("document", "part WHERE deleted_at IS NOT NULL"),
+    ("document", "bike WHERE deleted_at IS NOT NULL"),
+    ("document", "ride WHERE deleted_at IS NOT NULL"),
+    (
+        "content",
+        "ride_seconds WHERE id NOT IN "
+        "(SELECT seconds_id FROM ride WHERE seconds_id IS NOT NULL AND deleted_at IS NULL)",
+    ),
     (
         "content",
         "road_line WHERE id NOT IN "
@@ -26,10 +33,14 @@ _COUNTS = {
     "setups": "SELECT count(*) FROM setup WHERE deleted_at IS NULL",
     "roads": "SELECT count(*) FROM road WHERE deleted_at IS NULL",
     "parts": "SELECT count(*) FROM part WHERE deleted_at IS NULL",
+    "bikes": "SELECT count(*) FROM bike WHERE deleted_at IS NULL",
+    "rides": "SELECT count(*) FROM ride WHERE deleted_at IS NULL",
     "steps": "SELECT count(*) FROM revision",
     "deleted_jobs": "SELECT count(*) FROM job WHERE deleted_at IS NOT NULL",
     "deleted_things": "SELECT (SELECT count(*) FROM setup WHERE deleted_at IS NOT NULL) + "
     "(SELECT count(*) FROM road WHERE deleted_at IS NOT NULL) + "
+    "(SELECT count(*) FROM bike WHERE deleted_at IS NOT NULL) + "
+    "(SELECT count(*) FROM ride WHERE deleted_at IS NOT NULL) + "
     "(SELECT count(*) FROM part WHERE deleted_at IS NOT NULL)",
     "past_bytes": "SELECT "
     + " + ".join(
@@ -48,6 +59,8 @@ class DataSize(BaseModel):
     setups: int
     roads: int
     parts: int
+    bikes: int
+    rides: int
     steps: int
     deleted_jobs: int
     deleted_things: int
@@ -78,6 +91,14 @@ _FORGET = (
     "WHERE revision.job_id = setup.job_id AND instr(revision.changes, setup.id) > 0)",
     "DELETE FROM road WHERE deleted_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM revision "
     "WHERE revision.job_id = road.job_id AND instr(revision.changes, road.id) > 0)",
+    "DELETE FROM ride WHERE deleted_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM revision "
+    "WHERE revision.job_id = ride.job_id AND instr(revision.changes, ride.id) > 0)",
+    "DELETE FROM bike WHERE deleted_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM revision "
+    "WHERE revision.job_id = bike.job_id AND instr(revision.changes, bike.id) > 0) "
+    "AND NOT EXISTS (SELECT 1 FROM ride WHERE ride.bike_id = bike.id AND EXISTS (SELECT 1 FROM revision "
+    "WHERE revision.job_id = bike.job_id AND instr(revision.changes, ride.id) > 0))",
+    "DELETE FROM ride_seconds WHERE id NOT IN (SELECT seconds_id FROM ride WHERE seconds_id IS NOT NULL) "
+    "AND NOT EXISTS (SELECT 1 FROM revision WHERE instr(revision.changes, ride_seconds.id) > 0)",
     "DELETE FROM road_line WHERE id NOT IN (SELECT line_id FROM road WHERE line_id IS NOT NULL) "
     "AND NOT EXISTS (SELECT 1 FROM revision WHERE instr(revision.changes, road_line.id) > 0)",
 )

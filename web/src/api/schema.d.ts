@@ -1670,6 +1670,352 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/bikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bikes
+         * @description The bikes of a job, by name.
+         */
+        get: operations["list_bikes"];
+        put?: never;
+        /**
+         * Add Bike
+         * @description A bike more: a setup that was built.
+         */
+        post: operations["add_bike"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Log File
+         * @description The log of all bikes of a job as a file, `kettledrum-log/1`, without the seconds of rides.
+         */
+        get: operations["read_log_file"];
+        put?: never;
+        /**
+         * Take In Log
+         * @description Adds the bikes of a log file with their rides, or none of them.
+         */
+        post: operations["take_in_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Bike
+         * @description A bike with what its rides come to.
+         */
+        get: operations["read_bike"];
+        /**
+         * Change Bike
+         * @description Changes a bike: its name, what is mounted, what was done on it, measured, or happened to it.
+         */
+        put: operations["change_bike"];
+        post?: never;
+        /**
+         * Delete Bike
+         * @description Takes a bike out of its job.
+         */
+        delete: operations["delete_bike"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Bike
+         * @description Brings a deleted bike back.
+         */
+        post: operations["restore_bike"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learn From Rides
+         * @description What the rides on what is mounted now tell of rider and road, beside what the job assumes.
+         */
+        get: operations["learn_from_rides"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/patterns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Patterns
+         * @description What happened, counted by gear, distance since the last oil, and temperature, against chance.
+         */
+        get: operations["find_patterns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/other-teeth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Try Other Teeth
+         * @description What other front teeth would have done on the rides with what is mounted now.
+         */
+        get: operations["try_other_teeth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/found-gears": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Gears Of Bike
+         * @description The gears that the kept seconds of the rides with what is mounted now show by themselves.
+         */
+        get: operations["find_gears_of_bike"];
+        put?: never;
+        /**
+         * Take Found Gears
+         * @description The gears that were found, as a part for the shelf.
+         */
+        post: operations["take_found_gears"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/rides/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Ride File
+         * @description Reads a ride out of a FIT, TCX or GPX file and works its gears out; nothing is added to the bike yet.
+         *
+         *     Hanging up stops it.
+         */
+        post: operations["read_ride_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/rides/{ride_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Ride Of Bike
+         * @description One ride with all that is known of it.
+         */
+        get: operations["read_ride_of_bike"];
+        /**
+         * Change Ride
+         * @description Changes a ride; one on another day is worked out for what was mounted then.
+         */
+        put: operations["change_ride"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/rides/{ride_id}/drawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Draw Ride
+         * @description One ride second by second, as far as a drawing has room. 422 where its seconds were not kept.
+         */
+        get: operations["draw_ride"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/rides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Rides
+         * @description Adds rides to a bike, but for those that are held already, in the job or twice among them.
+         */
+        post: operations["add_rides"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/rides/work-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Work Rides Again
+         * @description Works out anew the gears of rides that were worked out for others than were mounted.
+         */
+        post: operations["work_rides_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/rides/delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Delete Rides
+         * @description Takes rides off a bike.
+         */
+        post: operations["delete_rides"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/rides/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Rides
+         * @description Brings rides back.
+         */
+        post: operations["restore_rides"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/bikes/{bike_id}/rides/forget-seconds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Forget Seconds
+         * @description Lets go of the seconds of all rides of a bike; their sums stay.
+         */
+        post: operations["forget_seconds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live/{name}": {
         parameters: {
             query?: never;
@@ -1758,6 +2104,26 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AddedRide
+         * @description A ride to be added; `anyway`, though one like it is held.
+         */
+        AddedRide: {
+            ride: components["schemas"]["LoggedRide"];
+            /**
+             * Anyway
+             * @default false
+             */
+            anyway: boolean;
+        };
+        /**
+         * AddedRides
+         * @description Rides to be added to a bike.
+         */
+        AddedRides: {
+            /** Rides */
+            rides: components["schemas"]["AddedRide"][];
+        };
         /**
          * Along
          * @description Along the shaft: places in mm from the first bearing, bending moments in Nm, deflections in mm.
@@ -2120,6 +2486,140 @@ export interface components {
             lengths?: number[] | null;
         };
         /**
+         * Best
+         * @description The highest mean power that a meter showed over so many minutes.
+         */
+        Best: {
+            /** Minutes */
+            minutes: number;
+            /** Power W */
+            power_w: number;
+        };
+        /**
+         * Beyond
+         * @description How long, and how far, the lowest gear was too high and the highest too low: pedalled at a cadence
+         *     below the band in the one, above it in the other.
+         */
+        Beyond: {
+            /** Too High S */
+            too_high_s: number;
+            /** Too High M */
+            too_high_m: number;
+            /** Too Low S */
+            too_low_s: number;
+            /** Too Low M */
+            too_low_m: number;
+        };
+        /**
+         * BikeHead
+         * @description A bike without its rides: `since` when it is ridden, from which reading of the odometer on.
+         *
+         *     `mounted` are setups in the order of their days: what was changed since. Raises for days out of order.
+         */
+        BikeHead: {
+            /** Name */
+            name: string;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /**
+             * Km At Start
+             * @default 0
+             */
+            km_at_start: number;
+            /** Notes */
+            notes?: string | null;
+            /** Mounted */
+            mounted: components["schemas"]["Mounted"][];
+            /** Done */
+            done?: components["schemas"]["Done"][] | null;
+            /** Happened */
+            happened?: components["schemas"]["Happened"][] | null;
+            /** Measured */
+            measured?: components["schemas"]["kettledrum__core__log__bike__Reading"][] | null;
+        };
+        /**
+         * BikePage
+         * @description A bike with what its rides come to, and its rides, the latest first.
+         *
+         *     `gears` are the labels of those that are mounted now.
+         */
+        BikePage: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            bike: components["schemas"]["BikeHead"];
+            sums: components["schemas"]["BikeSums"];
+            /** Rides */
+            rides: components["schemas"]["RideLine"][];
+            /** Gears */
+            gears: string[];
+        };
+        /**
+         * BikePlace
+         * @description A bike by its name: since when, which setup is mounted, km on its odometer, how many rides.
+         */
+        BikePlace: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Setup */
+            setup: string;
+            /** Km */
+            km: number;
+            /** Rides */
+            rides: number;
+            /** Last */
+            last: string | null;
+        };
+        /**
+         * BikeRecord
+         * @description A bike of a job without its rides.
+         */
+        BikeRecord: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            bike: components["schemas"]["BikeHead"];
+        };
+        /**
+         * BikeSums
+         * @description All that a bike has done: `km` on its odometer, and its rides in periods, the latest first.
+         */
+        BikeSums: {
+            /** Km */
+            km: number;
+            /** Rides */
+            rides: number;
+            /** Ridden Km */
+            ridden_km: number;
+            /** Minutes */
+            minutes: number;
+            /** Ascent M */
+            ascent_m: number;
+            /** First */
+            first: string | null;
+            /** Last */
+            last: string | null;
+            /** Periods */
+            periods: components["schemas"]["PeriodSums"][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
          * Bite
          * @description The points of engagement of each freewheel, from the pedals on, and what they cost in each gear.
          *
@@ -2461,52 +2961,21 @@ export interface components {
             price: number | null;
         };
         /**
-         * Climb
-         * @description What can be climbed all day, and with the power of a minute.
-         *
-         *     `lowest_kmh` is the slowest speed within the band, as a rule that of the lowest gear at the lowest easy
-         *     cadence. The `verdict` on the steepest pitch: it holds where some gear keeps the band at no more than the
-         *     power of all day; it is tight where that takes more, but no more than is held for the time that the pitch
-         *     takes or, its length not being known, for a minute; else it fails. `margin` is the ratio needed over the
-         *     lowest one, less one: 0.1 leaves 10 % of cadence; `judged_ratio` is that ratio. Both go `by` the power for
-         *     the pitch's own time, where its length is known. What stands in the way of a pitch that fails is its
-         *     `limit`: the gears, or the power, which no gear helps. `on_steepest` is how it is ridden.
+         * Coasted
+         * @description Stretches rolled without pedalling, summed up for a straight line: y the share of the weight that held
+         *     the bicycle back, x the mean of the squared speed times half the air’s density, in Pa.
          */
-        Climb: {
-            /** Power W */
-            power_w: number;
-            /** Fan */
-            fan: [
-                number,
-                number
-            ][];
-            /** Steepest */
-            steepest: number;
-            /** Steepest Spread */
-            steepest_spread: [
-                number,
-                number
-            ];
-            /** Needed Ratio */
-            needed_ratio: number | null;
-            at_steepest: components["schemas"]["AtSteepest"] | null;
-            /** Lowest Kmh */
-            lowest_kmh: number;
-            minute: components["schemas"]["AtPower"] | null;
-            on_steepest: components["schemas"]["OnSteepest"] | null;
-            /** Verdict */
-            verdict: ("holds" | "tight" | "fails") | null;
-            /**
-             * By
-             * @enum {string}
-             */
-            by: "all day" | "a minute" | "its time";
-            /** Judged Ratio */
-            judged_ratio: number | null;
-            /** Margin */
-            margin: number | null;
-            /** Limit */
-            limit: ("gears" | "power") | null;
+        Coasted: {
+            /** Count */
+            count: number;
+            /** X */
+            x: number;
+            /** Xx */
+            xx: number;
+            /** Y */
+            y: number;
+            /** Xy */
+            xy: number;
         };
         /**
          * ComparedSetup
@@ -2559,7 +3028,7 @@ export interface components {
             ladder: components["schemas"]["Rung"][];
             against: components["schemas"]["Difference"] | null;
             efficiency: components["schemas"]["EfficiencySpread"];
-            climb: components["schemas"]["Climb"];
+            climb: components["schemas"]["kettledrum__core__effort__climb__Climb"];
             flat: components["schemas"]["Flat"];
             top: components["schemas"]["Top"];
             /** Lowest Gear */
@@ -2759,6 +3228,10 @@ export interface components {
             roads: number;
             /** Parts */
             parts: number;
+            /** Bikes */
+            bikes: number;
+            /** Rides */
+            rides: number;
             /** Steps */
             steps: number;
             /** Deleted Jobs */
@@ -2839,6 +3312,29 @@ export interface components {
             gears_above: number | null;
             /** Carried */
             carried: components["schemas"]["Carried"][] | null;
+        };
+        /**
+         * Done
+         * @description Work that was done on a part, at which reading of the odometer, what it cost and how long it took.
+         */
+        Done: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km?: number | null;
+            /** Part */
+            part: string;
+            /** What */
+            what: string;
+            /** Cost */
+            cost?: number | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Notes */
+            notes?: string | null;
         };
         /**
          * Drafts
@@ -3195,6 +3691,33 @@ export interface components {
             deleted: boolean;
         };
         /**
+         * FoundGear
+         * @description A development in m that was ridden: the share of pedalling about it, and its width as one standard
+         *     deviation, a share of it.
+         */
+        FoundGear: {
+            /** Development M */
+            development_m: number;
+            /** Share */
+            share: number;
+            /** Width */
+            width: number;
+        };
+        /**
+         * FoundGears
+         * @description The gears that a ride shows, the lowest first.
+         */
+        FoundGears: {
+            /** Found */
+            found: components["schemas"]["FoundGear"][];
+            /** Pedalling S */
+            pedalling_s: number;
+            /** Lag S */
+            lag_s: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * Frame
          * @description What a frame takes; what is missing is not known.
          *
@@ -3249,6 +3772,27 @@ export interface components {
              * @enum {string}
              */
             at: "input" | "output";
+        };
+        /**
+         * FromRides
+         * @description All that rides tell of the model: what they do and what they do not.
+         *
+         *     `rider` is whose rides count, null for those that name nobody; `riders` are all who rode, who rode most
+         *     first.
+         */
+        FromRides: {
+            /** Learnt */
+            learnt: components["schemas"]["Learnt"][];
+            /** Untold */
+            untold: components["schemas"]["Untold"][];
+            /** Held */
+            held: components["schemas"]["HeldFor"][];
+            /** Rider */
+            rider: string | null;
+            /** Riders */
+            riders: (string | null)[];
+            /** Says */
+            says: string;
         };
         /**
          * Frozen
@@ -3380,6 +3924,32 @@ export interface components {
             wheel_m?: number | null;
         };
         /**
+         * GearSum
+         * @description A gear, or several that are as good as one: its seconds and their share of all pedalling.
+         *
+         *     `speed_kmh` at both ends of the cadence band; `foretold`, the share of pedalling that the ride model has
+         *     in it on the job’s roads, null where there are none.
+         */
+        GearSum: {
+            /** Label */
+            label: string;
+            /** Ratio */
+            ratio: number;
+            /** Development M */
+            development_m: number;
+            /** Speed Kmh */
+            speed_kmh: [
+                number,
+                number
+            ];
+            /** Seconds */
+            seconds: number;
+            /** Share */
+            share: number;
+            /** Foretold */
+            foretold?: number | null;
+        };
+        /**
          * GearTable
          * @description A setup's gears from lowest to highest, and what they add up to.
          *
@@ -3440,6 +4010,16 @@ export interface components {
             ];
         };
         /**
+         * GearTime
+         * @description How many seconds a gear, or several that are as good as one, was pedalled in.
+         */
+        GearTime: {
+            /** Label */
+            label: string;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
          * GearboxStage
          * @description Gears at the cranks: a gearbox in the frame or a shifting chainset.
          */
@@ -3489,6 +4069,72 @@ export interface components {
             epicyclic?: components["schemas"]["PlanetarySet"][] | null;
             /** Names */
             names?: string[] | null;
+        };
+        /**
+         * Happened
+         * @description Something that happened: in which `gear`, or `from` one `to` another; whether under `load`; the slope
+         *     as rise over run, and how cold it was. What is not known is left out.
+         */
+        Happened: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km?: number | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "dunking" | "odd shift" | "noise" | "leak" | "slip" | "knock" | "other";
+            /** Gear */
+            gear?: string | null;
+            /** From */
+            from?: string | null;
+            /** To */
+            to?: string | null;
+            /** Load */
+            load?: boolean | null;
+            /** Slope */
+            slope?: number | null;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /** Notes */
+            notes?: string | null;
+        };
+        /**
+         * HeldAlready
+         * @description The ride of a job that another is again, on which bike, and how that is known.
+         */
+        HeldAlready: {
+            /** Bike */
+            bike: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * HeldFor
+         * @description The power held on climbs of so many minutes, on how many climbs, beside what the job counts with.
+         */
+        HeldFor: {
+            /** From Minutes */
+            from_minutes: number;
+            /** To Minutes */
+            to_minutes: number | null;
+            /** Climbs */
+            climbs: number;
+            /** Power W */
+            power_w: number;
+            /** Assumed W */
+            assumed_w: number;
         };
         /**
          * HelpLevel
@@ -3594,6 +4240,22 @@ export interface components {
             setups: components["schemas"]["SureSetup"][];
             /** Says */
             says: string;
+        };
+        /**
+         * HubAsked
+         * @description How many gears a hub or gearbox has, and what it is called.
+         */
+        HubAsked: {
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @default hub
+             * @enum {string}
+             */
+            kind: "hub" | "gearbox";
         };
         /**
          * HubStage
@@ -3855,6 +4517,45 @@ export interface components {
             assumed_length: boolean;
         };
         /**
+         * Learnt
+         * @description A figure that rides tell, with its interval (19 times in 20), and the rides it stands on.
+         *
+         *     `assumed` is what the job counts with, which the rider has `given` or not; `fits` where it lies within the
+         *     interval.
+         */
+        Learnt: {
+            /**
+             * Where
+             * @enum {string}
+             */
+            where: "rider.power_w" | "rider.burst_w" | "road.crr" | "road.cda_m2";
+            /** What */
+            what: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Assumed */
+            assumed: number;
+            /** Given */
+            given: boolean;
+            /** Fits */
+            fits: boolean;
+            /** Rides */
+            rides: number;
+            /** Metered */
+            metered: boolean;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
          * LeftOutTrack
          * @description A track of a file that is no road, by its name, and why.
          */
@@ -4032,7 +4733,7 @@ export interface components {
             stepless: boolean;
             /** Assumed */
             assumed: components["schemas"]["Assumed"][];
-            now: components["schemas"]["Reading"];
+            now: components["schemas"]["kettledrum__devices__bike_on_the_bench__Reading"];
         };
         /**
          * Load
@@ -4049,6 +4750,44 @@ export interface components {
             trailer_kg?: number | null;
             /** Bicycle */
             bicycle?: ("usual" | "tandem" | "cargo") | null;
+        };
+        /**
+         * LoggedRide
+         * @description A ride: `on` which day, `km` long, `minutes` of it on the way, `ascent_m` up.
+         *
+         *     `rider` who rode, with `load_kg` besides rider and bicycle. From a file: its name, when it `began` (UTC),
+         *     what its seconds came to, and `seconds`, the digest of these where they were kept. Raises for one that
+         *     was faster than 120 km/h on average.
+         */
+        LoggedRide: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km: number;
+            /** Minutes */
+            minutes?: number | null;
+            /** Ascent M */
+            ascent_m?: number | null;
+            /** Rider */
+            rider?: string | null;
+            /** Load Kg */
+            load_kg?: number | null;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /** Notes */
+            notes?: string | null;
+            /** Began */
+            began?: string | null;
+            /** File */
+            file?: string | null;
+            /** Gears */
+            gears?: components["schemas"]["GearTime"][] | null;
+            worked?: components["schemas"]["Worked"] | null;
+            /** Seconds */
+            seconds?: string | null;
         };
         /**
          * LostMotion
@@ -4403,6 +5142,18 @@ export interface components {
             says: string;
         };
         /**
+         * Mounted
+         * @description A setup as it was mounted on a day.
+         */
+        Mounted: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            setup: components["schemas"]["Setup"];
+        };
+        /**
          * Must
          * @description What a drive must be: `at_most` or `at_least` a figure, or just so.
          *
@@ -4599,6 +5350,39 @@ export interface components {
             centre_mm: number;
         };
         /**
+         * OneRide
+         * @description A ride at marks, in km from its start: speed in km/h, cadence in rpm, slope as rise over run, height in
+         *     m, development as speed ÷ cadence in m, and the place of the gear in `gears`; null what is not known.
+         *
+         *     `coasting` where the wheels turn and the cranks do not. `lag_s`: how far speed trailed cadence.
+         */
+        OneRide: {
+            /** Km */
+            km: number[];
+            /** Minutes */
+            minutes: number[];
+            /** Speed Kmh */
+            speed_kmh: (number | null)[];
+            /** Cadence Rpm */
+            cadence_rpm: (number | null)[];
+            /** Slope */
+            slope: (number | null)[];
+            /** Elevation M */
+            elevation_m: (number | null)[];
+            /** Development M */
+            development_m: (number | null)[];
+            /** Gear */
+            gear: (number | null)[];
+            /** Coasting */
+            coasting: boolean[];
+            /** Gears */
+            gears: components["schemas"]["RideGear"][];
+            /** Lag S */
+            lag_s: number;
+            /** Power W */
+            power_w: (number | null)[];
+        };
+        /**
          * Option
          * @description One choice in a stage: its `ratio` (output turns for one input turn) and what it is called there.
          *
@@ -4622,6 +5406,17 @@ export interface components {
             /** Equivalent Front */
             equivalent_front?: number | null;
             efficiency?: components["schemas"]["EfficiencySpread"] | null;
+        };
+        /**
+         * Pace
+         * @description How long was pedalled at each speed: seconds in bins of 3 %, the `first` of which is e^(0.03·first) to
+         *     e^(0.03·(first + 1)) m/s. Seconds just after a standstill are left out.
+         */
+        Pace: {
+            /** First */
+            first: number;
+            /** Seconds */
+            seconds: number[];
         };
         /**
          * Pair
@@ -4875,6 +5670,98 @@ export interface components {
             figures: components["schemas"]["PartFigures"];
         };
         /**
+         * Pattern
+         * @description Something that happened, counted by one thing. `chance`: in which share of all cases chance alone would
+         *     make it at least as uneven; `unlikely`, whether that is rare for so many counts as were looked at.
+         */
+        Pattern: {
+            /** What */
+            what: string;
+            /** By */
+            by: string;
+            /** Rows */
+            rows: components["schemas"]["PatternRow"][];
+            /** Chance */
+            chance: number;
+            /** Unlikely */
+            unlikely: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PatternRow
+         * @description How often it happened here, and how often it would by chance, going by how much was ridden here.
+         */
+        PatternRow: {
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+            /** By Chance */
+            by_chance: number;
+        };
+        /**
+         * Patterns
+         * @description All that was counted.
+         */
+        Patterns: {
+            /** Patterns */
+            patterns: components["schemas"]["Pattern"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * PeriodSums
+         * @description The rides between two changes of what is mounted.
+         *
+         *     `rides` counts all, `worked` those with gears; `stale` those whose gears were worked out for others than
+         *     are said to have been mounted. `shifts_per_hour` of moving; `steady_share` of pedalling, in which the gear
+         *     is sure; `told` counts rides whose bicycle told its shifts itself.
+         */
+        PeriodSums: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Until */
+            until: string | null;
+            /** Setup */
+            setup: string;
+            /** Rides */
+            rides: number;
+            /** Km */
+            km: number;
+            /** Worked */
+            worked: number;
+            /** Stale */
+            stale: number;
+            /** Told */
+            told: number;
+            /** Pedalling S */
+            pedalling_s: number;
+            /** Coasting S */
+            coasting_s: number;
+            /** Standing S */
+            standing_s: number;
+            /** Shifts Per Hour */
+            shifts_per_hour: number | null;
+            /** Steady Share */
+            steady_share: number | null;
+            /** Stepless */
+            stepless: boolean;
+            /** Gears */
+            gears: components["schemas"]["GearSum"][];
+            /** Never */
+            never: string[];
+            beyond: components["schemas"]["Beyond"] | null;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
          * Piece
          * @description A piece by its name, with its mass in kg, where that sits, what it costs, and its upkeep.
          */
@@ -5057,48 +5944,23 @@ export interface components {
             top_kmh?: number | null;
         };
         /**
-         * Reading
-         * @description What the bike on the bench tells at a moment.
+         * ReadStep
+         * @description A line of the answer to a file: the share of it that is read.
          *
-         *     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
-         *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
-         *     as means since it was last read, the share of the batteries that is left (null where none is known),
-         *     grade and elevation underfoot.
+         *     The last line has the ride as it would be added, what is to be told of it, what is to be asked before it
+         *     counts, and whether it is held already; or what is wrong with the file.
          */
-        Reading: {
-            /** Time S */
-            time_s: number;
-            /** At M */
-            at_m: number;
-            /** Speed Kmh */
-            speed_kmh: number;
-            /** Cadence Rpm */
-            cadence_rpm: number;
-            /** Gear */
-            gear: string | null;
-            /** Development M */
-            development_m: number;
-            /** Rider W */
-            rider_w: number;
-            /** Motor W */
-            motor_w: number;
-            /** Battery */
-            battery: number | null;
-            /** Grade */
-            grade: number;
-            /** Elevation M */
-            elevation_m: number;
-            /** Shifts */
-            shifts: number;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "at rest" | "pedalling" | "shifting" | "coasting" | "walking" | "arrived";
-            /** Running */
-            running: boolean;
-            /** Pace */
-            pace: number;
+        ReadStep: {
+            /** Done */
+            done: number;
+            ride?: components["schemas"]["LoggedRide"] | null;
+            /** Told */
+            told?: string[] | null;
+            /** Asks */
+            asks?: string | null;
+            held?: components["schemas"]["HeldAlready"] | null;
+            /** Problems */
+            problems?: components["schemas"]["FieldProblem"][] | null;
         };
         /**
          * Remark
@@ -5122,6 +5984,65 @@ export interface components {
             on: string;
             /** Text */
             text: string;
+        };
+        /**
+         * RideGear
+         * @description A gear of the ride, or several as good as one; `development_m` with the tyre as the ride shows it.
+         */
+        RideGear: {
+            /** Label */
+            label: string;
+            /** Development M */
+            development_m: number;
+        };
+        /**
+         * RideLine
+         * @description A ride as it stands in a list; `gears` whether it tells them, `kept` whether its seconds are kept, and
+         *     `stale` whether its gears were worked out for others than were mounted.
+         */
+        RideLine: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Ascent M */
+            ascent_m: number | null;
+            /** Rider */
+            rider: string | null;
+            /** Load Kg */
+            load_kg: number | null;
+            /** Temperature C */
+            temperature_c: number | null;
+            /** Notes */
+            notes: string | null;
+            /** File */
+            file: string | null;
+            /** Gears */
+            gears: boolean;
+            /** Kept */
+            kept: boolean;
+            /** Stale */
+            stale: boolean;
+        };
+        /**
+         * RideRecord
+         * @description A ride of a bike.
+         */
+        RideRecord: {
+            /** Id */
+            id: string;
+            /** Version */
+            version: number;
+            ride: components["schemas"]["LoggedRide"];
         };
         /**
          * Rider
@@ -5160,6 +6081,19 @@ export interface components {
              * @enum {string}
              */
             per: "week" | "month" | "year";
+        };
+        /**
+         * RidesAdded
+         * @description What was added, and which rides were left out since they are held already, by their place.
+         */
+        RidesAdded: {
+            /** Added */
+            added: components["schemas"]["RideRecord"][];
+            /** Left Out */
+            left_out: [
+                number,
+                components["schemas"]["HeldAlready"]
+            ][];
         };
         /**
          * Rim
@@ -6031,6 +6965,14 @@ export interface components {
             hunts: boolean;
         };
         /**
+         * SomeRides
+         * @description Rides by their ids.
+         */
+        SomeRides: {
+            /** Rides */
+            rides: string[];
+        };
+        /**
          * SpokeHoles
          * @description Where the spokes sit in a hub: how many holes; left and right the circle they lie on and how far the
          *     flange stands from the middle between the locknuts; the holes' diameter. In mm.
@@ -6671,6 +7613,21 @@ export interface components {
             prices?: number | null;
         };
         /**
+         * Untold
+         * @description A figure that the rides do not tell, and what it would take.
+         */
+        Untold: {
+            /**
+             * Where
+             * @enum {string}
+             */
+            where: "rider.power_w" | "rider.burst_w" | "road.crr" | "road.cda_m2";
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * UsualCare
          * @description What is offered for a part: `where` it stands in the setup file, its name, its price and its tasks as
          *     far as it has none, and whose figures they are.
@@ -7038,6 +7995,204 @@ export interface components {
             takes_away: number | null;
             /** Left */
             left: number | null;
+        };
+        /**
+         * WithOtherTeeth
+         * @description The rides as they were, and as they would have been with so many front teeth more or fewer.
+         *
+         *     `front` are the teeth then. `over` are the makers’ limits that it would be beyond, in words.
+         */
+        WithOtherTeeth: {
+            /** Teeth */
+            teeth: number;
+            /** Front */
+            front: number[];
+            before: components["schemas"]["Beyond"];
+            after: components["schemas"]["Beyond"];
+            /** Over */
+            over: string[];
+            /** Says */
+            says: string;
+        };
+        /**
+         * Worked
+         * @description What the recorded seconds of a ride came to, with the gears that were mounted then.
+         *
+         *     `gears_of` tells those gears, so that it can be seen when others should have counted. Times in s; speed
+         *     trailed cadence by `lag_s`; `steady_share` is the share of pedalling in which the gear is sure.
+         */
+        Worked: {
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "events" | "worked out";
+            /** Gears Of */
+            gears_of: string;
+            /** Pedalling S */
+            pedalling_s: number;
+            /** Coasting S */
+            coasting_s: number;
+            /** Standing S */
+            standing_s: number;
+            /** Not Recorded S */
+            not_recorded_s: number;
+            /** Lag S */
+            lag_s: number;
+            /** Circumference M */
+            circumference_m: number;
+            /** Steady Share */
+            steady_share: number;
+            /** Shifts */
+            shifts: number;
+            pace: components["schemas"]["Pace"];
+            /** Climbs */
+            climbs?: components["schemas"]["kettledrum__core__log__ride__Climb"][] | null;
+            coasted?: components["schemas"]["Coasted"] | null;
+            /** Best */
+            best?: components["schemas"]["Best"][] | null;
+        };
+        /**
+         * WorkedAgain
+         * @description How many rides were worked out anew, and how many could not be, since their seconds were not kept.
+         */
+        WorkedAgain: {
+            /** Done */
+            done: number;
+            /** Without Seconds */
+            without_seconds: number;
+        };
+        /**
+         * Climb
+         * @description What can be climbed all day, and with the power of a minute.
+         *
+         *     `lowest_kmh` is the slowest speed within the band, as a rule that of the lowest gear at the lowest easy
+         *     cadence. The `verdict` on the steepest pitch: it holds where some gear keeps the band at no more than the
+         *     power of all day; it is tight where that takes more, but no more than is held for the time that the pitch
+         *     takes or, its length not being known, for a minute; else it fails. `margin` is the ratio needed over the
+         *     lowest one, less one: 0.1 leaves 10 % of cadence; `judged_ratio` is that ratio. Both go `by` the power for
+         *     the pitch's own time, where its length is known. What stands in the way of a pitch that fails is its
+         *     `limit`: the gears, or the power, which no gear helps. `on_steepest` is how it is ridden.
+         */
+        kettledrum__core__effort__climb__Climb: {
+            /** Power W */
+            power_w: number;
+            /** Fan */
+            fan: [
+                number,
+                number
+            ][];
+            /** Steepest */
+            steepest: number;
+            /** Steepest Spread */
+            steepest_spread: [
+                number,
+                number
+            ];
+            /** Needed Ratio */
+            needed_ratio: number | null;
+            at_steepest: components["schemas"]["AtSteepest"] | null;
+            /** Lowest Kmh */
+            lowest_kmh: number;
+            minute: components["schemas"]["AtPower"] | null;
+            on_steepest: components["schemas"]["OnSteepest"] | null;
+            /** Verdict */
+            verdict: ("holds" | "tight" | "fails") | null;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "all day" | "a minute" | "its time";
+            /** Judged Ratio */
+            judged_ratio: number | null;
+            /** Margin */
+            margin: number | null;
+            /** Limit */
+            limit: ("gears" | "power") | null;
+        };
+        /**
+         * Reading
+         * @description Something that was measured, such as the wear of a chain.
+         */
+        kettledrum__core__log__bike__Reading: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km?: number | null;
+            /** What */
+            what: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit?: string | null;
+        };
+        /**
+         * Climb
+         * @description A stretch that was climbed at a steady push: its `seconds`, and what it asked for.
+         *
+         *     Of each kg moved `lift_w` W for height and for gathering speed, and `roll_w` W for each unit of rolling
+         *     resistance; `drag_w` W for each m² of drag area in still air. `power_w` is what a meter showed in it.
+         */
+        kettledrum__core__log__ride__Climb: {
+            /** Seconds */
+            seconds: number;
+            /** Grade */
+            grade: number;
+            /** Lift W */
+            lift_w: number;
+            /** Roll W */
+            roll_w: number;
+            /** Drag W */
+            drag_w: number;
+            /** Power W */
+            power_w?: number | null;
+        };
+        /**
+         * Reading
+         * @description What the bike on the bench tells at a moment.
+         *
+         *     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
+         *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
+         *     as means since it was last read, the share of the batteries that is left (null where none is known),
+         *     grade and elevation underfoot.
+         */
+        kettledrum__devices__bike_on_the_bench__Reading: {
+            /** Time S */
+            time_s: number;
+            /** At M */
+            at_m: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Cadence Rpm */
+            cadence_rpm: number;
+            /** Gear */
+            gear: string | null;
+            /** Development M */
+            development_m: number;
+            /** Rider W */
+            rider_w: number;
+            /** Motor W */
+            motor_w: number;
+            /** Battery */
+            battery: number | null;
+            /** Grade */
+            grade: number;
+            /** Elevation M */
+            elevation_m: number;
+            /** Shifts */
+            shifts: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "at rest" | "pedalling" | "shifting" | "coasting" | "walking" | "arrived";
+            /** Running */
+            running: boolean;
+            /** Pace */
+            pace: number;
         };
     };
     responses: never;
@@ -14872,6 +16027,1939 @@ export interface operations {
             };
         };
     };
+    list_bikes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BikePlace"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    add_bike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BikeHead"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BikeRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_log_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    take_in_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BikeRecord"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_bike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BikePage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    change_bike: {
+        parameters: {
+            query: {
+                /** @description The version that the change was based on. */
+                version: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BikeHead"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BikeRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    delete_bike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restore_bike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BikeRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    learn_from_rides: {
+        parameters: {
+            query?: {
+                rider?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FromRides"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_patterns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Patterns"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    try_other_teeth: {
+        parameters: {
+            query: {
+                teeth: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WithOtherTeeth"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_gears_of_bike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundGears"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    take_found_gears: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HubAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Part"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_ride_file: {
+        parameters: {
+            query?: {
+                name?: string;
+                keep?: boolean;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description A line a step */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": unknown;
+                    "application/json": components["schemas"]["ReadStep"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_ride_of_bike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+                ride_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RideRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    change_ride: {
+        parameters: {
+            query: {
+                /** @description The version that the change was based on. */
+                version: number;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+                ride_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoggedRide"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RideRecord"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    draw_ride: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+                ride_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneRide"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    add_rides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddedRides"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RidesAdded"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    work_rides_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkedAgain"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    delete_rides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SomeRides"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restore_rides: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SomeRides"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    forget_seconds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkedAgain"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     take_off_the_bench: {
         parameters: {
             query?: never;
@@ -14976,7 +18064,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Reading"];
+                    "application/json": components["schemas"]["kettledrum__devices__bike_on_the_bench__Reading"];
                 };
             };
             /** @description Bad Request */

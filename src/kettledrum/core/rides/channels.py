@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 import numpy as np
 
@@ -18,6 +19,7 @@ STANDING_MPS = 0.5
 FASTEST_RPM = 220.0
 """No cadence: a sensor's slip, or its word for none."""
 FASTEST_MPS = 40.0
+LONGEST_M = 1_500_000.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,6 +83,14 @@ class Records:
     elevation_m: list[float | None] = field(default_factory=list)
     temperature_c: list[float | None] = field(default_factory=list)
     shifts: list[Shift] | None = None
+
+
+def recorded_m(records: Records) -> float:
+    """How far the recorder says that it was, over gaps of speed too; 0 where it says nothing. A distance that
+    falls begins anew.
+    """
+    known = [metres for metres in records.distance_m if metres is not None]
+    return sum(min(max(b - a, 0.0), LONGEST_M) for a, b in pairwise(known))
 
 
 def channels(records: Records) -> Channels:

@@ -1,5 +1,6 @@
 """The gears of a hub that nobody described, read off the road: peaks of speed ÷ cadence."""
 
+from collections.abc import Sequence
 from itertools import pairwise
 
 import numpy as np
@@ -40,9 +41,16 @@ class FoundGears(BaseModel):
 
 def found_gears(ride: Channels) -> FoundGears:
     """The peaks of the smoothed histogram of log(speed ÷ cadence), each with all that lies about it."""
-    lag = lag_s(ride)
-    metres = developments(ride, lag)
+    return gears_in([ride])
+
+
+def gears_in(rides: Sequence[Channels]) -> FoundGears:
+    """The gears that several rides on the same gears show together."""
+    lags = [lag_s(ride) for ride in rides]
+    rows = [developments(ride, lag) for ride, lag in zip(rides, lags, strict=True)]
+    metres = np.concatenate([np.zeros(0), *rows])
     logs = np.log(metres[~np.isnan(metres)])
+    lag = max(set(lags), key=lags.count, default=0)
     peaks = _peaks(logs) if len(logs) >= FEWEST else []
     says = "Too little pedalling is recorded for any gear to show."
     if peaks:

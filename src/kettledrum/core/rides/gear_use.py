@@ -1,6 +1,7 @@
 """Which gears were really used: by the bicycle's own shifts, or worked out from speed and cadence."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -75,7 +76,28 @@ def gear_use(ride: Channels, table: GearTable) -> GearUse:
 
     A stepless path has no gears: it is told by tenths of its span.
     """
-    own = groups(table) if not table.stepless else _tenths(table)
+    found = gears_ridden(ride, table)
+    return use_of(ride, table, found)
+
+
+@dataclass(frozen=True, slots=True)
+class Ridden:
+    """The gears of a ride second by second: `known` are the seconds that tell one, `taken` the place of each
+    second’s gear in `own`. Speed trailed cadence by `lag_s`; a turn of the wheel was `factor` times as long
+    as the setup says. `told`, whether the bicycle told its shifts.
+    """
+
+    own: list[Group]
+    known: Places
+    taken: Places
+    lag_s: int
+    factor: float
+    told: bool
+
+
+def gears_ridden(ride: Channels, table: GearTable) -> Ridden:
+    """Works out in which gear each second was pedalled."""
+    own = groups(table) if not table.stepless else tenths(table)
     lag = lag_s(ride)
     metres = developments(ride, lag)
     known = np.flatnonzero(~np.isnan(metres))
@@ -92,20 +114,26 @@ def gear_use(ride: Channels, table: GearTable) -> GearUse:
             if table.stepless
             else likeliest(logs, gears + np.log(factor), gap)
         )
+    return Ridden(own, known, taken, lag, factor, told is not None)
+
+
+def use_of(ride: Channels, table: GearTable, found: Ridden) -> GearUse:
+    """The sums of the gears of a ride."""
+    own, known, taken = found.own, found.known, found.taken
     counts = np.bincount(taken, minlength=len(own))
     pedalling = len(known)
     recorded = ~np.isnan(ride.speed_mps)
     standing = int(ride.standing.sum())
     use = GearUse(
-        source="worked out" if told is None else "events",
+        source="events" if found.told else "worked out",
         pedalling_s=pedalling,
         coasting_s=max(int(recorded.sum()) - standing - pedalling, 0),
         standing_s=standing,
         not_recorded_s=ride.seconds - int(recorded.sum()),
-        lag_s=lag,
-        circumference_m=table.circumference_m * factor,
-        steady_share=float(steady(ride, lag)[known].mean()) if pedalling else 0.0,
-        shifts=int(np.count_nonzero(np.diff(taken))) if told is None else len(ride.shifts or []),
+        lag_s=found.lag_s,
+        circumference_m=table.circumference_m * found.factor,
+        steady_share=float(steady(ride, found.lag_s)[known].mean()) if pedalling else 0.0,
+        shifts=len(ride.shifts or []) if found.told else int(np.count_nonzero(np.diff(taken))),
         gears=[
             GearUsed(
                 label=group.label,
@@ -131,7 +159,8 @@ def steady(ride: Channels, lag: int) -> Flags:
         return np.asarray((by_speed <= STEADY_LOG) & (by_cadence <= STEADY_RPM))
 
 
-def _tenths(table: GearTable) -> list[Group]:
+def tenths(table: GearTable) -> list[Group]:
+    """A stepless span in ten equal steps of the ratio, from the lowest up."""
     low, high = table.gears[0], table.gears[-1]
     span = np.log(high.ratio / low.ratio)
     found = []

@@ -10,8 +10,11 @@ from pydantic import BaseModel, ValidationError
 
 from kettledrum.core.job.brief import MOST_SETUPS, Brief
 from kettledrum.core.job.route import Route
+from kettledrum.core.log.bike import Bike, Log
+from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.parts.part import Part
 from kettledrum.formats.archive import Everything
+from kettledrum.formats.ride_seconds import digest
 from kettledrum.store.errors import NotFound
 from kettledrum.store.file.old_needs import readable_need
 from kettledrum.store.file.old_setups import readable_setup
@@ -104,11 +107,16 @@ def salvage(file: Path) -> tuple[Everything, int]:
             shelf = list(_rows(connection, "part", "document, deleted_at"))
             roads = list(_rows(connection, "road", "job_id, document, line_id, position, deleted_at"))
             lines = {row[0]: row[1] for row in _rows(connection, "road_line", "id, content")}
+            bikes = list(_rows(connection, "bike", "id, job_id, document, position, deleted_at"))
+            rides = list(_rows(connection, "ride", "bike_id, document, deleted_at"))
+            packed = dict(_seconds(connection))
     except sqlite3.Error:
         return Everything([], []), 0
     jobs.sort(key=lambda row: str(row[4]))
     setups = sorted((row for row in setups if row[4] is None), key=lambda row: _number(row[3]))
-    briefs, lost = [], 0
+    briefs: list[Brief] = []
+    logs: dict[int, Log] = {}
+    lost = 0
     for job_id, need, reference_id, deleted_at, _ in jobs:
         if deleted_at is None:
             own = [row for row in setups if row[1] == job_id]
@@ -116,6 +124,10 @@ def salvage(file: Path) -> tuple[Everything, int]:
             lost += unreadable
             brief, unreadable = _with_roads(brief, [row for row in roads if row[0] == job_id], lines)
             lost += unreadable
+            log, unreadable = _log([row for row in bikes if row[1] == job_id], rides)
+            lost += unreadable
+            if log is not None:
+                logs[len(briefs)] = log
             briefs.append(brief)
     known = {row[0] for row in jobs}
     orphans = [row for row in setups if row[1] not in known]
@@ -126,7 +138,40 @@ def salvage(file: Path) -> tuple[Everything, int]:
             briefs.append(brief)
     documents = [document for document, deleted_at in shelf if deleted_at is None]
     parts = list(_parts(documents))
-    return Everything(briefs, parts), lost + len(documents) - len(parts)
+    return Everything(briefs, parts, logs, packed), lost + len(documents) - len(parts)
+
+
+def _log(bikes: list[tuple[Any, ...]], rides: list[tuple[Any, ...]]) -> tuple[Log | None, int]:
+    """The log of a job’s bikes with those of their rides that are sound; and how many of both are not."""
+    kept: list[Bike] = []
+    lost = 0
+    for bike_id, _, document, _, deleted_at in sorted(bikes, key=lambda row: _number(row[3])):
+        if deleted_at is not None:
+            continue
+        try:
+            head = Bike.model_validate(_loaded(document))
+        except (ValidationError, TypeError):
+            lost += 1
+            continue
+        sound = []
+        for of, ride, gone in rides:
+            if of != bike_id or gone is not None:
+                continue
+            try:
+                sound.append(LoggedRide.model_validate(_loaded(ride)))
+            except (ValidationError, TypeError):
+                lost += 1
+        sound.sort(key=lambda ride: ride.on)
+        if head.name not in {each.name for each in kept}:
+            kept.append(head.model_copy(update={"rides": sound}))
+    return (Log(format="kettledrum-log/1", bikes=kept) if kept else None), lost
+
+
+def _seconds(connection: sqlite3.Connection) -> Iterator[tuple[str, bytes]]:
+    """The packed seconds of rides that are what their digest says."""
+    for name, content in _rows(connection, "ride_seconds", "id, content"):
+        if isinstance(content, bytes) and digest(content) == name:
+            yield name, content
 
 
 def _with_roads(brief: Brief, rows: list[tuple[Any, ...]], lines: dict[str, Any]) -> tuple[Brief, int]:

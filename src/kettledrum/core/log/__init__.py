@@ -1,0 +1,1 @@
+"""The log of bikes: what is mounted, what was ridden, done, measured, and what happened."""

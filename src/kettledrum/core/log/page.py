@@ -1,0 +1,49 @@
+"""A bike's page: what its rides come to, beside what the ride model foretold."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.route import Route
+from kettledrum.core.log.bike import BikeHead
+from kettledrum.core.log.foretold import foretold
+from kettledrum.core.log.ride import LoggedRide
+from kettledrum.core.log.says import bike_says, period_says
+from kettledrum.core.log.sums import BikeSums, bike_sums, mounted_on
+from kettledrum.core.log.work import gears_of
+
+
+@dataclass(frozen=True, slots=True)
+class Page:
+    """What a bike’s rides come to; the labels of the gears that are mounted now; and the places of the rides
+    whose gears were worked out for others than were mounted.
+    """
+
+    sums: BikeSums
+    gears: list[str]
+    stale: set[int]
+
+
+def bike_page(brief: Brief, routes: Sequence[Route], bike: BikeHead, rides: Sequence[LoggedRide]) -> Page:
+    """The page of a bike in a job, with what the ride model says of the job’s roads."""
+    sums = bike_sums(bike, rides, brief.rider.cadence_rpm)
+    for period, mounted in zip(sums.periods, reversed(bike.mounted), strict=True):
+        shares = foretold(brief, mounted.setup, routes) if period.pedalling_s else {}
+        for gear in period.gears:
+            gear.foretold = shares.get(gear.label, 0.0) if shares else None
+        period.says = period_says(period)
+    sums.says = bike_says(bike, sums)
+    table = gear_table(bike.mounted[-1].setup, brief.rider.cadence_rpm)
+    labels = [] if table.stepless else [gear.label for gear in table.gears]
+    return Page(sums, labels, set(stale_rides(bike, rides)))
+
+
+def stale_rides(bike: BikeHead, rides: Sequence[LoggedRide]) -> list[int]:
+    """The places of the rides whose gears were worked out for others than were mounted on their days."""
+    marks = [gears_of(each.setup) for each in bike.mounted]
+    return [
+        place
+        for place, ride in enumerate(rides)
+        if ride.worked is not None and ride.worked.gears_of != marks[mounted_on(bike, ride.on)]
+    ]
