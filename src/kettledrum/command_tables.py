@@ -19,7 +19,7 @@ if TYPE_CHECKING:
     from kettledrum.core.motors.of_brief import MotorsOfBrief
     from kettledrum.core.pairings.grid import Pairings
     from kettledrum.core.quick.result import QuickAnswer
-    from kettledrum.core.rides.found_gears import FoundGears
+    from kettledrum.core.rides.found_result import FoundGears
     from kettledrum.core.rides.gear_use import GearUse
     from kettledrum.core.roads.ride_result import Coverage, Ride
     from kettledrum.core.search.result import Search

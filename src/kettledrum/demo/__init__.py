@@ -1,12 +1,16 @@
 """The demo scenario, as files in our own open formats."""
 
+import io
 import json
+import zipfile
 from importlib import resources
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.part import Part
 from kettledrum.core.terms.validation import validate
+from kettledrum.formats.archive import Everything
 from kettledrum.formats.json_text import parse
+from kettledrum.formats.log_file import read_log
 from kettledrum.formats.shelf import read_shelf
 from kettledrum.store import JobRecord, Store
 
@@ -41,6 +45,18 @@ def demo_jobs() -> list[Brief]:
     return [honey_round(), drives_of_the_valley(), ferry_commute(), ridge_crossing(), seaweed_barrow()]
 
 
+def demo_data() -> Everything:
+    """All jobs of the demo, with the bikes of the honey round and a season of rides on them."""
+    jobs = demo_jobs()
+    return Everything(jobs, [], {0: read_log(_content("log.json"))}, _seconds())
+
+
+def _seconds() -> dict[str, bytes]:
+    """The packed seconds of the demo’s rides by their digests, which tools/demo_rides.py makes."""
+    with zipfile.ZipFile(io.BytesIO(_content("ride-seconds.zip"))) as held:
+        return {name: held.read(name) for name in held.namelist()}
+
+
 def stock() -> list[Part]:
     """The parts that a new shelf is filled with: made up, named by what they are, spanning the trade."""
     return read_shelf(_content("shelf.json"))
@@ -64,4 +80,4 @@ def fill(store: Store, *, fresh: bool = False) -> list[JobRecord]:
 
     Returns the jobs that were added; none where the user's own state was kept.
     """
-    return store.start_over(demo_jobs()) if fresh else store.jobs.add_first(demo_jobs())
+    return store.start_over(demo_data()) if fresh else store.jobs.add_first(demo_data())

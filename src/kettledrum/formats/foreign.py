@@ -80,3 +80,8 @@ def _zipped(data: bytes) -> str:
         shown = shown if shown.isprintable() and len(shown) <= 60 else "a road"
         return f"is a ZIP file with {shown} in it; unpack it, and bring in what is inside"
     return "is a ZIP file, but no archive of Kettledrum's; unpack it, and bring in what is inside"
+
+
+def is_fit(data: bytes) -> bool:
+    """Whether a file says that it is one."""
+    return data[8:12] == b".FIT"

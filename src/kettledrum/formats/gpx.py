@@ -8,6 +8,7 @@ from kettledrum.formats.road_table import CLEANED
 from kettledrum.formats.track_xml import ALONG, OWN, SPACE
 
 MOST_TRACK_BYTES = 64_000_000
+MOST_RIDE_BYTES = 64_000_000
 """Of a file of roads that is read."""
 _GPX = "http://www.topografix.com/GPX/1/1"
 

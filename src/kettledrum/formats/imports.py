@@ -8,7 +8,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.archive import Everything, unpack, unpacking
-from kettledrum.formats.foreign import foreign_archive, what_it_is
+from kettledrum.formats.foreign import foreign_archive, is_fit, what_it_is
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, parse
 from kettledrum.formats.part_table import has_part_columns
 from kettledrum.formats.plain_text import plain_text, titles_of
@@ -21,19 +21,31 @@ _ZIP = b"PK"
 _SQLITE = b"SQLite format 3\0"
 _BLANK = b"\xef\xbb\xbf \r\n\t"
 _SHELF = b"kettledrum-shelf/1"
+_LOG = b"kettledrum-log/1"
 
 
-Kind = Literal["parts", "roads", "table", "others"]
+Kind = Literal["parts", "roads", "rides", "logs", "table", "others"]
+_GO_ELSEWHERE: dict[str, str] = {
+    "rides": "holds a ride; rides go onto a bike: open Bikes, and bring the file in there",
+    "logs": "holds the log of bikes, which go into a job: open Bikes, and bring the file in there",
+    "roads": "holds a road; roads go into a job: open it, and bring the file in there",
+}
 BEGINNING = 8000
 """So many bytes tell what a file holds."""
 
 
 def kind_of(beginning: bytes) -> Kind:
-    """What a file holds, by how it begins: parts, roads, a table of neither, or what `read_any` reads."""
+    """What a file holds, by how it begins: parts, roads, a ride, the log of bikes, a table of neither parts
+    nor roads, or what `read_any` reads. A road's track may be a ride as well.
+    """
+    if is_fit(beginning):
+        return "rides"
     if is_xml(beginning):
         return "others" if other_xml(beginning) else "roads"
     if _SHELF in beginning[:400]:
         return "parts"
+    if _LOG in beginning[:400]:
+        return "logs"
     if what_it_is(beginning) or beginning.lstrip(_BLANK)[:1] in (b"{", b"[", b""):
         return "others"
     try:
@@ -66,8 +78,8 @@ def read_any(data: bytes) -> Setup | Everything:
     if words := what_it_is(data):
         raise refused(words)
     kind = kind_of(data[:BEGINNING])
-    if kind == "roads":
-        raise refused("holds a road; roads go into a job: open it, and bring the file in there")
+    if kind in _GO_ELSEWHERE:
+        raise refused(_GO_ELSEWHERE[kind])
     if is_xml(data):
         raise refused(other_xml(data) or "is XML of a kind that is not known")
     if data.startswith(_SQLITE):

@@ -19,11 +19,6 @@ _TELLS_EVERY = 2000
 _SHIFTS = ("rear_gear_change", "front_gear_change")
 
 
-def is_fit(data: bytes) -> bool:
-    """Whether a file says that it is one."""
-    return data[8:12] == b".FIT"
-
-
 def fit_ride(data: bytes) -> Iterator[float | ReadRide]:
     """How much of a file is read, time and again; at last the ride. Raises InvalidInput for a file without a
     second of riding; what is broken behind its last good record is left out, and told.

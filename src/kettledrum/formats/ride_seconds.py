@@ -21,7 +21,6 @@ _STEPS = {
     "temperature_c": (-60.0, 0.1),
 }
 """The channels, what 0 stands for in each, and the step from number to number."""
-MOST_PACKED_BYTES = 4_000_000
 _MOST_UNPACKED = 2 * LONGEST_S * len(_STEPS) + 4_000_000
 _NO_TOOTH = -1
 

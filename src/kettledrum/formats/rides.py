@@ -3,12 +3,12 @@
 from collections.abc import Iterator
 
 from kettledrum.core.terms.errors import InvalidInput, Problem
-from kettledrum.formats.ride_fit import fit_ride, is_fit
+from kettledrum.formats.foreign import is_fit
+from kettledrum.formats.gpx import MOST_RIDE_BYTES
+from kettledrum.formats.ride_fit import fit_ride
 from kettledrum.formats.ride_read import ReadRide
 from kettledrum.formats.ride_xml import xml_ride
 from kettledrum.formats.track_xml import is_xml
-
-MOST_RIDE_BYTES = 64_000_000
 
 
 def read_ride(data: bytes) -> Iterator[float | ReadRide]:

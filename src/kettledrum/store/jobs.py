@@ -9,6 +9,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.names import free_name
 from kettledrum.core.terms.quantities import NAME_LENGTH
+from kettledrum.formats.archive import Everything
 from kettledrum.store import rows
 from kettledrum.store.errors import NotFound, StaleWrite
 from kettledrum.store.incoming import text
@@ -91,8 +92,8 @@ class Jobs:
         with self._sessions.writing() as session:
             return rows.add_job(session, brief)
 
-    def add_demo(self, briefs: Sequence[Brief]) -> JobRecord:
-        """The first job of the demo: as it is, or brought back with the others, or added from briefs."""
+    def add_demo(self, demo: Sequence[Brief] | Everything) -> JobRecord:
+        """The first job of the demo: as it is, or brought back with the others, or added."""
         with self._sessions.writing() as session:
             for deleted in (False, True):
                 found = [row for row in rows.job_rows(session, deleted=deleted) if row.demo]
@@ -100,8 +101,7 @@ class Jobs:
                     row.deleted_at = None
                 if found:
                     return rows.job_record(session, found[0])
-            first, *_ = [rows.add_job(session, brief, demo=True) for brief in briefs]
-            return first
+            return rows.add_demo(session, demo)[0]
 
     def delete_demo(self) -> None:
         """Puts every job of the demo away; `add_demo` brings them back."""
@@ -110,13 +110,13 @@ class Jobs:
                 if row.demo:
                     row.deleted_at = now()
 
-    def add_first(self, briefs: Sequence[Brief]) -> list[JobRecord]:
-        """The demo's jobs from briefs, unless the store holds a job already: then nothing changes."""
+    def add_first(self, demo: Sequence[Brief] | Everything) -> list[JobRecord]:
+        """The demo's jobs, unless the store holds a job already: then nothing changes."""
         with self._sessions.writing() as session:
             # A job that was deleted counts: a demo that was put away does not come back by itself.
             if session.exec(select(JobRow.id)).first() is not None:
                 return []
-            return [rows.add_job(session, brief, demo=True) for brief in briefs]
+            return rows.add_demo(session, demo)
 
     def copy(self, job_id: str) -> JobRecord:
         """A second job like this one, under a name that says so."""

@@ -14,6 +14,7 @@ from kettledrum.core.job.renamed import renamed
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import AnyModel
+from kettledrum.formats.archive import Everything
 from kettledrum.store import revisions
 from kettledrum.store.errors import NotFound, StaleWrite, StoreUnusable
 from kettledrum.store.file.old_needs import readable_need
@@ -154,11 +155,22 @@ def add_setup(session: Session, job_id: str, setup: Setup) -> SetupRow:
     return row
 
 
-def add_job(session: Session, brief: Brief, *, demo: bool = False) -> JobRecord:
+def add_job(session: Session, brief: Brief) -> JobRecord:
     """Adds a job with its setups and roads."""
-    ready = ready_job(brief, demo=demo)
+    ready = ready_job(brief)
     insert_jobs(session, [ready])
     return job_record(session, job_row(session, ready.summary.id))
+
+
+def add_demo(session: Session, demo: Sequence[Brief] | Everything) -> list[JobRecord]:
+    """Adds the jobs of the demo, with the bikes of those that have some."""
+    held = demo if isinstance(demo, Everything) else Everything(list(demo), [])
+    ready = [
+        ready_job(brief, held.logs.get(place), held.seconds, demo=True)
+        for place, brief in enumerate(held.jobs)
+    ]
+    insert_jobs(session, ready)
+    return [job_record(session, job_row(session, each.summary.id)) for each in ready]
 
 
 def setup_record(row: SetupRow, setup: Setup | None = None) -> SetupRecord:

@@ -180,7 +180,7 @@ class Store:
         """Keeps a damaged store where it lies, without offering it again."""
         put_away(damaged_store(self.directory, file_name))
 
-    def start_over(self, briefs: Sequence[Brief]) -> list[JobRecord]:
+    def start_over(self, demo: Sequence[Brief] | Everything) -> list[JobRecord]:
         """Empties the store and puts the demo's jobs in, in one step."""
         with self._sessions.writing() as session:
             session.exec(delete(RevisionRow))
@@ -191,4 +191,4 @@ class Store:
             session.exec(delete(RoadRow))
             session.exec(delete(RoadLineRow))
             session.exec(delete(JobRow))
-            return [rows.add_job(session, brief, demo=True) for brief in briefs]
+            return rows.add_demo(session, demo)

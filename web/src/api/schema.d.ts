@@ -2553,6 +2553,7 @@ export interface components {
             version: number;
             bike: components["schemas"]["BikeHead"];
             sums: components["schemas"]["BikeSums"];
+            history: components["schemas"]["History"];
             /** Rides */
             rides: components["schemas"]["RideLine"][];
             /** Gears */
@@ -4175,6 +4176,39 @@ export interface components {
             development_m: number | null;
         };
         /**
+         * History
+         * @description The odometer as days and km, straight between them, and the marks on it, the earliest first.
+         */
+        History: {
+            /** Line */
+            line: [
+                string,
+                number
+            ][];
+            /** Marks */
+            marks: components["schemas"]["HistoryMark"][];
+        };
+        /**
+         * HistoryMark
+         * @description Something of a day: what was mounted, done, measured, or happened, at which km, in words.
+         */
+        HistoryMark: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "mounted" | "done" | "happened" | "measured";
+            /** Text */
+            text: string;
+        };
+        /**
          * HomeBuilt
          * @description A home-built drive.
          *
@@ -4461,14 +4495,14 @@ export interface components {
         };
         /**
          * KindOfFile
-         * @description What a file holds: parts, roads, a table whose columns are those of neither, or anything else.
+         * @description What a file holds: parts, roads, a ride, bikes, a table of none of these, or anything else.
          */
         KindOfFile: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "parts" | "roads" | "table" | "others";
+            kind: "parts" | "roads" | "rides" | "logs" | "table" | "others";
         };
         /**
          * KnownCassette

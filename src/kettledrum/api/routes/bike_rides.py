@@ -14,13 +14,12 @@ from kettledrum.api.problem_details import FieldProblem
 from kettledrum.api.routing import routed
 from kettledrum.api.step_lines import LINES, in_lines
 from kettledrum.api.the_store import TheStore
-from kettledrum.core.job.conditions import conditions
 from kettledrum.core.log.bike import MOST_RIDES, BikeHead
-from kettledrum.core.log.one_ride import OneRide
+from kettledrum.core.log.one_ride_result import OneRide
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
 from kettledrum.core.terms.quantities import Model, Name
-from kettledrum.formats.rides import MOST_RIDE_BYTES
+from kettledrum.formats.gpx import MOST_RIDE_BYTES
 from kettledrum.store import RideRecord, Store
 
 if TYPE_CHECKING:
@@ -118,7 +117,7 @@ def _read(store: Store, job_id: str, bike_id: str, found: object, asked: FileAsk
     began = found.began.astimezone() if found.began is not None else None
     read = from_file(recorded, recorded_m(found.records), began, asked.name, trainer=found.trainer)
     record, _ = store.bikes.bike(job_id, bike_id)
-    ride = _worked(store, job_id, record.bike, read.ride, recorded)
+    ride = _worked(record.bike, read.ride, recorded)
     if asked.keep:
         store.bikes.keep_seconds({digest(packed): packed})
         ride = ride.model_copy(update={"seconds": digest(packed)})
@@ -131,12 +130,12 @@ def _read(store: Store, job_id: str, bike_id: str, found: object, asked: FileAsk
     )
 
 
-def _worked(store: Store, job_id: str, bike: BikeHead, ride: LoggedRide, recorded: "Channels") -> LoggedRide:
+def _worked(bike: BikeHead, ride: LoggedRide, recorded: "Channels") -> LoggedRide:
     from kettledrum.core.log.sums import mounted_on
     from kettledrum.core.log.work import worked
 
     setup = bike.mounted[mounted_on(bike, ride.on)].setup
-    return worked(ride, recorded, setup, conditions(store.jobs.job(job_id).need).resistance.crr)
+    return worked(ride, recorded, setup)
 
 
 def _held(store: Store, job_id: str, ride: LoggedRide) -> HeldAlready | None:
@@ -249,7 +248,7 @@ def work_rides_again(job_id: str, bike_id: str, store: TheStore) -> WorkedAgain:
         seconds = _seconds(store, some)
         for each in some:
             if each.id in seconds:
-                done[each.id] = _worked(store, job_id, record.bike, each.ride, seconds[each.id])
+                done[each.id] = _worked(record.bike, each.ride, seconds[each.id])
     if done:
         store.bikes.put_rides(job_id, bike_id, done)
     return WorkedAgain(done=len(done), without_seconds=len(stale) - len(done))

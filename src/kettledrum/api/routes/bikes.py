@@ -13,13 +13,14 @@ from kettledrum.api.asked import FILE_BODY, BasedOn, file_of_at_most
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.log.bike import BikeHead
-from kettledrum.core.log.fewer_teeth import MOST_TEETH, WithOtherTeeth
-from kettledrum.core.log.learnt import FromRides
-from kettledrum.core.log.patterns import Patterns
-from kettledrum.core.log.sums import BikeSums
+from kettledrum.core.log.history import History
+from kettledrum.core.log.learnt_result import FromRides
+from kettledrum.core.log.other_teeth_result import MOST_TEETH, WithOtherTeeth
+from kettledrum.core.log.patterns_result import Patterns
+from kettledrum.core.log.sums_result import BikeSums
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.rides.found_gears import FoundGears
+from kettledrum.core.rides.found_result import FoundGears
 from kettledrum.core.terms.quantities import Model, Name
 from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.log_file import MOST_LOG_BYTES, log_text, read_log
@@ -72,6 +73,7 @@ class BikePage(BaseModel):
     version: int
     bike: BikeHead
     sums: BikeSums
+    history: History
     rides: list[RideLine]
     gears: list[str]
 
@@ -135,6 +137,7 @@ def read_bike(job_id: str, bike_id: str, store: TheStore) -> BikePage:
         version=record.version,
         bike=record.bike,
         sums=found.sums,
+        history=found.history,
         gears=found.gears,
         rides=[_line(each, stale=place in stale) for place, each in enumerate(rides)][::-1],
     )
@@ -204,7 +207,7 @@ def try_other_teeth(
     job_id: str, bike_id: str, store: TheStore, teeth: Annotated[int, Query(ge=-MOST_TEETH, le=MOST_TEETH)]
 ) -> WithOtherTeeth:
     """What other front teeth would have done on the rides with what is mounted now."""
-    from kettledrum.core.log.fewer_teeth import with_other_teeth
+    from kettledrum.core.log.other_teeth import with_other_teeth
 
     record, rides = store.bikes.bike(job_id, bike_id)
     mounted = record.bike.mounted[-1]

@@ -27,7 +27,7 @@ _JSON_SCHEMA = "application/schema+json"
 
 
 class KindOfFile(BaseModel):
-    """What a file holds: parts, roads, a table whose columns are those of neither, or anything else."""
+    """What a file holds: parts, roads, a ride, bikes, a table of none of these, or anything else."""
 
     kind: Kind
 

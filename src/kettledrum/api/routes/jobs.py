@@ -14,7 +14,7 @@ from kettledrum.core.job.drafted import Saved, drafted
 from kettledrum.core.lineup.comparison import Comparison, compare
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.quantities import Model
-from kettledrum.demo import demo_jobs
+from kettledrum.demo import demo_data
 from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.files import written
 from kettledrum.store import JobPlaces, JobRecord, JobSummary, SavedNeed, SavedSetup, SetupRecord, Stepped
@@ -40,7 +40,7 @@ def add_job(brief: Brief, store: TheStore) -> JobRecord:
 @router.post("/demo", status_code=201, response_model_exclude_unset=True)
 def add_demo_job(store: TheStore) -> JobRecord:
     """Makes the demo jobs, or brings them back; answers with the first of them."""
-    return store.jobs.add_demo(demo_jobs())
+    return store.jobs.add_demo(demo_data())
 
 
 @router.delete("/demo", status_code=204)

@@ -6,7 +6,7 @@ from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage
-from kettledrum.core.rides.found_gears import FoundGear
+from kettledrum.core.rides.found_result import FoundGear
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.in_words import counted
 from kettledrum.core.terms.validation import validate

@@ -1,22 +1,22 @@
 """What the rides of a bike tell of rider and road, beside what the job assumes. See docs/method.md."""
 
+import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
-from pydantic import BaseModel
 
-from kettledrum.core.effort.held_power import HeldPower, held_power
+from kettledrum.core.effort.held_power import ALL_DAY_S, HeldPower, held_power
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.load import Load
+from kettledrum.core.log.learnt_result import FromRides, HeldFor, Learnt, Untold, Where
 from kettledrum.core.log.ride import Climb, Coasted, LoggedRide
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.road_load import GRAVITY
-from kettledrum.core.terms.in_words import counted
-from kettledrum.core.terms.student import mean_and_error, t_quantile
+from kettledrum.core.terms.in_words import counted, listed
+from kettledrum.core.terms.student import t_quantile
 
 FEWEST_CLIMBED, FEWEST_COASTED, FEWEST_METERED = 3, 5, 3
 """On fewer rides nothing is said."""
@@ -26,62 +26,6 @@ MASS_OFF, METER_OFF = 0.03, 0.015
 """How far a mass that was said, or a meter, may be off, as one standard deviation. Ours."""
 SURE = 0.975
 _SAME = 0.005
-
-Where = Literal["rider.power_w", "rider.burst_w", "road.crr", "road.cda_m2"]
-
-
-class Learnt(BaseModel):
-    """A figure that rides tell, with its interval (19 times in 20), and the rides it stands on.
-
-    `assumed` is what the job counts with, which the rider has `given` or not; `fits` where it lies within the
-    interval.
-    """
-
-    where: Where
-    what: str
-    unit: str
-    value: float
-    low: float
-    high: float
-    assumed: float
-    given: bool
-    fits: bool
-    rides: int
-    metered: bool
-    says: str = ""
-
-
-class Untold(BaseModel):
-    """A figure that the rides do not tell, and what it would take."""
-
-    where: Where
-    what: str
-    why: str
-
-
-class HeldFor(BaseModel):
-    """The power held on climbs of so many minutes, on how many climbs, beside what the job counts with."""
-
-    from_minutes: float
-    to_minutes: float | None
-    climbs: int
-    power_w: float
-    assumed_w: float
-
-
-class FromRides(BaseModel):
-    """All that rides tell of the model: what they do and what they do not.
-
-    `rider` is whose rides count, null for those that name nobody; `riders` are all who rode, who rode most
-    first.
-    """
-
-    learnt: list[Learnt]
-    untold: list[Untold]
-    held: list[HeldFor]
-    rider: str | None
-    riders: list[str | None]
-    says: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -125,13 +69,16 @@ class Known:
 
 
 def from_rides(need: Need, setup: Setup, rides: Sequence[LoggedRide], rider: str | None = None) -> FromRides:
-    """What the rides of one rider on a setup tell; of who rode most where `rider` names nobody who rode."""
+    """What the rides of one rider on a setup tell: of who rode most where `rider` names nobody who rode; of
+    rides that name nobody where it is empty.
+    """
     known = Known.of(need, setup)
     km: dict[str | None, float] = {}
     for ride in rides:
         km[ride.rider] = km.get(ride.rider, 0.0) + ride.km
     riders = sorted(km, key=lambda name: -km[name])
-    chosen = rider if rider in km or not riders else riders[0]
+    asked = rider or None
+    chosen = riders[0] if riders and (rider is None or asked not in km) else asked
     own = [ride for ride in rides if ride.worked is not None and ride.rider == chosen]
     found = [*_powers(known, own), *_resistances(known, own)]
     learnt = [each for each in found if isinstance(each, Learnt)]
@@ -157,42 +104,75 @@ def _climbed(known: Known, rides: Sequence[LoggedRide]) -> Iterator[tuple[Logged
 
 
 def _powers(known: Known, rides: Sequence[LoggedRide]) -> Iterator[Learnt | Untold]:
-    values, metered = [], True
-    for ride, climbs in _climbed(known, rides):
-        mass = known.mass_kg(ride)
-        # A short climb is ridden harder: each is told as what would be held all day.
-        of_day = [
-            known.power_w(each, mass) * known.held.day_w / known.held.for_s(each.seconds) for each in climbs
-        ]
-        values.append(float(np.average(of_day, weights=[each.seconds for each in climbs])))
-        metered = metered and all(climb.power_w is not None for climb in climbs)
+    rows = [
+        [(climb, known.power_w(climb, known.mass_kg(ride))) for climb in climbs]
+        for ride, climbs in _climbed(known, rides)
+    ]
+    metered = all(climb.power_w is not None for row in rows for climb, _ in row)
     what = "power held all day"
-    if len(values) < FEWEST_CLIMBED:
+    if len(rows) < FEWEST_CLIMBED:
         why = (
             "on a bike with a motor, climbs tell your power only with a meter at the pedals or cranks"
             if known.driven
             else f"it takes climbs of two minutes at 3 % or more on {FEWEST_CLIMBED} rides with heights"
         )
-        yield Untold(where="rider.power_w", what=what, why=f"{why}; there are {len(values)}")
+        yield Untold(where="rider.power_w", what=what, why=f"{why}; there are {len(rows)}")
     else:
-        mean, error = mean_and_error(values)
-        chance = t_quantile(len(values) - 1, SURE) * error
+        mean, error = _of_day(
+            [[(climb.seconds, power) for climb, power in row] for row in rows], known.held.exponent
+        )
         off = METER_OFF if metered else float(np.hypot(MASS_OFF, known.efficiency_off))
-        wide = float(np.hypot(chance, 2 * off * mean))
+        wide = float(np.hypot(t_quantile(len(rows) - 1, SURE) * error, 2 * off * mean))
         yield Learnt(
             where="rider.power_w",
             what=what,
             unit="W",
             value=mean,
-            low=mean - wide,
+            low=max(mean - wide, 0.0),
             high=mean + wide,
             assumed=known.need.rider.power_w,
             given=True,
             fits=abs(known.need.rider.power_w - mean) <= wide,
-            rides=len(values),
+            rides=len(rows),
             metered=metered,
         )
     yield _minute(known, rides)
+
+
+def _of_day(rows: Sequence[Sequence[tuple[int, float]]], exponent: float) -> tuple[float, float]:
+    """The power in W that climbs, as seconds and W in a row a ride, come to for all day, and its standard
+    error by how rides differ.
+
+    The line through their logarithms is drawn on to three hours: as steeply as the climbs themselves say,
+    where they are of different lengths, else as the rider’s own two powers do; it never rises.
+    """
+    late = np.array([math.log(seconds / ALL_DAY_S) for row in rows for seconds, _ in row])
+    power = np.array([math.log(max(watts, 1.0)) for row in rows for _, watts in row])
+    weight = np.array([float(seconds) for row in rows for seconds, _ in row])
+    ride = np.repeat(np.arange(len(rows)), [len(row) for row in rows])
+    mean_late = float(np.average(late, weights=weight))
+    spread = float(np.average((late - mean_late) ** 2, weights=weight))
+    slope = -exponent
+    told = spread >= _APART**2
+    if told:
+        slope = float(np.average((late - mean_late) * power, weights=weight)) / spread
+        told = slope < 0
+        slope = min(slope, 0.0)
+    columns = np.stack([np.ones(len(late)), late], axis=1) if told else np.ones((len(late), 1))
+    right = power if told else power - slope * late
+    inverse = np.linalg.inv(columns.T @ (columns * weight[:, None]))
+    found = inverse @ columns.T @ (weight * right)
+    off = weight * (right - columns @ found)
+    scores = [columns[ride == each].T @ off[ride == each] for each in range(len(rows))]
+    many = len(rows)
+    middle = sum((np.outer(each, each) for each in scores), np.zeros_like(inverse)) * many / (many - 1)
+    error = math.sqrt(max(float((inverse @ middle @ inverse)[0, 0]), 0.0))
+    value = math.exp(float(found[0]))
+    return value, value * error
+
+
+_APART = 0.4
+"""Climbs are of different lengths where these vary by so much in the logarithm: half as long again. Ours."""
 
 
 def _minute(known: Known, rides: Sequence[LoggedRide]) -> Learnt | Untold:
@@ -352,7 +332,8 @@ def _all_says(learnt: Sequence[Learnt], rides: int) -> str:
     if not off:
         return "What the job counts with fits what you rode."
     first = off[0]
-    more = f" So does {off[1].what}." if len(off) == 2 else f" {len(off) - 1} more differ." if off[2:] else ""
+    others = listed([each.what for each in off[1:]])
+    more = f" So it is with {others}." if others else ""
     return (
         f"Your rides put the {first.what} at {told(first.where, first.value)}; the job counts with "
         f"{told(first.where, first.assumed)}.{more}"

@@ -1,9 +1,9 @@
 """One ride second by second, drawn over the way: gear, cadence, speed, slope, and where nobody pedalled."""
 
 import numpy as np
-from pydantic import BaseModel
 
 from kettledrum.core.gearing.gear_table import gear_table
+from kettledrum.core.log.one_ride_result import OneRide, RideGear
 from kettledrum.core.log.work import slope
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats
@@ -12,34 +12,6 @@ from kettledrum.core.rides.gear_use import gears_ridden
 
 MOST_MARKS = 900
 """So many places of a ride are drawn: more than a screen has room for."""
-
-
-class RideGear(BaseModel):
-    """A gear of the ride, or several as good as one; `development_m` with the tyre as the ride shows it."""
-
-    label: str
-    development_m: float
-
-
-class OneRide(BaseModel):
-    """A ride at marks, in km from its start: speed in km/h, cadence in rpm, slope as rise over run, height in
-    m, development as speed ÷ cadence in m, and the place of the gear in `gears`; null what is not known.
-
-    `coasting` where the wheels turn and the cranks do not. `lag_s`: how far speed trailed cadence.
-    """
-
-    km: list[float]
-    minutes: list[float]
-    speed_kmh: list[float | None]
-    cadence_rpm: list[float | None]
-    slope: list[float | None]
-    elevation_m: list[float | None]
-    development_m: list[float | None]
-    gear: list[int | None]
-    coasting: list[bool]
-    gears: list[RideGear]
-    lag_s: int
-    power_w: list[float | None]
 
 
 def one_ride(ride: Channels, setup: Setup, cadence_rpm: tuple[float, float]) -> OneRide:

@@ -8,19 +8,22 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.log.bike import BikeHead
 from kettledrum.core.log.foretold import foretold
+from kettledrum.core.log.history import History, history
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.log.says import bike_says, period_says
-from kettledrum.core.log.sums import BikeSums, bike_sums, mounted_on
+from kettledrum.core.log.sums import bike_sums, mounted_on
+from kettledrum.core.log.sums_result import BikeSums
 from kettledrum.core.log.work import gears_of
 
 
 @dataclass(frozen=True, slots=True)
 class Page:
-    """What a bike’s rides come to; the labels of the gears that are mounted now; and the places of the rides
-    whose gears were worked out for others than were mounted.
+    """What a bike’s rides come to; its history; the labels of the gears that are mounted now; and the places
+    of the rides whose gears were worked out for others than were mounted.
     """
 
     sums: BikeSums
+    history: History
     gears: list[str]
     stale: set[int]
 
@@ -36,7 +39,7 @@ def bike_page(brief: Brief, routes: Sequence[Route], bike: BikeHead, rides: Sequ
     sums.says = bike_says(bike, sums)
     table = gear_table(bike.mounted[-1].setup, brief.rider.cadence_rpm)
     labels = [] if table.stepless else [gear.label for gear in table.gears]
-    return Page(sums, labels, set(stale_rides(bike, rides)))
+    return Page(sums, history(bike, rides), labels, set(stale_rides(bike, rides)))
 
 
 def stale_rides(bike: BikeHead, rides: Sequence[LoggedRide]) -> list[int]:

@@ -4,10 +4,10 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 import numpy as np
-from pydantic import BaseModel
 
 from kettledrum.core.log.bike import BikeHead, Done, Happened
 from kettledrum.core.log.odometer import Odometer
+from kettledrum.core.log.patterns_result import Pattern, PatternRow, Patterns
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.terms.in_words import counted, listed
 
@@ -17,34 +17,6 @@ DRAWS = 20_000
 _SEED = 20_260_301
 _UNLIKELY = 0.05
 _COLD, _WARM = 5.0, 15.0
-
-
-class PatternRow(BaseModel):
-    """How often it happened here, and how often it would by chance, going by how much was ridden here."""
-
-    label: str
-    count: int
-    by_chance: float
-
-
-class Pattern(BaseModel):
-    """Something that happened, counted by one thing. `chance`: in which share of all cases chance alone would
-    make it at least as uneven; `unlikely`, whether that is rare for so many counts as were looked at.
-    """
-
-    what: str
-    by: str
-    rows: list[PatternRow]
-    chance: float
-    unlikely: bool
-    says: str
-
-
-class Patterns(BaseModel):
-    """All that was counted."""
-
-    patterns: list[Pattern]
-    says: str
 
 
 def patterns(bike: BikeHead, rides: Sequence[LoggedRide]) -> Patterns:
@@ -157,17 +129,19 @@ def _pattern(what: str, by: str, rows: Rows, looked: int) -> Pattern:
     )
 
 
+def _where(by: str, label: str) -> str:
+    if by == "gear":
+        return f"in gear {label}"
+    if by == "temperature":
+        return f"at {label}" if label[0].isdigit() else label
+    return f"{label} after the oil"
+
+
 def _row_says(
     what: str, by: str, most: PatternRow, rows: list[PatternRow], chance: float, *, unlikely: bool
 ) -> str:
     total = sum(row.count for row in rows)
-    where = (
-        f"in gear {most.label}"
-        if by == "gear"
-        else f"at {most.label}"
-        if by == "temperature"
-        else f"{most.label} after the oil"
-    )
+    where = _where(by, most.label)
     told = (
         f"{most.count} of {counted(total, _ONE[what], _MANY[what])} were {where}; going by how much you ride "
         f"there it would be {most.by_chance:.1f}."

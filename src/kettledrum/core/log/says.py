@@ -1,7 +1,7 @@
 """What the log of a bike says, in a sentence."""
 
 from kettledrum.core.log.bike import BikeHead
-from kettledrum.core.log.sums import BikeSums, GearSum, PeriodSums
+from kettledrum.core.log.sums_result import BikeSums, GearSum, PeriodSums
 from kettledrum.core.terms.day import in_words
 from kettledrum.core.terms.in_words import counted, listed, percent, way
 

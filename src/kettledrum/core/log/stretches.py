@@ -17,8 +17,12 @@ CLIMB_GRADE = 0.03
 COAST_S = 10
 """Coasting is looked at so many seconds at a time: long enough for a receiver’s heights. Ours."""
 COAST_MPS = 2.5
-BRAKED = 0.03
-"""A bicycle that is held back by so much of its weight more than it should be is braked. Ours."""
+BRAKED = 0.06
+"""A bicycle that is held back by so much of its weight, the air apart, is braked, or in sand. Ours."""
+_NORMAL = 1.4826
+"""Of a normal spread, how many median deviations make a standard one."""
+_LEAST_OFF = 0.003
+"""Heights to a decimetre waver by so much over ten seconds."""
 TURNING = 1.012
 """Wheels turn as well as move: their kinetic energy counts as so much more mass, with 1 kg in rims and tyres
 of 90 kg. Wilson & Schmidt, *Bicycling Science*, 4th ed., ch. 4."""
@@ -92,23 +96,27 @@ def _ends_mean(height: Floats, at: int) -> float:
     return float(np.nanmean(near))
 
 
-def coasted(ride: Channels, expected: float) -> Coasted | None:
+def coasted(ride: Channels, lag_s: int) -> Coasted | None:
     """What coasting tells of rolling and air resistance, summed up; None where there is none.
 
-    `expected` is the rolling resistance that is thought of. y = −Δ(½·k·v² + g·h) / (g·Δs) is the share of the
-    weight that held the bicycle back; where it is beyond what rolling and air can be, brakes were on.
+    y = −Δ(½·k·v² + g·h) / (g·Δs) is the share of the weight that held the bicycle back, speed read `lag_s`
+    later than height. Stretches that lie far from most others were braked, and are left out.
     """
     air = density(ride)
-    rows = [
-        (x, y)
-        for x, y in _coasting_windows(ride, air)
-        if expected - BRAKED * 2 < y - _AIR_PER_PA * x < expected + BRAKED
-    ]
+    rows = list(_coasting_windows(ride, lag_s, air))
     if not rows:
         return None
     x, y = np.array(rows).T
+    # What is left when the air of a usual rider is taken off: rolling, and brakes where they were on.
+    rolled = y - _AIR_PER_PA * x
+    middle = float(np.median(rolled))
+    off = max(_NORMAL * float(np.median(np.abs(rolled - middle))), _LEAST_OFF)
+    sound = (np.abs(rolled - middle) < 3 * off) & (rolled > -_LEAST_OFF * 5) & (rolled < BRAKED)
+    x, y = x[sound], y[sound]
+    if not len(x):
+        return None
     return Coasted(
-        count=len(rows),
+        count=len(x),
         x=round(float(x.sum()), 4),
         xx=round(float((x * x).sum()), 3),
         y=round(float(y.sum()), 7),
@@ -120,8 +128,10 @@ _AIR_PER_PA = 0.55 / (95 * GRAVITY)
 """Of what held a usual rider back, the air’s share for each Pa."""
 
 
-def _coasting_windows(ride: Channels, air: float) -> Iterator[tuple[float, float]]:
-    speed, height = ride.speed_mps, ride.elevation_m
+def _coasting_windows(ride: Channels, lag_s: int, air: float) -> Iterator[tuple[float, float]]:
+    speed = np.full(ride.seconds, np.nan)
+    speed[: ride.seconds - lag_s] = ride.speed_mps[lag_s:]
+    height = ride.elevation_m
     rolling: Flags = (
         (ride.cadence_rpm < 1)
         & ~((ride.power_w > 0) & ~np.isnan(ride.power_w))

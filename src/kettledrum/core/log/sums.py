@@ -5,85 +5,16 @@ from dataclasses import dataclass
 from datetime import date
 
 import numpy as np
-from pydantic import BaseModel
 
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.log.bike import BikeHead, Mounted
 from kettledrum.core.log.odometer import Odometer
 from kettledrum.core.log.ride import LoggedRide
+from kettledrum.core.log.sums_result import Beyond, BikeSums, GearSum, PeriodSums
 from kettledrum.core.log.work import PACE_STEP, gears_of
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats
 from kettledrum.core.rides.gear_use import groups, tenths
-
-
-class GearSum(BaseModel):
-    """A gear, or several that are as good as one: its seconds and their share of all pedalling.
-
-    `speed_kmh` at both ends of the cadence band; `foretold`, the share of pedalling that the ride model has
-    in it on the job’s roads, null where there are none.
-    """
-
-    label: str
-    ratio: float
-    development_m: float
-    speed_kmh: tuple[float, float]
-    seconds: int
-    share: float
-    foretold: float | None = None
-
-
-class Beyond(BaseModel):
-    """How long, and how far, the lowest gear was too high and the highest too low: pedalled at a cadence
-    below the band in the one, above it in the other.
-    """
-
-    too_high_s: float
-    too_high_m: float
-    too_low_s: float
-    too_low_m: float
-
-
-class PeriodSums(BaseModel):
-    """The rides between two changes of what is mounted.
-
-    `rides` counts all, `worked` those with gears; `stale` those whose gears were worked out for others than
-    are said to have been mounted. `shifts_per_hour` of moving; `steady_share` of pedalling, in which the gear
-    is sure; `told` counts rides whose bicycle told its shifts itself.
-    """
-
-    on: date
-    until: date | None
-    setup: str
-    rides: int
-    km: float
-    worked: int
-    stale: int
-    told: int
-    pedalling_s: int
-    coasting_s: int
-    standing_s: int
-    shifts_per_hour: float | None
-    steady_share: float | None
-    stepless: bool
-    gears: list[GearSum]
-    never: list[str]
-    beyond: Beyond | None
-    says: str = ""
-
-
-class BikeSums(BaseModel):
-    """All that a bike has done: `km` on its odometer, and its rides in periods, the latest first."""
-
-    km: float
-    rides: int
-    ridden_km: float
-    minutes: float
-    ascent_m: float
-    first: date | None
-    last: date | None
-    periods: list[PeriodSums]
-    says: str = ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -31,8 +31,8 @@ def gears_of(setup: Setup) -> str:
     return hashlib.sha256(f"{table.stepless} {told}".encode()).hexdigest()[:16]
 
 
-def worked(ride: LoggedRide, recorded: Channels, setup: Setup, crr: float) -> LoggedRide:
-    """A ride with what its seconds come to on a setup; `crr` is the rolling resistance that is thought of."""
+def worked(ride: LoggedRide, recorded: Channels, setup: Setup) -> LoggedRide:
+    """A ride with what its seconds come to on a setup."""
     table = gear_table(setup, _USUAL_RPM)
     found = gears_ridden(recorded, table)
     use = use_of(recorded, table, found)
@@ -49,7 +49,7 @@ def worked(ride: LoggedRide, recorded: Channels, setup: Setup, crr: float) -> Lo
         shifts=use.shifts,
         pace=pace(recorded),
         climbs=climbs(recorded) or None,
-        coasted=coasted(recorded, crr),
+        coasted=coasted(recorded, use.lag_s),
         best=best_minutes(recorded) or None,
     )
     gears = [GearTime(label=gear.label, seconds=gear.seconds) for gear in use.gears]

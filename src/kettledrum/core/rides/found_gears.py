@@ -4,10 +4,10 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 import numpy as np
-from pydantic import BaseModel
 
 from kettledrum.core.physics.arrays import Floats
 from kettledrum.core.rides.channels import Channels
+from kettledrum.core.rides.found_result import FoundGear, FoundGears
 from kettledrum.core.rides.lag import FEWEST, developments, lag_s
 from kettledrum.core.terms.in_words import counted
 
@@ -18,25 +18,6 @@ _LOWEST = 0.01
 """A peak that holds less of the pedalling than this is chance."""
 _DEEP = 0.75
 """Between two peaks the histogram falls below so much of the lower."""
-
-
-class FoundGear(BaseModel):
-    """A development in m that was ridden: the share of pedalling about it, and its width as one standard
-    deviation, a share of it.
-    """
-
-    development_m: float
-    share: float
-    width: float
-
-
-class FoundGears(BaseModel):
-    """The gears that a ride shows, the lowest first."""
-
-    found: list[FoundGear]
-    pedalling_s: int
-    lag_s: int
-    says: str
 
 
 def found_gears(ride: Channels) -> FoundGears:

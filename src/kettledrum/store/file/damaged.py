@@ -1,5 +1,6 @@
 """A damaged store: kept aside when it is found, and what can still be read of it."""
 
+import hashlib
 import json
 import sqlite3
 from collections.abc import Iterator
@@ -14,7 +15,6 @@ from kettledrum.core.log.bike import Bike, Log
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.parts.part import Part
 from kettledrum.formats.archive import Everything
-from kettledrum.formats.ride_seconds import digest
 from kettledrum.store.errors import NotFound
 from kettledrum.store.file.old_needs import readable_need
 from kettledrum.store.file.old_setups import readable_setup
@@ -170,7 +170,7 @@ def _log(bikes: list[tuple[Any, ...]], rides: list[tuple[Any, ...]]) -> tuple[Lo
 def _seconds(connection: sqlite3.Connection) -> Iterator[tuple[str, bytes]]:
     """The packed seconds of rides that are what their digest says."""
     for name, content in _rows(connection, "ride_seconds", "id, content"):
-        if isinstance(content, bytes) and digest(content) == name:
+        if isinstance(content, bytes) and hashlib.sha256(content).hexdigest() == name:
             yield name, content
 
 

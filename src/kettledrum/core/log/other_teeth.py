@@ -2,36 +2,20 @@
 
 from collections.abc import Sequence
 
-from pydantic import BaseModel
-
 from kettledrum.core.effort.into_part import lowest_ratios
 from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.effort.stage_limits import over_limits
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.log.other_teeth_result import MOST_TEETH, WithOtherTeeth
 from kettledrum.core.log.ride import LoggedRide
-from kettledrum.core.log.sums import Beyond, beyond, paces
+from kettledrum.core.log.sums import beyond, paces
+from kettledrum.core.log.sums_result import Beyond
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.in_words import way
 from kettledrum.core.terms.validation import validate
-
-MOST_TEETH = 12
-
-
-class WithOtherTeeth(BaseModel):
-    """The rides as they were, and as they would have been with so many front teeth more or fewer.
-
-    `front` are the teeth then. `over` are the makers’ limits that it would be beyond, in words.
-    """
-
-    teeth: int
-    front: list[int]
-    before: Beyond
-    after: Beyond
-    over: list[str]
-    says: str
 
 
 def with_other_teeth(brief: Brief, setup: Setup, rides: Sequence[LoggedRide], teeth: int) -> WithOtherTeeth:
@@ -78,5 +62,8 @@ def _says(teeth: int, before: Beyond, after: Beyond, over: Sequence[str]) -> str
     was, now = way(before.too_high_m), way(after.too_high_m)
     low = f"the lowest gear would have been too high on {now} instead of {was}"
     high = f"the highest too low on {way(after.too_low_m)} instead of {way(before.too_low_m)}"
+    same = abs(after.too_high_m - before.too_high_m) < 1 and abs(after.too_low_m - before.too_low_m) < 1
     limit = f" But it is beyond what a maker allows: {over[0]}." if over else ""
+    if same:
+        return f"{what} these rides would have been the same: the gears reached wherever you pedalled.{limit}"
     return f"{what} {low}, and {high}.{limit}"

@@ -1,6 +1,9 @@
-"""Ride files as bicycle computers write them, made here: FIT with its check sum, TCX, GPX."""
+"""Ride files as bicycle computers write them, made here for the demo and for tests: FIT with its check sum,
+TCX, GPX.
+"""
 
 import struct
+from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 
 import numpy as np
@@ -38,12 +41,19 @@ def _crc(data: bytes) -> int:
     return crc
 
 
-def _definition(local: int, number: int, fields) -> bytes:
+def _definition(local: int, number: int, fields: Sequence[tuple[int, int]]) -> bytes:
     head = struct.pack("<BBBHB", 0x40 | local, 0, 0, number, len(fields))
     return head + b"".join(struct.pack("BBB", each, _SIZES[kind][1], kind) for each, kind in fields)
 
 
-def fit(ride: Channels, *, began=BEGAN, shifts=(), sport=2, sub_sport=0) -> bytes:
+def fit(
+    ride: Channels,
+    *,
+    began: datetime = BEGAN,
+    shifts: Sequence[tuple[int, int, int, int, int]] = (),
+    sport: int = 2,
+    sub_sport: int = 0,
+) -> bytes:
     """A FIT file of a ride: a record a second, shifts as events, a session at the end."""
     start = int((began - _EPOCH).total_seconds())
     record = [(253, 134), (5, 134), (6, 132), (4, 2), (7, 132), (2, 132), (13, 1)]
@@ -82,7 +92,7 @@ def _whole(value: float, none: int) -> int:
     return none if np.isnan(value) else round(float(value))
 
 
-def tcx(ride: Channels, *, began=BEGAN) -> bytes:
+def tcx(ride: Channels, *, began: datetime = BEGAN) -> bytes:
     """A TCX file of a ride, speed and power in its extensions."""
     points = []
     metres = np.cumsum(np.nan_to_num(ride.speed_mps))
@@ -90,8 +100,11 @@ def tcx(ride: Channels, *, began=BEGAN) -> bytes:
         stamp = (began + timedelta(seconds=at)).strftime("%Y-%m-%dT%H:%M:%SZ")
         cadence = ride.cadence_rpm[at]
         cadences = "" if np.isnan(cadence) else f"<Cadence>{cadence:.0f}</Cadence>"
+        height = ride.elevation_m[at]
+        heights = "" if np.isnan(height) else f"<AltitudeMeters>{height:.1f}</AltitudeMeters>"
         points.append(
-            f"<Trackpoint><Time>{stamp}</Time><DistanceMeters>{metres[at]:.2f}</DistanceMeters>{cadences}"
+            f"<Trackpoint><Time>{stamp}</Time><DistanceMeters>{metres[at]:.2f}</DistanceMeters>"
+            f"{heights}{cadences}"
             f'<Extensions><TPX xmlns="urn:x"><Speed>{ride.speed_mps[at]:.3f}</Speed></TPX></Extensions>'
             "</Trackpoint>"
         )
@@ -101,7 +114,7 @@ def tcx(ride: Channels, *, began=BEGAN) -> bytes:
     ).encode()
 
 
-def gpx(ride: Channels, *, began=BEGAN) -> bytes:
+def gpx(ride: Channels, *, began: datetime = BEGAN) -> bytes:
     """A GPX file of a ride due north, with cadence and temperature in its extensions and no speed."""
     points = []
     metres = np.cumsum(np.nan_to_num(ride.speed_mps))
