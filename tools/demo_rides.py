@@ -58,7 +58,7 @@ def main() -> None:
                     Mounted(on=date(2026, 5, 16), setup=lower),
                 ],
             ),
-            [(0, 5), (0, 6), (0, 9), (1, 4)] * 7,
+            [(0, 7), (0, 8), (0, 11), (1, 6)] * 7,
             seed=101,
             kind="fit",
             rider=None,
@@ -71,7 +71,7 @@ def main() -> None:
                 km_at_start=2140,
                 mounted=[Mounted(on=date(2026, 4, 6), setup=_setup(brief, "Eight-speed hub"))],
             ),
-            [(1, 9), (1, 12), (0, 14)] * 5,
+            [(1, 9), (1, 13), (0, 15)] * 5,
             seed=202,
             kind="tcx",
             rider="the niece",
@@ -92,7 +92,9 @@ def _setup(brief: Brief, name: str) -> Setup:
 
 def _with_front(setup: Setup, teeth: int) -> Setup:
     data = setup.model_dump(mode="json", exclude_unset=True)
-    data["path"][0]["front"] = [each + teeth for each in data["path"][0]["front"]]
+    front = [each + teeth for each in data["path"][0]["front"]]
+    data["path"][0]["front"] = front
+    data["name"] += f", {front[0]} in front"
     return validate(Setup, data)
 
 

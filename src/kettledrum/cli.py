@@ -334,13 +334,29 @@ def use_gears(
     from kettledrum.core.gearing.gear_table import gear_table
     from kettledrum.core.rides.channels import PEDALLING_RPM, channels
     from kettledrum.core.rides.gear_use import gear_use
-    from kettledrum.formats.rides import MOST_RIDE_BYTES, one_ride
+    from kettledrum.formats.gpx import MOST_RIDE_BYTES
+    from kettledrum.formats.rides import one_ride
     from kettledrum.formats.setup_file import read_setup
 
     read = one_ride(content_of(ride, MOST_RIDE_BYTES))
     table = gear_table(read_setup(content_of(setup, MOST_BYTES)), (PEDALLING_RPM, 2 * PEDALLING_RPM))
     result = gear_use(channels(read.records), table)
     _print_json(result) if json else command_tables.gear_use(result, read.told)
+
+
+@app.command("log")
+def print_log(
+    log: Annotated[str, typer.Argument(metavar="LOG", help="A log file, kettledrum-log/1.")],
+    cadence: Annotated[str, typer.Option(metavar="LOW:HIGH", help="The easy cadences in rpm.")] = "60:90",
+    json: Json = False,
+) -> None:
+    """Print what the rides of each bike in a log come to: km, gears used, where they did not reach."""
+    from kettledrum import command_tables
+    from kettledrum.core.log.page import log_sums
+    from kettledrum.formats.log_file import MOST_LOG_BYTES, read_log
+
+    result = log_sums(read_log(content_of(log, MOST_LOG_BYTES)), _cadence_band(cadence))
+    _print_json(result) if json else command_tables.log(result)
 
 
 @app.command("find-gears")
@@ -352,7 +368,8 @@ def find_gears(
     from kettledrum import command_tables
     from kettledrum.core.rides.channels import channels
     from kettledrum.core.rides.found_gears import found_gears
-    from kettledrum.formats.rides import MOST_RIDE_BYTES, one_ride
+    from kettledrum.formats.gpx import MOST_RIDE_BYTES
+    from kettledrum.formats.rides import one_ride
 
     read = one_ride(content_of(ride, MOST_RIDE_BYTES))
     result = found_gears(channels(read.records))

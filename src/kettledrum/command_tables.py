@@ -16,6 +16,7 @@ if TYPE_CHECKING:
     from kettledrum.core.job.route import Route
     from kettledrum.core.keeping.costs_result import Costs
     from kettledrum.core.lineup.comparison import ComparedSetup, Comparison
+    from kettledrum.core.log.sums_result import LogSums
     from kettledrum.core.motors.of_brief import MotorsOfBrief
     from kettledrum.core.pairings.grid import Pairings
     from kettledrum.core.quick.result import QuickAnswer
@@ -447,6 +448,22 @@ def found_gears(result: "FoundGears", told: list[str]) -> None:
         grid.add_row(f"{each.development_m:.2f} m", f"{each.share:.1%}", f"± {each.width:.1%}")
     console.print(grid)
     _told(console, told)
+
+
+def log(result: "LogSums") -> None:
+    """Prints what the rides of each bike of a log come to."""
+    console = _console()
+    if not result.bikes:
+        console.print(Text("There is no bike in the log."))
+    for bike in result.bikes:
+        console.print(Text(f"{bike.name}: {bike.says}"))
+        for period in bike.periods:
+            console.print(Text(f"{period.setup}, since {period.on}: {period.says}"))
+            if period.pedalling_s:
+                grid = _grid("Gear", "A turn of the pedals", "Share of pedalling")
+                for each in period.gears:
+                    grid.add_row(Text(each.label), f"{each.development_m:.2f} m", f"{each.share:.1%}")
+                console.print(grid)
 
 
 def _told(console: Console, told: list[str]) -> None:

@@ -5,6 +5,7 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+from ride_files import fit
 
 from examples import hub, setup, sprockets
 from kettledrum.core.gearing.gear_table import gear_table
@@ -15,7 +16,6 @@ from kettledrum.core.rides.gear_use import gear_use
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.rides import one_ride
 from made_up_rides import made_up
-from ride_files import fit
 
 BIKE = setup(sprockets([42], [21]), hub(0.6, 0.8, 1.1), name="Round")
 

@@ -6,12 +6,13 @@ from datetime import UTC, datetime
 
 import numpy as np
 import pytest
+from ride_files import BEGAN, fit, gpx, tcx
 
 from kettledrum.core.rides.channels import Channels, Records, channels
 from kettledrum.core.terms.errors import InvalidInput
-from kettledrum.formats.rides import MOST_RIDE_BYTES, one_ride
+from kettledrum.formats.gpx import MOST_RIDE_BYTES
+from kettledrum.formats.rides import one_ride
 from made_up_rides import made_up
-from ride_files import BEGAN, fit, gpx, tcx
 
 MADE = made_up([2.5, 3.5, 5.0], 400, seed=2).ride
 RIDE = Channels(MADE.speed_mps, MADE.cadence_rpm, np.full(400, 140.0), np.full(400, 320.0), np.full(400, 9.0))

@@ -94,6 +94,24 @@ export type UnderstoodGears = components["schemas"]["UnderstoodGears"];
 export type WheelSize = components["schemas"]["WheelSize"];
 export type WheelSizes = components["schemas"]["WheelSizes"];
 
+export type BikeHead = components["schemas"]["BikeHead"];
+export type BikePage = components["schemas"]["BikePage"];
+export type BikePlace = components["schemas"]["BikePlace"];
+export type BikeRecord = components["schemas"]["BikeRecord"];
+export type FoundGears = components["schemas"]["FoundGears"];
+export type FromRides = components["schemas"]["FromRides"];
+export type Happened = components["schemas"]["Happened"];
+export type LoggedRide = components["schemas"]["LoggedRide"];
+export type OneRide = components["schemas"]["OneRide"];
+export type Patterns = components["schemas"]["Patterns"];
+export type PeriodSums = components["schemas"]["PeriodSums"];
+export type ReadStep = components["schemas"]["ReadStep"];
+export type RideLine = components["schemas"]["RideLine"];
+export type RideRecord = components["schemas"]["RideRecord"];
+export type RidesAdded = components["schemas"]["RidesAdded"];
+export type WithOtherTeeth = components["schemas"]["WithOtherTeeth"];
+export type WorkedAgain = components["schemas"]["WorkedAgain"];
+
 export const api = createClient<paths>({ baseUrl: window.location.origin });
 
 /** What the server refused, and why: RFC 9457 problem details. */

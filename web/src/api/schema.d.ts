@@ -2538,7 +2538,7 @@ export interface components {
             /** Happened */
             happened?: components["schemas"]["Happened"][] | null;
             /** Measured */
-            measured?: components["schemas"]["kettledrum__core__log__bike__Reading"][] | null;
+            measured?: components["schemas"]["Measurement"][] | null;
         };
         /**
          * BikePage
@@ -2962,6 +2962,75 @@ export interface components {
             price: number | null;
         };
         /**
+         * Climb
+         * @description What can be climbed all day, and with the power of a minute.
+         *
+         *     `lowest_kmh` is the slowest speed within the band, as a rule that of the lowest gear at the lowest easy
+         *     cadence. The `verdict` on the steepest pitch: it holds where some gear keeps the band at no more than the
+         *     power of all day; it is tight where that takes more, but no more than is held for the time that the pitch
+         *     takes or, its length not being known, for a minute; else it fails. `margin` is the ratio needed over the
+         *     lowest one, less one: 0.1 leaves 10 % of cadence; `judged_ratio` is that ratio. Both go `by` the power for
+         *     the pitch's own time, where its length is known. What stands in the way of a pitch that fails is its
+         *     `limit`: the gears, or the power, which no gear helps. `on_steepest` is how it is ridden.
+         */
+        Climb: {
+            /** Power W */
+            power_w: number;
+            /** Fan */
+            fan: [
+                number,
+                number
+            ][];
+            /** Steepest */
+            steepest: number;
+            /** Steepest Spread */
+            steepest_spread: [
+                number,
+                number
+            ];
+            /** Needed Ratio */
+            needed_ratio: number | null;
+            at_steepest: components["schemas"]["AtSteepest"] | null;
+            /** Lowest Kmh */
+            lowest_kmh: number;
+            minute: components["schemas"]["AtPower"] | null;
+            on_steepest: components["schemas"]["OnSteepest"] | null;
+            /** Verdict */
+            verdict: ("holds" | "tight" | "fails") | null;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "all day" | "a minute" | "its time";
+            /** Judged Ratio */
+            judged_ratio: number | null;
+            /** Margin */
+            margin: number | null;
+            /** Limit */
+            limit: ("gears" | "power") | null;
+        };
+        /**
+         * Climbed
+         * @description A stretch that was climbed at a steady push: its `seconds`, and what it asked for.
+         *
+         *     Of each kg moved `lift_w` W for height and for gathering speed, and `roll_w` W for each unit of rolling
+         *     resistance; `drag_w` W for each m² of drag area in still air. `power_w` is what a meter showed in it.
+         */
+        Climbed: {
+            /** Seconds */
+            seconds: number;
+            /** Grade */
+            grade: number;
+            /** Lift W */
+            lift_w: number;
+            /** Roll W */
+            roll_w: number;
+            /** Drag W */
+            drag_w: number;
+            /** Power W */
+            power_w?: number | null;
+        };
+        /**
          * Coasted
          * @description Stretches rolled without pedalling, summed up for a straight line: y the share of the weight that held
          *     the bicycle back, x the mean of the squared speed times half the air’s density, in Pa.
@@ -3029,7 +3098,7 @@ export interface components {
             ladder: components["schemas"]["Rung"][];
             against: components["schemas"]["Difference"] | null;
             efficiency: components["schemas"]["EfficiencySpread"];
-            climb: components["schemas"]["kettledrum__core__effort__climb__Climb"];
+            climb: components["schemas"]["Climb"];
             flat: components["schemas"]["Flat"];
             top: components["schemas"]["Top"];
             /** Lowest Gear */
@@ -3948,7 +4017,7 @@ export interface components {
             /** Share */
             share: number;
             /** Foretold */
-            foretold?: number | null;
+            foretold: number | null;
         };
         /**
          * GearTable
@@ -4767,7 +4836,7 @@ export interface components {
             stepless: boolean;
             /** Assumed */
             assumed: components["schemas"]["Assumed"][];
-            now: components["schemas"]["kettledrum__devices__bike_on_the_bench__Reading"];
+            now: components["schemas"]["Reading"];
         };
         /**
          * Load
@@ -4984,6 +5053,25 @@ export interface components {
             turns: number;
             /** Distance M */
             distance_m: number;
+        };
+        /**
+         * Measurement
+         * @description Something that was measured, such as the wear of a chain.
+         */
+        Measurement: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km?: number | null;
+            /** What */
+            what: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit?: string | null;
         };
         /**
          * MemberSpeeds
@@ -5995,6 +6083,50 @@ export interface components {
             held?: components["schemas"]["HeldAlready"] | null;
             /** Problems */
             problems?: components["schemas"]["FieldProblem"][] | null;
+        };
+        /**
+         * Reading
+         * @description What the bike on the bench tells at a moment.
+         *
+         *     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
+         *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
+         *     as means since it was last read, the share of the batteries that is left (null where none is known),
+         *     grade and elevation underfoot.
+         */
+        Reading: {
+            /** Time S */
+            time_s: number;
+            /** At M */
+            at_m: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Cadence Rpm */
+            cadence_rpm: number;
+            /** Gear */
+            gear: string | null;
+            /** Development M */
+            development_m: number;
+            /** Rider W */
+            rider_w: number;
+            /** Motor W */
+            motor_w: number;
+            /** Battery */
+            battery: number | null;
+            /** Grade */
+            grade: number;
+            /** Elevation M */
+            elevation_m: number;
+            /** Shifts */
+            shifts: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "at rest" | "pedalling" | "shifting" | "coasting" | "walking" | "arrived";
+            /** Running */
+            running: boolean;
+            /** Pace */
+            pace: number;
         };
         /**
          * Remark
@@ -8081,7 +8213,7 @@ export interface components {
             shifts: number;
             pace: components["schemas"]["Pace"];
             /** Climbs */
-            climbs?: components["schemas"]["kettledrum__core__log__ride__Climb"][] | null;
+            climbs?: components["schemas"]["Climbed"][] | null;
             coasted?: components["schemas"]["Coasted"] | null;
             /** Best */
             best?: components["schemas"]["Best"][] | null;
@@ -8095,138 +8227,6 @@ export interface components {
             done: number;
             /** Without Seconds */
             without_seconds: number;
-        };
-        /**
-         * Climb
-         * @description What can be climbed all day, and with the power of a minute.
-         *
-         *     `lowest_kmh` is the slowest speed within the band, as a rule that of the lowest gear at the lowest easy
-         *     cadence. The `verdict` on the steepest pitch: it holds where some gear keeps the band at no more than the
-         *     power of all day; it is tight where that takes more, but no more than is held for the time that the pitch
-         *     takes or, its length not being known, for a minute; else it fails. `margin` is the ratio needed over the
-         *     lowest one, less one: 0.1 leaves 10 % of cadence; `judged_ratio` is that ratio. Both go `by` the power for
-         *     the pitch's own time, where its length is known. What stands in the way of a pitch that fails is its
-         *     `limit`: the gears, or the power, which no gear helps. `on_steepest` is how it is ridden.
-         */
-        kettledrum__core__effort__climb__Climb: {
-            /** Power W */
-            power_w: number;
-            /** Fan */
-            fan: [
-                number,
-                number
-            ][];
-            /** Steepest */
-            steepest: number;
-            /** Steepest Spread */
-            steepest_spread: [
-                number,
-                number
-            ];
-            /** Needed Ratio */
-            needed_ratio: number | null;
-            at_steepest: components["schemas"]["AtSteepest"] | null;
-            /** Lowest Kmh */
-            lowest_kmh: number;
-            minute: components["schemas"]["AtPower"] | null;
-            on_steepest: components["schemas"]["OnSteepest"] | null;
-            /** Verdict */
-            verdict: ("holds" | "tight" | "fails") | null;
-            /**
-             * By
-             * @enum {string}
-             */
-            by: "all day" | "a minute" | "its time";
-            /** Judged Ratio */
-            judged_ratio: number | null;
-            /** Margin */
-            margin: number | null;
-            /** Limit */
-            limit: ("gears" | "power") | null;
-        };
-        /**
-         * Reading
-         * @description Something that was measured, such as the wear of a chain.
-         */
-        kettledrum__core__log__bike__Reading: {
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Km */
-            km?: number | null;
-            /** What */
-            what: string;
-            /** Value */
-            value: number;
-            /** Unit */
-            unit?: string | null;
-        };
-        /**
-         * Climb
-         * @description A stretch that was climbed at a steady push: its `seconds`, and what it asked for.
-         *
-         *     Of each kg moved `lift_w` W for height and for gathering speed, and `roll_w` W for each unit of rolling
-         *     resistance; `drag_w` W for each m² of drag area in still air. `power_w` is what a meter showed in it.
-         */
-        kettledrum__core__log__ride__Climb: {
-            /** Seconds */
-            seconds: number;
-            /** Grade */
-            grade: number;
-            /** Lift W */
-            lift_w: number;
-            /** Roll W */
-            roll_w: number;
-            /** Drag W */
-            drag_w: number;
-            /** Power W */
-            power_w?: number | null;
-        };
-        /**
-         * Reading
-         * @description What the bike on the bench tells at a moment.
-         *
-         *     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
-         *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
-         *     as means since it was last read, the share of the batteries that is left (null where none is known),
-         *     grade and elevation underfoot.
-         */
-        kettledrum__devices__bike_on_the_bench__Reading: {
-            /** Time S */
-            time_s: number;
-            /** At M */
-            at_m: number;
-            /** Speed Kmh */
-            speed_kmh: number;
-            /** Cadence Rpm */
-            cadence_rpm: number;
-            /** Gear */
-            gear: string | null;
-            /** Development M */
-            development_m: number;
-            /** Rider W */
-            rider_w: number;
-            /** Motor W */
-            motor_w: number;
-            /** Battery */
-            battery: number | null;
-            /** Grade */
-            grade: number;
-            /** Elevation M */
-            elevation_m: number;
-            /** Shifts */
-            shifts: number;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "at rest" | "pedalling" | "shifting" | "coasting" | "walking" | "arrived";
-            /** Running */
-            running: boolean;
-            /** Pace */
-            pace: number;
         };
     };
     responses: never;
@@ -18098,7 +18098,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["kettledrum__devices__bike_on_the_bench__Reading"];
+                    "application/json": components["schemas"]["Reading"];
                 };
             };
             /** @description Bad Request */

@@ -118,6 +118,14 @@ export const VIEWS: readonly View[] = [
   },
   {
     group: "Keep",
+    name: "Bikes",
+    path: "bikes",
+    part: ":bikeId?",
+    key: "k",
+    View: loaded("BikesView", () => import("../views/bikes/BikesView")),
+  },
+  {
+    group: "Keep",
     name: "Parts",
     path: "parts",
     key: "p",

@@ -41,14 +41,20 @@ export type SpeedScale = ScaleLogarithmic<number, number>;
 const MARKS = [1, 1.5, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40, 50, 60, 80, 100, 150, 200];
 const LEAST_GAP = 30;
 
-/** The speeds, in the rider's unit, that the lanes need, with a little room at either end. */
-export function speedScale(tables: ComparedSetup[], units: Units, range: [number, number]): SpeedScale {
-  const lows = tables.map((table) => units.speedValue(table.lowest.speed_kmh[0]));
-  const highs = tables.map((table) => units.speedValue(table.highest.speed_kmh[1]));
-  const low = Math.min(...lows) * 0.85;
-  const high = Math.max(...highs) * 1.08;
+/** The speeds, in the rider's unit, that bars from speed to speed need, with a little room at either end. */
+export function speedScaleOf(speeds: [number, number][], units: Units, range: [number, number]): SpeedScale {
+  const low = Math.min(...speeds.map(([slow]) => units.speedValue(slow))) * 0.85;
+  const high = Math.max(...speeds.map(([, fast]) => units.speedValue(fast))) * 1.08;
   return scaleLog().domain([low, high]).range(range).clamp(true);
 }
+
+/** The speeds that the lanes of setups need. */
+export const speedScale = (tables: ComparedSetup[], units: Units, range: [number, number]): SpeedScale =>
+  speedScaleOf(
+    tables.map(({ lowest, highest }) => [lowest.speed_kmh[0], highest.speed_kmh[1]]),
+    units,
+    range,
+  );
 
 /** Round speeds within the scale, as many as have room. */
 export function ticks(scale: SpeedScale): number[] {

@@ -53,7 +53,13 @@ export function BringInProvider({ children }: { children: ReactNode }) {
     const refused: string[] = [];
     // What a table of none of our columns lacks is said by the view that is open.
     const tables = here.roads ? "roads" : here.parts ? "parts" : "others";
-    const { parts, roads, others } = await sorted([...given], tables);
+    const { parts, roads, rides, logs, others } = await sorted([...given], tables);
+    // A track with times is a ride to whoever looks at a bike.
+    const ridden = here.rides ? [...rides, ...roads.splice(0)] : rides;
+    if (here.rides && ridden.length > 0) here.rides(ridden);
+    else others.push(...ridden);
+    if (here.logs && logs.length > 0) here.logs(logs);
+    else others.push(...logs);
     if (here.parts && parts.length > 0) here.parts(parts);
     else others.push(...parts);
     if (here.roads && roads.length > 0) here.roads(roads);
@@ -124,7 +130,7 @@ export function BringInProvider({ children }: { children: ReactNode }) {
       )}
       {dropping && (
         <div className={styles.drop} aria-hidden>
-          <p>Drop a setup, a job, a road, parts or an archive</p>
+          <p>Drop a setup, a job, a road, rides, parts or an archive</p>
         </div>
       )}
       {pasting && (
@@ -140,7 +146,13 @@ const refusal = (file: File, error: Error): string => `${file.name} was not adde
 
 /** Files that hold roads, those that hold parts, and all others, as the server tells by how they begin. */
 async function sorted(files: File[], tables: "parts" | "roads" | "others") {
-  const kinds: Record<"parts" | "roads" | "others", File[]> = { parts: [], roads: [], others: [] };
+  const kinds: Record<FileKind | "others", File[]> = {
+    parts: [],
+    roads: [],
+    rides: [],
+    logs: [],
+    others: [],
+  };
   for (const file of files) {
     const kind = await kindOf(file);
     kinds[kind === "table" ? tables : kind].push(file);

@@ -1,7 +1,7 @@
 import { createContext, useContext, useEffect, useRef } from "react";
 
 export type TakeFiles = (files: File[]) => void;
-export type FileKind = "parts" | "roads";
+export type FileKind = "parts" | "roads" | "rides" | "logs";
 
 /** Ways to bring a setup, a job, parts or an archive in. */
 export interface BringIn {

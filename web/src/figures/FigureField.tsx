@@ -1,6 +1,7 @@
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { valueAt, withValue } from "../drafts/held";
 import { ChoiceField } from "../ui/ChoiceField";
+import { DayField } from "../ui/DayField";
 import { FieldText } from "../ui/FieldText";
 import { problemsAt, sentence } from "../words/problems";
 import type { FieldProblem } from "../api/client";
@@ -83,6 +84,8 @@ export function FigureField({
         onChange={change}
       />
     );
+  if (kind === "day")
+    return <DayField label={label} place={there} value={shown} problems={wrong} onChange={change} />;
   const { numeric, list, unit: unitIn } = kindOf(kind);
   return (
     <FieldText

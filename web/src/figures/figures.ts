@@ -1,5 +1,7 @@
 import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "../words/entry";
 import {
+  durationOf,
+  durationText,
   kilogramsOf,
   kilometresOf,
   kilometresText,
@@ -158,6 +160,10 @@ const KINDS = {
   words: { text: listsBy(String, ", "), of: (text) => namesOf(text)?.filter((name) => name !== "") },
   names: { text: listsBy(String, ", "), of: namesOf },
   text: { text: asTyped, of: (text) => text },
+  /** A day of the calendar, as files have it. */
+  day: { text: asTyped, of: (text) => text },
+  /** Hours and minutes, "1:44", or minutes alone. */
+  duration: { numeric: true, unit: () => "h:min", text: numbersBy(durationText), of: durationOf },
   flag: {
     text: (value) => (typeof value === "boolean" ? (value ? "yes" : "no") : asTyped(value)),
     of: (text) => text === "yes",

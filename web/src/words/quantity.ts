@@ -112,3 +112,15 @@ export function legOf(
   const down = way?.toLowerCase() === "down" ? -1 : 1;
   return { length_m, grade: Number(((down * percent) / 100).toPrecision(12)) };
 }
+
+/** Minutes: "104", or hours and minutes as "1:44" or "1 h 44". */
+export function durationOf(text: string): Entered | undefined {
+  const found = /^\s*(\d+)\s*(?::|h)\s*(\d{1,2})?\s*(?:min)?\s*$/i.exec(text);
+  if (!found) return numberOf(text.replace(/\s*min$/, ""));
+  return Number(found[1]) * 60 + Number(found[2] ?? 0);
+}
+
+export const durationText = (minutes: number): string => {
+  const whole = Math.round(minutes);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
+};

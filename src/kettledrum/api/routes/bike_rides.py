@@ -169,7 +169,7 @@ class RidesAdded(BaseModel):
     left_out: list[tuple[int, HeldAlready]]
 
 
-@strict.post("/rides", status_code=201)
+@strict.post("/rides", status_code=201, response_model_exclude_unset=True)
 def add_rides(job_id: str, bike_id: str, asked: AddedRides, store: TheStore) -> RidesAdded:
     """Adds rides to a bike, but for those that are held already, in the job or twice among them."""
     from kettledrum.core.log.twice import there_already
@@ -191,7 +191,7 @@ def add_rides(job_id: str, bike_id: str, asked: AddedRides, store: TheStore) -> 
     return RidesAdded(added=store.bikes.add_rides(job_id, bike_id, taken) if taken else [], left_out=left)
 
 
-@strict.put("/rides/{ride_id}")
+@strict.put("/rides/{ride_id}", response_model_exclude_unset=True)
 def change_ride(
     job_id: str, bike_id: str, ride_id: str, version: BasedOn, ride: LoggedRide, store: TheStore
 ) -> RideRecord:
@@ -199,7 +199,7 @@ def change_ride(
     return store.bikes.change_ride(job_id, bike_id, ride_id, ride, version)
 
 
-@router.get("/rides/{ride_id}")
+@router.get("/rides/{ride_id}", response_model_exclude_unset=True)
 def read_ride_of_bike(job_id: str, bike_id: str, ride_id: str, store: TheStore) -> RideRecord:
     """One ride with all that is known of it."""
     return store.bikes.ride(job_id, bike_id, ride_id)[1]

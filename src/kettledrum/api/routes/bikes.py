@@ -101,7 +101,7 @@ def list_bikes(job_id: str, store: TheStore) -> list[BikePlace]:
     return found
 
 
-@strict.post("/bikes", status_code=201)
+@strict.post("/bikes", status_code=201, response_model_exclude_unset=True)
 def add_bike(job_id: str, bike: BikeHead, store: TheStore) -> BikeRecord:
     """A bike more: a setup that was built."""
     return store.bikes.add(job_id, bike)
@@ -114,7 +114,7 @@ def read_log_file(job_id: str, store: TheStore) -> Response:
     return Response(log_text(store.bikes.log(job_id)), media_type="application/json", headers=attached(name))
 
 
-@router.post("/bikes/file", status_code=201, openapi_extra=FILE_BODY)
+@router.post("/bikes/file", status_code=201, response_model_exclude_unset=True, openapi_extra=FILE_BODY)
 def take_in_log(
     job_id: str, store: TheStore, content: Annotated[bytes, Depends(file_of_at_most(MOST_LOG_BYTES))]
 ) -> list[BikeRecord]:
@@ -122,7 +122,7 @@ def take_in_log(
     return store.bikes.take_in(job_id, read_log(content))
 
 
-@router.get("/bikes/{bike_id}")
+@router.get("/bikes/{bike_id}", response_model_exclude_unset=True)
 def read_bike(job_id: str, bike_id: str, store: TheStore) -> BikePage:
     """A bike with what its rides come to."""
     from kettledrum.core.log.page import bike_page
@@ -163,7 +163,7 @@ def _line(record: RideRecord, *, stale: bool) -> RideLine:
     )
 
 
-@strict.put("/bikes/{bike_id}")
+@strict.put("/bikes/{bike_id}", response_model_exclude_unset=True)
 def change_bike(job_id: str, bike_id: str, version: BasedOn, bike: BikeHead, store: TheStore) -> BikeRecord:
     """Changes a bike: its name, what is mounted, what was done on it, measured, or happened to it."""
     return store.bikes.change(job_id, bike_id, bike, version)
@@ -175,7 +175,7 @@ def delete_bike(job_id: str, bike_id: str, store: TheStore) -> None:
     store.bikes.delete(job_id, bike_id)
 
 
-@router.post("/bikes/{bike_id}/restore")
+@router.post("/bikes/{bike_id}/restore", response_model_exclude_unset=True)
 def restore_bike(job_id: str, bike_id: str, store: TheStore) -> BikeRecord:
     """Brings a deleted bike back."""
     return store.bikes.restore(job_id, bike_id)
@@ -229,7 +229,7 @@ class HubAsked(Model):
     kind: Literal["hub", "gearbox"] = "hub"
 
 
-@strict.post("/bikes/{bike_id}/found-gears")
+@strict.post("/bikes/{bike_id}/found-gears", response_model_exclude_unset=True)
 def take_found_gears(job_id: str, bike_id: str, asked: HubAsked, store: TheStore) -> Part:
     """The gears that were found, as a part for the shelf."""
     from kettledrum.core.log.hub_found import hub_found, per_turn_m

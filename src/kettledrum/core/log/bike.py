@@ -59,7 +59,7 @@ class Happened(Model):
     notes: Notes | None = None
 
 
-class Reading(Model):
+class Measurement(Model):
     """Something that was measured, such as the wear of a chain."""
 
     on: Day
@@ -82,7 +82,7 @@ class BikeHead(Model):
     mounted: Annotated[list[Mounted], Field(min_length=1, max_length=MOST_MOUNTED)]
     done: Annotated[list[Done], Field(max_length=MOST_ENTRIES)] | None = None
     happened: Annotated[list[Happened], Field(max_length=MOST_ENTRIES)] | None = None
-    measured: Annotated[list[Reading], Field(max_length=MOST_ENTRIES)] | None = None
+    measured: Annotated[list[Measurement], Field(max_length=MOST_ENTRIES)] | None = None
 
     @model_validator(mode="after")
     def _is_in_order(self) -> "BikeHead":

@@ -11,7 +11,7 @@ from kettledrum.core.job.brief import Need
 from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.load import Load
 from kettledrum.core.log.learnt_result import FromRides, HeldFor, Learnt, Untold, Where
-from kettledrum.core.log.ride import Climb, Coasted, LoggedRide
+from kettledrum.core.log.ride import Climbed, Coasted, LoggedRide
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.road_load import GRAVITY
@@ -59,7 +59,7 @@ class Known:
         own = usual if ride.load_kg is None else ride.load_kg
         return self.job.resistance.mass_kg - usual + own
 
-    def power_w(self, climb: Climb, mass_kg: float) -> float:
+    def power_w(self, climb: Climbed, mass_kg: float) -> float:
         """The rider’s power on a climb in W: as a meter showed it, or as mass, road and air asked for it."""
         if climb.power_w is not None:
             return climb.power_w
@@ -94,7 +94,7 @@ def from_rides(need: Need, setup: Setup, rides: Sequence[LoggedRide], rider: str
     )
 
 
-def _climbed(known: Known, rides: Sequence[LoggedRide]) -> Iterator[tuple[LoggedRide, list[Climb]]]:
+def _climbed(known: Known, rides: Sequence[LoggedRide]) -> Iterator[tuple[LoggedRide, list[Climbed]]]:
     for ride in rides:
         climbs = (ride.worked.climbs if ride.worked else None) or []
         if known.driven:

@@ -6,13 +6,13 @@ from dataclasses import dataclass
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
-from kettledrum.core.log.bike import BikeHead
+from kettledrum.core.log.bike import BikeHead, Log
 from kettledrum.core.log.foretold import foretold
 from kettledrum.core.log.history import History, history
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.log.says import bike_says, period_says
 from kettledrum.core.log.sums import bike_sums, mounted_on
-from kettledrum.core.log.sums_result import BikeSums
+from kettledrum.core.log.sums_result import BikeSums, LogSums, NamedSums
 from kettledrum.core.log.work import gears_of
 
 
@@ -40,6 +40,18 @@ def bike_page(brief: Brief, routes: Sequence[Route], bike: BikeHead, rides: Sequ
     table = gear_table(bike.mounted[-1].setup, brief.rider.cadence_rpm)
     labels = [] if table.stepless else [gear.label for gear in table.gears]
     return Page(sums, history(bike, rides), labels, set(stale_rides(bike, rides)))
+
+
+def log_sums(log: Log, cadence_rpm: tuple[float, float]) -> LogSums:
+    """What the rides of each bike of a log come to, without a job to hold them against."""
+    bikes = []
+    for bike in log.bikes:
+        sums = bike_sums(bike, bike.rides or [], cadence_rpm)
+        for period in sums.periods:
+            period.says = period_says(period)
+        sums.says = bike_says(bike, sums)
+        bikes.append(NamedSums(name=bike.name, **dict(sums)))
+    return LogSums(bikes=bikes)
 
 
 def stale_rides(bike: BikeHead, rides: Sequence[LoggedRide]) -> list[int]:

@@ -41,7 +41,7 @@ class Pace(Model):
     seconds: Annotated[list[Seconds], Field(max_length=MOST_BINS)]
 
 
-class Climb(Model):
+class Climbed(Model):
     """A stretch that was climbed at a steady push: its `seconds`, and what it asked for.
 
     Of each kg moved `lift_w` W for height and for gathering speed, and `roll_w` W for each unit of rolling
@@ -93,7 +93,7 @@ class Worked(Model):
     steady_share: Share
     shifts: Annotated[int, Within(0, 1_000_000, whole=True)]
     pace: Pace
-    climbs: Annotated[list[Climb], Field(max_length=MOST_CLIMBS)] | None = None
+    climbs: Annotated[list[Climbed], Field(max_length=MOST_CLIMBS)] | None = None
     coasted: Coasted | None = None
     best: Annotated[list[Best], Field(max_length=20)] | None = None
 

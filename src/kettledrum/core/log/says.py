@@ -19,7 +19,7 @@ def bike_says(bike: BikeHead, sums: BikeSums) -> str:
     logged = f"{counted(sums.rides, 'ride')} logged ({sums.ridden_km:,.0f} km{hours})"
     said = f"{sums.km:,.0f} km on the clock; {logged}."
     period = next((each for each in sums.periods if each.worked), None)
-    return f"{said} {period.says}" if period is not None else said
+    return f"{period.says} {said}" if period is not None else said
 
 
 def period_says(sums: PeriodSums) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from kettledrum.core.log.ride import MOST_CLIMBS, Best, Climb, Coasted
+from kettledrum.core.log.ride import MOST_CLIMBS, Best, Climbed, Coasted
 from kettledrum.core.physics.air import air_density
 from kettledrum.core.physics.arrays import Flags, Floats
 from kettledrum.core.physics.road_load import GRAVITY
@@ -44,7 +44,7 @@ def density(ride: Channels) -> float:
     )
 
 
-def climbs(ride: Channels) -> list[Climb]:
+def climbs(ride: Channels) -> list[Climbed]:
     """The climbs of a ride, the longest first: windows of two minutes that go up steadily under pedals, those
     that follow each other as one.
     """
@@ -71,7 +71,7 @@ def climbs(ride: Channels) -> list[Climb]:
     return [_climb(ride, along, ends, air) for ends in found[:MOST_CLIMBS]]
 
 
-def _climb(ride: Channels, along: Floats, ends: tuple[int, int], air: float) -> Climb:
+def _climb(ride: Channels, along: Floats, ends: tuple[int, int], air: float) -> Climbed:
     start, end = ends
     seconds = end - start
     speed, height = ride.speed_mps, ride.elevation_m
@@ -80,7 +80,7 @@ def _climb(ride: Channels, along: Floats, ends: tuple[int, int], air: float) -> 
     energy = GRAVITY * lift + 0.5 * TURNING * float(speed[end] ** 2 - speed[start] ** 2)
     power = ride.power_w[start:end]
     known = float(np.isfinite(power).mean()) > 1 - _WITHOUT_PEDALS
-    return Climb(
+    return Climbed(
         seconds=seconds,
         grade=round(max(-1.0, min(lift / metres, 1.0)), 4),
         lift_w=round(energy / seconds, 4),

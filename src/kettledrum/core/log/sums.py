@@ -148,6 +148,7 @@ def _counts(setup: Setup, table: GearTable, rides: Sequence[LoggedRide]) -> list
             speed_kmh=(group.development_m * low * 0.06, group.development_m * high * 0.06),
             seconds=seconds.get(group.label, 0),
             share=seconds.get(group.label, 0) / total if total else 0.0,
+            foretold=None,
         )
         for group in own
     ]

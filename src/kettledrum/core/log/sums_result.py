@@ -18,7 +18,7 @@ class GearSum(BaseModel):
     speed_kmh: tuple[float, float]
     seconds: int
     share: float
-    foretold: float | None = None
+    foretold: float | None
 
 
 class Beyond(BaseModel):
@@ -72,3 +72,15 @@ class BikeSums(BaseModel):
     last: date | None
     periods: list[PeriodSums]
     says: str = ""
+
+
+class NamedSums(BikeSums):
+    """What the rides of a bike of this name come to."""
+
+    name: str
+
+
+class LogSums(BaseModel):
+    """What the rides of all bikes of a log come to."""
+
+    bikes: list[NamedSums]

@@ -4,9 +4,9 @@ import TextField from "@mui/material/TextField";
 import type { Decision } from "../../api/client";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import { Chip, Chips } from "../../ui/Chip";
-import { DayField } from "./DayField";
+import { DayField } from "../../ui/DayField";
 import styles from "./Verdict.module.css";
-import { dayText } from "./weighing";
+import { dayText } from "../../words/days";
 
 const LONGEST = 4000;
 /** Two answers for two uses are one decision; more than so many are none. */

@@ -7,11 +7,12 @@ import { Letter } from "../../ui/Letter";
 import { useNotify } from "../../ui/Notices";
 import { inUnits } from "../../words/inUnits";
 import { useUnits } from "../../words/units";
-import { DayField } from "./DayField";
+import { DayField } from "../../ui/DayField";
 import { DecideForm } from "./DecideForm";
 import { Reviews } from "./Reviews";
 import styles from "./Verdict.module.css";
-import { dayText, type Weighed } from "./weighing";
+import { dayText } from "../../words/days";
+import type { Weighed } from "./weighing";
 
 interface Props {
   bench: Workbench;

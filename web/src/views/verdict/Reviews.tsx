@@ -3,7 +3,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import type { Decision } from "../../api/client";
 import styles from "./Verdict.module.css";
-import { dayText } from "./weighing";
+import { dayName, dayText } from "../../words/days";
 
 type Review = NonNullable<Decision["reviews"]>[number];
 
@@ -11,8 +11,6 @@ interface Props {
   reviews: Review[];
   onChange: (reviews: Review[]) => void;
 }
-
-const DAY = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", year: "numeric" });
 
 /** What was said of a decision when it was looked at again. */
 export function Reviews({ reviews, onChange }: Props) {
@@ -29,7 +27,7 @@ export function Reviews({ reviews, onChange }: Props) {
         <ul className={styles.since} aria-label="Looked at again">
           {reviews.map((review, at) => (
             <li key={at}>
-              <strong>{DAY.format(new Date(`${review.on}T12:00`))}:</strong> {review.text}{" "}
+              <strong>{dayName(review.on)}:</strong> {review.text}{" "}
               <Button
                 size="small"
                 className="no-print"

@@ -6,7 +6,7 @@ import { measuredOf } from "../../figures/measured";
 import { FieldText } from "../../ui/FieldText";
 import { Letter } from "../../ui/Letter";
 import { useUnits } from "../../words/units";
-import { TypedNumber } from "./TypedNumber";
+import { TypedNumber } from "../../ui/TypedNumber";
 import styles from "./Verdict.module.css";
 import { withInner, withoutKey, type Weighed } from "./weighing";
 

@@ -21,7 +21,7 @@ import { RowMore } from "./RowMore";
 import { PlanPart } from "./PlanPart";
 import { rowsOf } from "./rows";
 import { SurePart } from "./SurePart";
-import { TypedNumber } from "./TypedNumber";
+import { TypedNumber } from "../../ui/TypedNumber";
 import styles from "./Verdict.module.css";
 import { Voices } from "./Voices";
 import { useWeighing, withoutKey } from "./weighing";

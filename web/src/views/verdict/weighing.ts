@@ -50,9 +50,3 @@ export function useWeighing(job: JobRecord, bench: Workbench | undefined) {
 }
 
 export type Weighed = ReturnType<typeof useWeighing>;
-
-const pad = (value: number): string => String(value).padStart(2, "0");
-
-/** A day of this machine’s calendar, as files have it. */
-export const dayText = (day: Date): string =>
-  `${day.getFullYear()}-${pad(day.getMonth() + 1)}-${pad(day.getDate())}`;

@@ -1,7 +1,7 @@
 import { useId } from "react";
 import TextField from "@mui/material/TextField";
-import type { FieldProblem } from "../../api/client";
-import { problemsAt, sentence } from "../../words/problems";
+import type { FieldProblem } from "../api/client";
+import { problemsAt, sentence } from "../words/problems";
 
 interface Props {
   label: string;

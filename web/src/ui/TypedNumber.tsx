@@ -1,8 +1,8 @@
 import { useState } from "react";
-import type { FieldProblem } from "../../api/client";
-import { FieldText } from "../../ui/FieldText";
-import { numberOf } from "../../words/entry";
-import { exact } from "../../words/numbers";
+import type { FieldProblem } from "../api/client";
+import { FieldText } from "./FieldText";
+import { numberOf } from "../words/entry";
+import { exact } from "../words/numbers";
 
 interface Props {
   label: string;
