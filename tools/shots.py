@@ -101,10 +101,11 @@ def road(page: Page) -> None:
     page.get_by_role("region", name="All riding").wait_for()
 
 
-def all_riding(page: Page) -> None:
-    """What the rides come to, and what they say of one bicycle or two."""
-    road(page)
-    page.get_by_role("heading", name="All riding").evaluate("(it) => it.scrollIntoView()")
+def bikes(page: Page) -> None:
+    """A bike with a season of rides: the gears that are really used."""
+    page.get_by_role("link", name="Bikes").click()
+    page.get_by_role("table", name="Gears ridden, the lowest first").wait_for()
+    page.get_by_role("heading", name="History").wait_for()
 
 
 def search(page: Page) -> None:
@@ -186,7 +187,7 @@ PICTURES = [
     ("first", question, 1280, "light"),
     ("fit", fit, 1280, "light"),
     ("road", road, 1280, "light"),
-    ("road-all-riding", in_job("Ferry commute", all_riding), 1280, "dark"),
+    ("bikes", bikes, 1280, "dark"),
     ("costs", in_job("Ferry commute", costs), 1280, "light"),
     ("search", search, 1280, "light"),
     ("verdict", verdict, 1280, "light"),

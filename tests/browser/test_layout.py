@@ -22,6 +22,7 @@ VIEWS = [
     "Costs",
     "Verdict",
     "Sheet",
+    "Bikes",
     "Parts",
 ]
 

@@ -16,6 +16,7 @@ VIEWS = (
     "live",
     "costs",
     "verdict",
+    "bikes",
 )
 
 

@@ -102,7 +102,7 @@ def doubled() -> bytes:
 
 
 REFUSED = {
-    "too large": (b"PK" + b"\0" * MOST_ARCHIVE_BYTES, "larger than 16 MB"),
+    "too large": (b"PK" + b"\0" * MOST_ARCHIVE_BYTES, "larger than 40 MB"),
     "not a zip": (b"PK\x03\x04 and no more", "is broken"),
     "cut short": (an_archive()[:-30], "is broken"),
     "bomb": (bomb(), "unpacks to more than 96 MB"),

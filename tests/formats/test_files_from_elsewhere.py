@@ -304,7 +304,7 @@ def test_a_drawn_road_goes_out_and_comes_back_with_its_corners():
         (b'{"format": "kettledrum-setup/1"}', "others"),
         (b"time,speed\n1,2\n", "table"),
         (b"only words\n", "others"),
-        (FIT, "others"),
+        (FIT, "rides"),
         (zipped(tour_dot_gpx=b"x"), "others"),
         (b"", "others"),
         (b"\x00\x01\x02", "others"),

@@ -137,7 +137,7 @@ def test_an_older_store_is_copied_before_it_is_brought_up_to_date(tmp_path):
     filled(tmp_path, 1)
     with closing(sqlite3.connect(tmp_path / FILE_NAME)) as connection:
         # As migration 0003 found it.
-        for table in ("part", "road", "road_line"):
+        for table in ("part", "road", "road_line", "ride", "bike", "ride_seconds"):
             connection.execute(f"DROP TABLE {table}")
         connection.execute("ALTER TABLE job DROP COLUMN deleted_at")
         connection.execute("UPDATE alembic_version SET version_num = '0002'")

@@ -88,7 +88,8 @@ def _on_request_validation(_request: Request, error: Exception) -> JSONResponse:
     entries = [{**entry, "loc": entry["loc"][1:], "in": entry["loc"][0]} for entry in error.errors()]
     found = problems([entry for entry in entries if entry["in"] == "body"], error.body)
     asked = [entry for entry in entries if entry["in"] != "body"]
-    found += problems(asked, {entry["loc"][0]: None for entry in asked})
+    # A model over all that is asked behind the path has no place of its own.
+    found += problems(asked, {place: None for entry in asked for place in entry["loc"][:1]})
     return answer(422, str(InvalidInput(found)), found)
 
 

@@ -28,8 +28,8 @@ from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES, parse
 from kettledrum.formats.log_file import MOST_LOG_BYTES, log_text, read_log
 from kettledrum.formats.shelf import MOST_SHELF_BYTES, read_shelf, shelf_text
 
-MOST_ARCHIVE_BYTES = 56_000_000
-MOST_SECONDS_BYTES = 36_000_000
+MOST_ARCHIVE_BYTES = 40_000_000
+MOST_SECONDS_BYTES = 24_000_000
 """So much of the seconds of rides, the latest first, goes into an archive; a backup holds them all."""
 MOST_UNPACKED_BYTES = 96_000_000
 MOST_JOBS = 2000

@@ -75,11 +75,9 @@ def read_any(data: bytes) -> Setup | Everything:
     """
     if data.startswith(_ZIP) and not foreign_archive(data):
         return unpack(data)
-    if words := what_it_is(data):
-        raise refused(words)
     kind = kind_of(data[:BEGINNING])
-    if kind in _GO_ELSEWHERE:
-        raise refused(_GO_ELSEWHERE[kind])
+    if words := _GO_ELSEWHERE.get(kind) or what_it_is(data):
+        raise refused(words)
     if is_xml(data):
         raise refused(other_xml(data) or "is XML of a kind that is not known")
     if data.startswith(_SQLITE):

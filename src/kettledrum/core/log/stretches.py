@@ -92,7 +92,8 @@ def _climb(ride: Channels, along: Floats, ends: tuple[int, int], air: float) -> 
 
 def _ends_mean(height: Floats, at: int) -> float:
     """A height as the mean of a few seconds about it, within the ride: receivers waver."""
-    near = height[max(at - 3, 0) : at + 4]
+    reach = min(3, at, len(height) - 1 - at)
+    near = height[at - reach : at + reach + 1]
     return float(np.nanmean(near))
 
 
