@@ -28,9 +28,11 @@ from kettledrum.demo import honey_round
 from kettledrum.formats.files import as_json
 
 sys.path.insert(0, str(Path(__file__).parents[1] / "tests"))
+sys.path.insert(0, str(Path(__file__).parents[1] / "tools"))
 
 import costs
 import motors
+import rides
 import roads
 import search
 import verdict
@@ -138,6 +140,7 @@ def core(brief: Brief) -> None:
     line("600 pairings of a 14-gear hub, core", timed(lambda: pairings(pairs, geared)), "ms")
     search.searches(line)
     verdict.verdicts(line)
+    rides.rides(line)
 
 
 def through_the_api(served: Served, brief: Brief) -> None:

@@ -15,7 +15,8 @@ from kettledrum.core.verdict.verdict import Balance
 from kettledrum.demo import honey_round
 
 
-def _median_s(work: Callable[[], object], times: int = 5) -> float:
+def median_s(work: Callable[[], object], times: int = 5) -> float:
+    """The median time of some runs, in s."""
     found = []
     for _ in range(times):
         begun = time.perf_counter()
@@ -33,19 +34,17 @@ def verdicts(line: Callable[[str, float, str], None]) -> None:
     eighth = brief.setups[3].model_copy(update={"name": "An eighth"})
     eight = brief.model_copy(update={"setups": [*brief.setups, eighth]})
     road = profile(routes[0])
-    ride = _median_s(lambda: ridden(eight, road))
+    ride = median_s(lambda: ridden(eight, road))
     measured = Measured(eight, routes)
     drawn = Drawn(measured, Luck(Unsure()))
     line("one ride of 8 setups, core", ride * 1000, "ms")
-    line("verdict: 8 setups measured", _median_s(lambda: Measured(eight, routes)) / ride, "rides of 8")
+    line("verdict: 8 setups measured", median_s(lambda: Measured(eight, routes)) / ride, "rides of 8")
     line(
         "verdict: weighed, 20,000 weightings",
-        _median_s(lambda: Balance(measured, brief.weighing).verdict()) * 1000,
+        median_s(lambda: Balance(measured, brief.weighing).verdict()) * 1000,
         "ms",
     )
-    whole = _median_s(lambda: Drawn(Measured(eight, routes), Luck(Unsure())))
+    whole = median_s(lambda: Drawn(Measured(eight, routes), Luck(Unsure())))
     line("how sure: 2000 draws", whole / ride, "rides of 8")
     line("how sure: 2000 draws", whole, "s")
-    line(
-        "how sure: weighed in every draw", _median_s(lambda: how_sure_of(drawn, brief.weighing)) * 1000, "ms"
-    )
+    line("how sure: weighed in every draw", median_s(lambda: how_sure_of(drawn, brief.weighing)) * 1000, "ms")

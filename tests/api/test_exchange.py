@@ -61,7 +61,7 @@ def test_a_file_of_50_mb_is_refused_before_it_is_held(client, start):
             yield b"\0" * 100_000
 
     answer = client.post("/api/import", content=chunks())
-    assert (answer.status_code, answer.json()["detail"]) == (413, "At most 16 MB can be sent")
+    assert (answer.status_code, answer.json()["detail"]) == (413, "At most 40 MB can be sent")
     assert MOST_ARCHIVE_BYTES == 16_000_000
 
 

@@ -26,7 +26,7 @@ _LOG = b"kettledrum-log/1"
 
 Kind = Literal["parts", "roads", "rides", "logs", "table", "others"]
 _GO_ELSEWHERE: dict[str, str] = {
-    "rides": "holds a ride; rides go onto a bike: open Bikes, and bring the file in there",
+    "rides": "is a FIT file, a ride that was recorded; rides go onto a bike: open Bikes, bring it in there",
     "logs": "holds the log of bikes, which go into a job: open Bikes, and bring the file in there",
     "roads": "holds a road; roads go into a job: open it, and bring the file in there",
 }

@@ -80,6 +80,19 @@ def ride_rows(session: Session, bike_id: str) -> Sequence[RideRow]:
     ).all()
 
 
+def ride_records(session: Session, bike_id: str) -> list[RideRecord]:
+    """The rides of a bike as they are handed out, oldest first. Read as columns: there may be thousands."""
+    asked = (
+        select(RideRow.id, RideRow.version, RideRow.day, RideRow.document)
+        .where(RideRow.bike_id == bike_id, col(RideRow.deleted_at).is_(None))
+        .order_by(col(RideRow.day), col(RideRow.created_at), col(RideRow.id))
+    )
+    return [
+        RideRecord(id=ride_id, version=version, ride=_ride(day, document))
+        for ride_id, version, day, document in session.exec(asked)
+    ]
+
+
 def ride_row(session: Session, bike_id: str, ride_id: str) -> RideRow:
     """One ride that is there. Raises NotFound."""
     row = session.get(RideRow, ride_id)
@@ -141,12 +154,12 @@ def kept_head(row: BikeRow) -> BikeHead:
         raise StoreUnusable(f"the bike “{row.name}” cannot be read from the store; the rest can") from error
 
 
-def kept_ride(row: RideRow) -> LoggedRide:
-    """What the row of a ride holds. Raises StoreUnusable."""
+def _ride(day: str, document: str) -> LoggedRide:
+    """The ride of a day out of its text. Raises StoreUnusable."""
     try:
-        return _read(row.document)
+        return _read(document)
     except ValueError as error:
-        raise StoreUnusable(f"the ride of {row.day} cannot be read from the store; the rest can") from error
+        raise StoreUnusable(f"the ride of {day} cannot be read from the store; the rest can") from error
 
 
 @lru_cache(maxsize=MOST_RIDES)
@@ -162,7 +175,7 @@ def bike_record(row: BikeRow) -> BikeRecord:
 
 def ride_record(row: RideRow) -> RideRecord:
     """A ride as it is handed out."""
-    return RideRecord(id=row.id, version=row.version, ride=kept_ride(row))
+    return RideRecord(id=row.id, version=row.version, ride=_ride(row.day, row.document))
 
 
 def log_of(session: Session, job_id: str) -> Log | None:

@@ -23,10 +23,7 @@ class Bikes:
         with self._sessions.reading() as session:
             rows.job_row(session, job_id)
             return [
-                (
-                    bike_rows.bike_record(row),
-                    [bike_rows.ride_record(ride) for ride in bike_rows.ride_rows(session, row.id)],
-                )
+                (bike_rows.bike_record(row), bike_rows.ride_records(session, row.id))
                 for row in bike_rows.present_bikes(session, job_id)
             ]
 
@@ -35,8 +32,7 @@ class Bikes:
         with self._sessions.reading() as session:
             rows.job_row(session, job_id)
             row = bike_rows.bike_row(session, job_id, bike_id)
-            held = bike_rows.ride_rows(session, bike_id)
-            return bike_rows.bike_record(row), [bike_rows.ride_record(ride) for ride in held]
+            return bike_rows.bike_record(row), bike_rows.ride_records(session, bike_id)
 
     def ride(self, job_id: str, bike_id: str, ride_id: str) -> tuple[BikeRecord, RideRecord]:
         """One ride, and its bike."""

@@ -32,6 +32,7 @@ def worked(**parts) -> Worked:
         "lag_s": 0,
         "circumference_m": 2.2,
         "steady_share": 0.8,
+        "fits": 0.9,
         "shifts": 10,
         "pace": Pace(first=0, seconds=[]),
     }

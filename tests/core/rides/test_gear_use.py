@@ -128,7 +128,8 @@ def test_without_cadence_no_gear_is_made_up():
     assert (use.pedalling_s, use.shifts) == (0, 0)
     assert use.says.startswith("No pedalling is recorded")
     assert [each.share for each in use.gears] == [0, 0, 0]
-    assert use.coasting_s == 300
+    # Nor is it known that nobody pedalled.
+    assert (use.coasting_s, use.not_recorded_s) == (0, 300)
 
 
 def test_what_is_said_names_the_gear_most_ridden_and_those_never():

@@ -1728,6 +1728,8 @@ export interface paths {
         /**
          * Read Bike
          * @description A bike with what its rides come to.
+         *
+         *     Written as it is: validating thousands of rides that were just read would take as long again.
          */
         get: operations["read_bike"];
         /**
@@ -5838,7 +5840,8 @@ export interface components {
          *
          *     `rides` counts all, `worked` those with gears; `stale` those whose gears were worked out for others than
          *     are said to have been mounted. `shifts_per_hour` of moving; `steady_share` of pedalling, in which the gear
-         *     is sure; `told` counts rides whose bicycle told its shifts itself.
+         *     is sure, `fits` that in which speed and cadence are those of any gear; `told` counts rides whose bicycle
+         *     told its shifts itself.
          */
         PeriodSums: {
             /**
@@ -5870,6 +5873,8 @@ export interface components {
             shifts_per_hour: number | null;
             /** Steady Share */
             steady_share: number | null;
+            /** Fits */
+            fits: number | null;
             /** Stepless */
             stepless: boolean;
             /** Gears */
@@ -8185,7 +8190,8 @@ export interface components {
          * @description What the recorded seconds of a ride came to, with the gears that were mounted then.
          *
          *     `gears_of` tells those gears, so that it can be seen when others should have counted. Times in s; speed
-         *     trailed cadence by `lag_s`; `steady_share` is the share of pedalling in which the gear is sure.
+         *     trailed cadence by `lag_s`; `steady_share` is the share of pedalling in which the gear is sure, `fits`
+         *     that in which speed and cadence are those of any of the gears.
          */
         Worked: {
             /**
@@ -8209,6 +8215,8 @@ export interface components {
             circumference_m: number;
             /** Steady Share */
             steady_share: number;
+            /** Fits */
+            fits: number;
             /** Shifts */
             shifts: number;
             pace: components["schemas"]["Pace"];

@@ -3,13 +3,11 @@
 What weighs is loaded when it is first asked for, so that a start need not wait for it.
 """
 
-from collections import OrderedDict
-from collections.abc import Callable
-from threading import Lock
-from typing import TYPE_CHECKING, Generic, TypeVar
+from typing import TYPE_CHECKING
 
 from pydantic import ConfigDict, Field
 
+from kettledrum.api.lately import Lately
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.change.plan_result import ChangePlan
@@ -23,28 +21,6 @@ if TYPE_CHECKING:
     from kettledrum.core.verdict.measured import Measured
 
 router = routed("verdict", "/jobs/{job_id}")
-Kept = TypeVar("Kept")
-
-
-class Lately(Generic[Kept]):
-    """What was worked out lately, by what it was worked out from; one at a time, and nothing twice."""
-
-    def __init__(self, most: int) -> None:
-        self._most = most
-        self._held: OrderedDict[str, Kept] = OrderedDict()
-        self._lock = Lock()
-
-    def of(self, key: str, work: Callable[[], Kept]) -> Kept:
-        """What is held for a key, or what `work` makes of it."""
-        with self._lock:
-            if key not in self._held:
-                self._held[key] = work()
-            self._held.move_to_end(key)
-            while len(self._held) > self._most:
-                self._held.popitem(last=False)
-            return self._held[key]
-
-
 _measured: "Lately[Measured]" = Lately(4)
 _drawn: "Lately[Drawn]" = Lately(2)
 

@@ -1,6 +1,6 @@
 """A bike's page: what its rides come to, beside what the ride model foretold."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from kettledrum.core.gearing.gear_table import gear_table
@@ -14,6 +14,9 @@ from kettledrum.core.log.says import bike_says, period_says
 from kettledrum.core.log.sums import bike_sums, mounted_on
 from kettledrum.core.log.sums_result import BikeSums, LogSums, NamedSums
 from kettledrum.core.log.work import gears_of
+from kettledrum.core.parts.setup import Setup
+
+Foretell = Callable[[Brief, Setup, Sequence[Route]], dict[str, float]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,11 +31,20 @@ class Page:
     stale: set[int]
 
 
-def bike_page(brief: Brief, routes: Sequence[Route], bike: BikeHead, rides: Sequence[LoggedRide]) -> Page:
-    """The page of a bike in a job, with what the ride model says of the job’s roads."""
+def bike_page(
+    brief: Brief,
+    routes: Sequence[Route],
+    bike: BikeHead,
+    rides: Sequence[LoggedRide],
+    foretell: Foretell = foretold,
+) -> Page:
+    """The page of a bike in a job, with what the ride model says of the job’s roads.
+
+    `foretell` is asked for that; what was foretold before may be given again.
+    """
     sums = bike_sums(bike, rides, brief.rider.cadence_rpm)
     for period, mounted in zip(sums.periods, reversed(bike.mounted), strict=True):
-        shares = foretold(brief, mounted.setup, routes) if period.pedalling_s else {}
+        shares = foretell(brief, mounted.setup, routes) if period.pedalling_s else {}
         for gear in period.gears:
             gear.foretold = shares.get(gear.label, 0.0) if shares else None
         period.says = period_says(period)

@@ -79,7 +79,8 @@ class Worked(Model):
     """What the recorded seconds of a ride came to, with the gears that were mounted then.
 
     `gears_of` tells those gears, so that it can be seen when others should have counted. Times in s; speed
-    trailed cadence by `lag_s`; `steady_share` is the share of pedalling in which the gear is sure.
+    trailed cadence by `lag_s`; `steady_share` is the share of pedalling in which the gear is sure, `fits`
+    that in which speed and cadence are those of any of the gears.
     """
 
     source: Literal["events", "worked out"]
@@ -91,6 +92,7 @@ class Worked(Model):
     lag_s: Annotated[int, Within(0, 60, whole=True)]
     circumference_m: Annotated[float, Within(0.1, 10)]
     steady_share: Share
+    fits: Share
     shifts: Annotated[int, Within(0, 1_000_000, whole=True)]
     pace: Pace
     climbs: Annotated[list[Climbed], Field(max_length=MOST_CLIMBS)] | None = None

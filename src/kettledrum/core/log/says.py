@@ -3,9 +3,12 @@
 from kettledrum.core.log.bike import BikeHead
 from kettledrum.core.log.sums_result import BikeSums, GearSum, PeriodSums
 from kettledrum.core.terms.day import in_words
-from kettledrum.core.terms.in_words import counted, listed, percent, way
+from kettledrum.core.terms.in_words import capital, counted, listed, percent, quoted, way
 
 _HALF = 0.5
+_FITS = 0.6
+"""Where less of pedalling fits, the gears that are told are not those that were ridden. On real rides seven
+tenths and more do. Ours."""
 
 
 def bike_says(bike: BikeHead, sums: BikeSums) -> str:
@@ -28,7 +31,15 @@ def period_says(sums: PeriodSums) -> str:
         if sums.rides:
             return "No ride here tells its gears: that takes a file with speed and cadence."
         return "No ride with it yet."
-    told = f"In {counted(sums.worked, 'ride')} you spent {_most(sums.gears)}"
+    rides = counted(sums.worked, "ride")
+    if sums.fits is not None and sums.fits < _FITS:
+        return (
+            f"In {rides} only {percent(sums.fits)} of pedalling fits a gear of {quoted(sums.setup)}: was "
+            "something else mounted, or is the wheel another size?"
+        )
+    if len(sums.gears) == 1:
+        return f"{capital(rides)} in the one gear there is.{_reach(sums)}"
+    told = f"In {rides} you spent {_most(sums.gears)}"
     never = ""
     if sums.never:
         gears = "gear" if len(sums.never) == 1 else "gears"

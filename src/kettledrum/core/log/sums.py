@@ -108,6 +108,7 @@ def period_sums(
     moving = pedalling + sum(worked.coasting_s for _, worked in fitting)
     counts = _counts(mounted.setup, table, [ride for ride, _ in fitting])
     steady = sum(worked.steady_share * worked.pedalling_s for _, worked in fitting)
+    fits = sum(worked.fits * worked.pedalling_s for _, worked in fitting)
     pedalled = paces([ride for ride, _ in known])
     return PeriodSums(
         on=mounted.on,
@@ -123,6 +124,7 @@ def period_sums(
         standing_s=sum(worked.standing_s for _, worked in fitting),
         shifts_per_hour=sum(worked.shifts for _, worked in fitting) / (moving / 3600) if moving else None,
         steady_share=steady / pedalling if pedalling else None,
+        fits=fits / pedalling if pedalling else None,
         stepless=table.stepless,
         gears=counts,
         never=[gear.label for gear in counts if gear.seconds == 0]

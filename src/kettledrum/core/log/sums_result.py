@@ -37,7 +37,8 @@ class PeriodSums(BaseModel):
 
     `rides` counts all, `worked` those with gears; `stale` those whose gears were worked out for others than
     are said to have been mounted. `shifts_per_hour` of moving; `steady_share` of pedalling, in which the gear
-    is sure; `told` counts rides whose bicycle told its shifts itself.
+    is sure, `fits` that in which speed and cadence are those of any gear; `told` counts rides whose bicycle
+    told its shifts itself.
     """
 
     on: date
@@ -53,6 +54,7 @@ class PeriodSums(BaseModel):
     standing_s: int
     shifts_per_hour: float | None
     steady_share: float | None
+    fits: float | None
     stepless: bool
     gears: list[GearSum]
     never: list[str]

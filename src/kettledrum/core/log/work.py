@@ -46,6 +46,7 @@ def worked(ride: LoggedRide, recorded: Channels, setup: Setup) -> LoggedRide:
         lag_s=use.lag_s,
         circumference_m=round(use.circumference_m, 4),
         steady_share=round(use.steady_share, 4),
+        fits=round(found.fits, 4),
         shifts=use.shifts,
         pace=pace(recorded),
         climbs=climbs(recorded) or None,

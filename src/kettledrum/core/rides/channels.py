@@ -13,6 +13,8 @@ LONGEST_S = 60 * 3600
 """A ride of more hours than these is several, or a clock gone wrong."""
 HELD_S = 3.0
 """A figure that is not recorded for so many seconds at most is what it was; longer, it is not known."""
+MOST_HELD_S = 15.0
+"""Recorders that write only what changes leave gaps that are none; none of them is longer than this. Ours."""
 PEDALLING_RPM, MOVING_MPS = 30.0, 2.0
 """Turning the cranks more slowly is a push off or a manoeuvre; moving more slowly, a start or a stop."""
 STANDING_MPS = 0.5
@@ -138,10 +140,9 @@ def _each_second(at: Floats, row: Floats, seconds: int) -> Floats:
     found = np.interp(grid, times, values)
     after = np.clip(np.searchsorted(times, grid), 0, len(times) - 1)
     before = np.clip(np.searchsorted(times, grid, side="right") - 1, 0, len(times) - 1)
-    # A recorder that writes every few seconds leaves gaps that are none.
-    usual = float(np.median(np.diff(times))) if len(times) > 1 else 1.0
+    usual = float(np.quantile(np.diff(times), 0.9)) if len(times) > 1 else 1.0
     beyond = (grid < times[0] - HELD_S) | (grid > times[-1] + HELD_S)
-    far = beyond | (times[after] - times[before] > max(HELD_S, 1.5 * usual))
+    far = beyond | (times[after] - times[before] > max(HELD_S, min(1.5 * usual, MOST_HELD_S)))
     return np.where(far, np.nan, found)
 
 

@@ -15,6 +15,8 @@ from kettledrum.core.rides.likeliest import fitted_circumference, likeliest
 
 ALIKE = 0.05
 """Gears closer than this are not told apart, and so are told together."""
+FITS = 0.06
+"""Three spreads of noise: a second farther than this in the logarithm from every gear is in none of them."""
 STEADY_LOG, STEADY_RPM = 0.01, 2.0
 """A second is steady where speed changes by no more than 1 % and cadence by 2 rpm a second about it."""
 
@@ -84,7 +86,8 @@ def gear_use(ride: Channels, table: GearTable) -> GearUse:
 class Ridden:
     """The gears of a ride second by second: `known` are the seconds that tell one, `taken` the place of each
     second’s gear in `own`. Speed trailed cadence by `lag_s`; a turn of the wheel was `factor` times as long
-    as the setup says. `told`, whether the bicycle told its shifts.
+    as the setup says. `told`, whether the bicycle told its shifts; `fits`, the share of those seconds whose
+    development is that of any gear of the setup.
     """
 
     own: list[Group]
@@ -93,6 +96,7 @@ class Ridden:
     lag_s: int
     factor: float
     told: bool
+    fits: float
 
 
 def gears_ridden(ride: Channels, table: GearTable) -> Ridden:
@@ -114,7 +118,12 @@ def gears_ridden(ride: Channels, table: GearTable) -> Ridden:
             if table.stepless
             else likeliest(logs, gears + np.log(factor), gap)
         )
-    return Ridden(own, known, taken, lag, factor, told is not None)
+    if table.stepless:
+        ends = gears[[0, -1]] + np.log(factor)
+        near = (logs > ends[0] - FITS) & (logs < ends[1] + FITS)
+    else:
+        near = np.abs(logs[:, None] - (gears + np.log(factor))[None, :]).min(axis=1, initial=np.inf) < FITS
+    return Ridden(own, known, taken, lag, factor, told is not None, float(near.mean()) if len(near) else 1.0)
 
 
 def use_of(ride: Channels, table: GearTable, found: Ridden) -> GearUse:
@@ -122,8 +131,9 @@ def use_of(ride: Channels, table: GearTable, found: Ridden) -> GearUse:
     own, known, taken = found.own, found.known, found.taken
     counts = np.bincount(taken, minlength=len(own))
     pedalling = len(known)
-    recorded = ~np.isnan(ride.speed_mps)
     standing = int(ride.standing.sum())
+    # Without a cadence nobody knows whether it was coasting.
+    recorded = ~np.isnan(ride.speed_mps) & (~np.isnan(ride.cadence_rpm) | ride.standing)
     use = GearUse(
         source="events" if found.told else "worked out",
         pedalling_s=pedalling,

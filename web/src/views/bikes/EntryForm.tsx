@@ -25,6 +25,8 @@ interface Props {
   place?: string;
   onCancel?: () => void;
   children?: ReactNode;
+  /** What stands beside the button that sends it off. */
+  after?: ReactNode;
 }
 
 /** Problems of an entry, named as its own fields are. */
@@ -47,6 +49,7 @@ export function EntryForm({
   place = "",
   onCancel,
   children,
+  after,
 }: Props) {
   const [entry, setEntry] = useState<Held>(initial);
   const [error, setError] = useState<Error>();
@@ -93,6 +96,7 @@ export function EntryForm({
         <Button type="submit" variant="contained" loading={sending}>
           {label}
         </Button>
+        {after}
         {onCancel && <Button onClick={onCancel}>Leave it</Button>}
       </div>
       {more.length > 0 && (

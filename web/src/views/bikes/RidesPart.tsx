@@ -67,11 +67,12 @@ export function RidesPart({ job, page }: Props) {
           ]);
           notify({ text: added.length > 0 ? "The ride was logged." : (left_out[0]?.[1].why ?? "") });
         }}
-      >
-        <Button startIcon={<FileUploadOutlined />} onClick={pick}>
-          Rides from files
-        </Button>
-      </EntryForm>
+        after={
+          <Button startIcon={<FileUploadOutlined />} onClick={pick}>
+            Rides from files
+          </Button>
+        }
+      />
       <FileInput label="Ride files" input={input} onFiles={taking.read} accept={RIDE_FILES} />
       <RideImportState taking={taking} />
       {page.rides.length > 0 && (

@@ -60,7 +60,7 @@ export function useRideImport(
       // What is asked about, or is there already, is left out until the rider says otherwise.
       taken: !step.asks && !step.held,
     };
-    setFound((all) => [...all, ride]);
+    setFound((all) => [...all, ride].sort((one, other) => one.ride.on.localeCompare(other.ride.on)));
   };
 
   const readAll = async (files: File[]) => {
@@ -90,7 +90,10 @@ export function useRideImport(
       const rides = chosen.map(({ ride, held }) => ({ ride, anyway: Boolean(held) }));
       const { added, left_out: left } = await addRides(rides);
       leave();
-      const twice = left.length > 0 ? `; ${left.length} were there twice and count once` : "";
+      const twice =
+        left.length > 0
+          ? `; ${left.length} ${left.length === 1 ? "was" : "were"} there twice and count once`
+          : "";
       notify({ text: `${added.length} ${added.length === 1 ? "ride was" : "rides were"} added${twice}.` });
     } catch (error) {
       setRefused((all) => [...all, `Nothing was added: ${(error as Error).message}`]);
