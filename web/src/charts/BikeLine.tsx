@@ -9,7 +9,7 @@ interface Props {
   history: BikePage["history"];
 }
 
-const [TOP, HEIGHT, AXIS, LEFT, RIGHT] = [16, 120, 24, 70, 16];
+const [TOP, HEIGHT, AXIS, LEFT, RIGHT] = [16, 120, 24, 84, 16];
 const MONTH = new Intl.DateTimeFormat("en-GB", { month: "short" });
 const YEAR = new Intl.DateTimeFormat("en-GB", { month: "short", year: "numeric" });
 
@@ -44,7 +44,7 @@ export function BikeLine({ history }: Props) {
         <text x={LEFT - 8} y={TOP + 5} textAnchor="end" className={drawing.label}>
           {units.distance(most * 1000, 0)}
         </text>
-        <text x={LEFT - 8} y={TOP + HEIGHT} textAnchor="end" className={drawing.label}>
+        <text x={LEFT - 14} y={TOP + HEIGHT} textAnchor="end" className={drawing.label}>
           {units.distance(least * 1000, 0)}
         </text>
         {x.ticks(width < 600 ? 3 : 8).map((tick, place) => (

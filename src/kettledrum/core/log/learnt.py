@@ -15,7 +15,7 @@ from kettledrum.core.log.ride import Climbed, Coasted, LoggedRide
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.road_load import GRAVITY
-from kettledrum.core.terms.in_words import counted, listed
+from kettledrum.core.terms.in_words import capital, counted, listed
 from kettledrum.core.terms.student import t_quantile
 
 FEWEST_CLIMBED, FEWEST_COASTED, FEWEST_METERED = 3, 5, 3
@@ -333,7 +333,8 @@ def _all_says(learnt: Sequence[Learnt], rides: int) -> str:
         return "What the job counts with fits what you rode."
     first = off[0]
     others = listed([each.what for each in off[1:]])
-    more = f" So it is with {others}." if others else ""
+    differ = "differs" if len(off) == 2 else "differ"
+    more = f" {capital(others)} {differ} too." if others else ""
     return (
         f"Your rides put the {first.what} at {told(first.where, first.value)}; the job counts with "
         f"{told(first.where, first.assumed)}.{more}"

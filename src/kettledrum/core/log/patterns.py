@@ -146,9 +146,14 @@ def _row_says(
         f"{most.count} of {counted(total, _ONE[what], _MANY[what])} were {where}; going by how much you ride "
         f"there it would be {most.by_chance:.1f}."
     )
-    often = f"{chance * 100:.1f}" if chance < 0.1 else f"{chance * 100:.0f}"
     end = "that is hardly chance" if unlikely else "that may well be chance"
-    return f"{told} Chance alone makes it as uneven in {often} of 100 cases: {end}."
+    return f"{told} Chance alone makes it as uneven in {_often(chance)}: {end}."
+
+
+def _often(chance: float) -> str:
+    if chance < 0.001:
+        return "fewer than 1 of 1,000 cases"
+    return f"1 of {1 / chance:.0f} cases" if chance < 0.1 else f"{chance * 100:.0f} of 100 cases"
 
 
 def _says(happened: Sequence[Happened], found: Sequence[Pattern]) -> str:
