@@ -142,6 +142,8 @@ def data(
         (size.jobs, "job"),
         (size.setups, "setup"),
         (size.roads, "road"),
+        (size.bikes, "bike"),
+        (size.rides, "ride"),
         (size.parts, "part"),
     ):
         _say(f"  {_count(count, what)}")

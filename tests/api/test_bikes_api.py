@@ -167,6 +167,41 @@ def test_odd_rides_are_told_and_asked_about(client, bike):
     assert "neither speed nor distance" in nowhere["problems"][0]["what"]
 
 
+def test_times_without_a_zone_are_told(client, bike):
+    naive = tcx(made()).replace(b"Z</Time>", b"</Time>")
+    assert any("name no zone" in each for each in read(client, bike, naive)[-1]["told"])
+    assert not any("zone" in each for each in read(client, bike, tcx(made()))[-1]["told"])
+
+
+def test_a_setup_of_four_hundred_gears_takes_a_ride(client, bikes):
+    from examples import setup, sprockets
+
+    many = setup(sprockets(list(range(30, 50)), list(range(11, 31))), name="Many")
+    answer = client.post(
+        bikes, json={"name": "Many", "since": "2026-01-01", "mounted": [{"on": "2026-01-01", "setup": many}]}
+    )
+    ride = read(client, f"{bikes}/{answer.json()['id']}", fit(made()))[-1]["ride"]
+    # Gears that are closer than 5 % are told together.
+    assert 20 < len(ride["gears"]) < 60
+    assert sum(gear["seconds"] for gear in ride["gears"]) == ride["worked"]["pedalling_s"]
+
+
+def test_a_ride_of_thirty_hours_is_one_and_of_seventy_is_none(client, bike):
+    def long(hours):
+        at = np.arange(0, hours * 3600, 60)
+        points = "".join(
+            f"<Trackpoint><Time>{(BEGAN + timedelta(seconds=int(s))).strftime('%Y-%m-%dT%H:%M:%SZ')}</Time>"
+            f"<DistanceMeters>{s * 4}</DistanceMeters></Trackpoint>"
+            for s in at
+        )
+        inside = f"<Track>{points}</Track>"
+        return f'<?xml version="1.0"?><Database xmlns="u">{inside}</Database>'.encode()
+
+    last = read(client, bike, long(30))[-1]
+    assert last["ride"]["km"] == pytest.approx(432, rel=0.01)
+    assert "at most 60 are one ride" in read(client, bike, long(70))[-1]["problems"][0]["what"]
+
+
 def test_a_clock_that_was_lost_asks_for_the_day(client, bike):
     from datetime import UTC, datetime
 

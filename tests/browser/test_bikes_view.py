@@ -125,6 +125,29 @@ def test_a_ride_is_logged_in_two_fields(ridden):
     expect(field(ridden, "km")).to_have_value("")
 
 
+def test_a_ride_typed_twice_is_asked_about(ridden):
+    for _ in range(2):
+        field(ridden, "km").fill("7.7")
+        ridden.get_by_role("button", name="Log this ride").click()
+        expect(field(ridden, "km")).to_have_value("")
+    expect(
+        ridden.get_by_text(re.compile("^Not logged: one of .* is there already, on The heavy one"))
+    ).to_be_visible()
+    ridden.get_by_role("button", name="Log it all the same").click()
+    expect(ridden.get_by_role("row", name=re.compile("7.7 km"))).to_have_count(2)
+
+
+def test_reading_is_stopped_and_what_was_read_stays(bare):
+    build(bare, "Tall one")
+    files = list(rides(2))
+    (name, long), *_ = rides(1, 9000)
+    drop(bare, [*files, *((f"{number} {name}", long) for number in range(12))])
+    bare.get_by_role("button", name="Stop").click()
+    expect(bare.get_by_text(re.compile(r"^Stopped: \d+ of 14 files were read"))).to_be_visible()
+    expect(bare.get_by_role("progressbar")).to_have_count(0)
+    assert bare.get_by_role("list", name="Rides that were read").get_by_role("listitem").count() < 14
+
+
 @pytest.fixture
 def refusing(expected_errors) -> None:
     expected_errors.add("422")

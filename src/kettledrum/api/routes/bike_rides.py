@@ -24,6 +24,7 @@ from kettledrum.store import RideRecord, Store
 
 if TYPE_CHECKING:
     from kettledrum.core.rides.channels import Channels
+    from kettledrum.formats.ride_read import ReadRide
 
 router = routed("rides", "/jobs/{job_id}/bikes/{bike_id}", strict=False)
 strict = routed("rides", "/jobs/{job_id}/bikes/{bike_id}")
@@ -124,10 +125,17 @@ def _read(store: Store, job_id: str, bike_id: str, found: object, asked: FileAsk
     return ReadStep(
         done=1,
         ride=ride,
-        told=[*found.told, *read.told],
+        told=[*found.told, *_clock(found), *read.told],
         asks=read.asks,
         held=_held(store, job_id, ride),
     )
+
+
+def _clock(found: "ReadRide") -> list[str]:
+    """What is to be told of the zone that a ride’s times are in."""
+    if found.began is None or found.began.tzinfo is not None:
+        return []
+    return ["its times name no zone; they are taken for those of this computer"]
 
 
 def _worked(bike: BikeHead, ride: LoggedRide, recorded: "Channels") -> LoggedRide:

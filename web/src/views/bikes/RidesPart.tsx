@@ -62,10 +62,21 @@ export function RidesPart({ job, page }: Props) {
         initial={{ on: dayText(new Date()), km: "" }}
         place="rides[0].ride"
         onSend={async (entry) => {
-          const { added, left_out } = await actions.add.mutateAsync([
-            { ride: entry as unknown as LoggedRide, anyway: true },
-          ]);
-          notify({ text: added.length > 0 ? "The ride was logged." : (left_out[0]?.[1].why ?? "") });
+          const ride = entry as unknown as LoggedRide;
+          const { left_out: left } = await actions.add.mutateAsync([{ ride, anyway: false }]);
+          const [twice] = left;
+          if (!twice) notify({ text: "The ride was logged." });
+          else
+            notify({
+              text: `Not logged: one of ${dayShort(twice[1].on)} that long is there already, on ${twice[1].bike}.`,
+              action: {
+                label: "Log it all the same",
+                run: () =>
+                  actions.add.mutate([{ ride, anyway: true }], {
+                    onError: (error) => notify({ text: `It was not logged: ${error.message}` }),
+                  }),
+              },
+            });
         }}
         after={
           <Button startIcon={<FileUploadOutlined />} onClick={pick}>

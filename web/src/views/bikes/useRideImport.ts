@@ -72,10 +72,12 @@ export function useRideImport(
       try {
         await one(file, signal, at);
       } catch (error) {
-        if (signal.aborted) break;
-        setRefused((all) => [...all, `${file.name}: ${(error as Error).message}`]);
+        if (!signal.aborted) setRefused((all) => [...all, `${file.name}: ${(error as Error).message}`]);
       }
-      if (signal.aborted) break;
+      if (signal.aborted) {
+        notify({ text: `Stopped: ${place} of ${files.length} files were read, and nothing is added yet.` });
+        break;
+      }
     }
     setState(null);
   };

@@ -43,7 +43,13 @@ export function OldSteps({ size, readOnly }: Props) {
   const gone = [
     ...(size.deleted_jobs > 0 ? [counted(size.deleted_jobs, "deleted job")] : []),
     ...(size.deleted_things > 0
-      ? [counted(size.deleted_things, "deleted setup, road or part", "deleted setups, roads and parts")]
+      ? [
+          counted(
+            size.deleted_things,
+            "deleted setup, road, bike, ride or part",
+            "deleted setups, roads, bikes, rides and parts",
+          ),
+        ]
       : []),
   ];
   return (

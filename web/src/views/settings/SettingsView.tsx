@@ -51,8 +51,9 @@ export function SettingsView() {
       <section className={section.section} aria-label="Backups">
         <h3>Backups</h3>
         <p className={section.note}>
-          Each holds everything: jobs, setups, roads, parts, and what can be undone. They lie beside the data
-          on the same disk; keep one elsewhere too, against a disk that fails or a bicycle bag that is stolen.
+          Each holds everything: jobs, setups, roads, bikes, rides, parts, and what can be undone. They lie
+          beside the data on the same disk; keep one elsewhere too, against a disk that fails or a bicycle bag
+          that is stolen.
         </p>
         <Backups copies={data.copies} readOnly={data.read_only} now={now} />
         <BackupRulesFields key={JSON.stringify(data.rules)} rules={data.rules} readOnly={data.read_only} />
@@ -73,7 +74,7 @@ export function SettingsView() {
 
 /** The answer first: is it safe, and how much is it? */
 function answer({ size, copies, rules }: TheData, now: Date): string {
-  const held = `${counted(size.jobs, "job")} with ${counted(size.setups, "setup")}, ${counted(size.roads, "road")} and ${counted(size.parts, "part")} take up ${bytes(size.bytes)}`;
+  const held = `${counted(size.jobs, "job")} with ${counted(size.setups, "setup")}, ${counted(size.roads, "road")}, ${counted(size.bikes, "bike")}, ${counted(size.rides, "ride")} and ${counted(size.parts, "part")} take up ${bytes(size.bytes)}`;
   const [newest] = copies;
   const backed = newest
     ? `The newest backup was made ${when(newest.made_at, now)}`
