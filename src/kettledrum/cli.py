@@ -25,6 +25,8 @@ from kettledrum.core.terms.quantities import CadenceBand
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES
 
 if TYPE_CHECKING:
+    from datetime import date
+
     from kettledrum.core.job.brief import Brief
 
 # What a command works with is imported when it runs: a gear table needs neither motors nor roads.
@@ -357,6 +359,41 @@ def print_log(
 
     result = log_sums(read_log(content_of(log, MOST_LOG_BYTES)), _cadence_band(cadence))
     _print_json(result) if json else command_tables.log(result)
+
+
+@app.command("due")
+def print_due(
+    log: Annotated[str, typer.Argument(metavar="LOG", help="A log file, kettledrum-log/1.")],
+    on: Annotated[str | None, typer.Option(metavar="DAY", help="The day, such as 2026-06-01; today.")] = None,
+    json: Json = False,
+    ics: Annotated[bool, typer.Option("--ics", help="Print a calendar, iCalendar.")] = False,
+) -> None:
+    """Print what falls due on the bikes of a log, when, and because of what."""
+    from datetime import UTC, datetime
+
+    from kettledrum import command_tables
+    from kettledrum.core.care.due import due
+    from kettledrum.formats.log_file import MOST_LOG_BYTES, read_log
+
+    found = read_log(content_of(log, MOST_LOG_BYTES))
+    result = due([(bike, bike.rides or []) for bike in found.bikes], _day(on))
+    if ics:
+        from kettledrum.formats.due_calendar import due_calendar
+
+        typer.echo(due_calendar(result, datetime.now(UTC).replace(microsecond=0)), nl=False)
+        return
+    _print_json(result) if json else command_tables.due(result)
+
+
+def _day(text: str | None) -> "date":
+    from datetime import date
+
+    if text is None:
+        return date.today()
+    try:
+        return date.fromisoformat(text)
+    except ValueError as error:
+        raise InvalidInput([Problem("--on", "must be a day such as 2026-06-01")]) from error
 
 
 @app.command("find-gears")

@@ -9,6 +9,7 @@ from rich.table import Table
 from rich.text import Text
 
 if TYPE_CHECKING:
+    from kettledrum.core.care.due_result import Due
     from kettledrum.core.change.plan_result import ChangePlan
     from kettledrum.core.fit.page import FitPage
     from kettledrum.core.gearing.gear_table import Gear, GearTable
@@ -448,6 +449,20 @@ def found_gears(result: "FoundGears", told: list[str]) -> None:
         grid.add_row(f"{each.development_m:.2f} m", f"{each.share:.1%}", f"± {each.width:.1%}")
     console.print(grid)
     _told(console, told)
+
+
+def due(result: "Due") -> None:
+    """Prints what falls due on each bike."""
+    console = _console()
+    console.print(Text(result.says))
+    for bike in result.bikes:
+        a_day = "" if bike.km_a_day is None else f", {bike.km_a_day:.1f} km a day of late"
+        console.print(Text(f"{bike.name}: {bike.km:,.0f} km{a_day}. {bike.says}"))
+        grid = _grid("State", "Task", "On", "Why")
+        for task in bike.tasks:
+            on = "" if task.due_on is None else str(task.due_on)
+            grid.add_row(task.state, Text(f"{task.part}: {task.what}"), on, Text(task.says))
+        console.print(grid)
 
 
 def log(result: "LogSums") -> None:

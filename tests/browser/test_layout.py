@@ -23,6 +23,7 @@ VIEWS = [
     "Verdict",
     "Sheet",
     "Bikes",
+    "Care",
     "Parts",
 ]
 

@@ -17,6 +17,7 @@ VIEWS = (
     "costs",
     "verdict",
     "bikes",
+    "care",
 )
 
 

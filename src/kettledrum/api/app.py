@@ -11,6 +11,7 @@ from kettledrum.api.routes import (
     bike_rides,
     bikes,
     calculate,
+    care,
     damaged,
     data,
     exchange,
@@ -50,6 +51,7 @@ ROUTERS = (
     bikes.strict,
     bike_rides.router,
     bike_rides.strict,
+    care.router,
     live.router,
     live.strict,
 )

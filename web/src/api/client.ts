@@ -94,6 +94,9 @@ export type UnderstoodGears = components["schemas"]["UnderstoodGears"];
 export type WheelSize = components["schemas"]["WheelSize"];
 export type WheelSizes = components["schemas"]["WheelSizes"];
 
+export type CarePage = components["schemas"]["CarePage"];
+export type DueTask = components["schemas"]["DueTask"];
+export type MeasuredWear = components["schemas"]["MeasuredWear"];
 export type BikeHead = components["schemas"]["BikeHead"];
 export type BikePage = components["schemas"]["BikePage"];
 export type BikePlace = components["schemas"]["BikePlace"];

@@ -2018,6 +2018,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look After
+         * @description What falls due on the bikes of a job.
+         */
+        get: operations["look_after"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/care/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Calendar
+         * @description What falls due, as an iCalendar file that a calendar may take in again and again.
+         */
+        get: operations["read_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live/{name}": {
         parameters: {
             query?: never;
@@ -2623,6 +2663,16 @@ export interface components {
             says: string;
         };
         /**
+         * BikeWear
+         * @description What was measured on a bike, and what it says of its lives.
+         */
+        BikeWear: {
+            /** Bike Id */
+            bike_id: string;
+            /** Wear */
+            wear: components["schemas"]["MeasuredWear"][];
+        };
+        /**
          * Bite
          * @description The points of engagement of each freewheel, from the pedals on, and what they cost in each gear.
          *
@@ -2731,6 +2781,19 @@ export interface components {
             added: string[];
             /** Known */
             known: number;
+        };
+        /**
+         * CarePage
+         * @description What falls due on each bike, by `ids` as the bikes of `due` stand; what was measured; and the decision
+         *     that is to be looked at again, null where none is.
+         */
+        CarePage: {
+            /** Ids */
+            ids: string[];
+            due: components["schemas"]["Due"];
+            /** Wear */
+            wear: components["schemas"]["BikeWear"][];
+            look_again: components["schemas"]["LookAgain"] | null;
         };
         /**
          * Carried
@@ -3502,6 +3565,97 @@ export interface components {
             assumed: components["schemas"]["Assumed"][];
             /** Caution */
             caution: string;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
+         * Due
+         * @description What falls due on a day, on each bike.
+         */
+        Due: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Bikes */
+            bikes: components["schemas"]["DueBike"][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
+         * DueBike
+         * @description What falls due on a bike: `km` on its odometer, `km_a_day` as it is ridden of late, null where nobody
+         *     knows.
+         */
+        DueBike: {
+            /** Name */
+            name: string;
+            /** Km */
+            km: number;
+            /** Km A Day */
+            km_a_day: number | null;
+            /** Tasks */
+            tasks: components["schemas"]["DueTask"][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
+         * DueTask
+         * @description A task of a part that is mounted: when it was last `done`, null since it was mounted; at which reading
+         *     of the odometer and on which day it is `due`, null where that is not known, and `because` of which of its
+         *     kilometres, its months, or what happened. `follow` are the days of the year ahead on which it falls due
+         *     again, were it done each time; `early` and `late` the first of them by the shortest and the longest life.
+         */
+        DueTask: {
+            /** Part */
+            part: string;
+            /** What */
+            what: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "overdue" | "soon" | "later" | "not known";
+            /** Done On */
+            done_on: string | null;
+            /** Done Km */
+            done_km: number | null;
+            /** Due Km */
+            due_km: number | null;
+            /** Due On */
+            due_on: string | null;
+            /** Because */
+            because: string | null;
+            /** Km Left */
+            km_left: number | null;
+            /** Minutes */
+            minutes: number;
+            /** Cost */
+            cost: number;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "owner" | "workshop";
+            /**
+             * Follow
+             * @default []
+             */
+            follow: string[];
+            /** Early */
+            early?: string | null;
+            /** Late */
+            late?: string | null;
             /**
              * Says
              * @default
@@ -4895,6 +5049,21 @@ export interface components {
             seconds?: string | null;
         };
         /**
+         * LookAgain
+         * @description A decision of the job that is to be looked at again on a day.
+         */
+        LookAgain: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Chosen */
+            chosen: string[];
+            /** Late */
+            late: boolean;
+        };
+        /**
          * LostMotion
          * @description The largest and the mean angle in degrees at the pedals that is lost before a gear bites.
          */
@@ -5055,6 +5224,41 @@ export interface components {
             turns: number;
             /** Distance M */
             distance_m: number;
+        };
+        /**
+         * MeasuredWear
+         * @description Something that was measured again and again, and the line through it.
+         *
+         *     `a_thousand_km` is how much it changes in 1,000 km; `limit` where the part is worn out, null where it is
+         *     not known which. At `life_km` since it was new it gets there, between `low_km` and `high_km` (19 times in
+         *     20, null on too few measurements); `km_left` from now. `part` and `task` are what is done then on the
+         *     bike, null where nothing of the setup is meant by it.
+         */
+        MeasuredWear: {
+            /** What */
+            what: string;
+            /** Unit */
+            unit: string;
+            /** Points */
+            points: components["schemas"]["WearPoint"][];
+            /** A Thousand Km */
+            a_thousand_km: number | null;
+            /** Limit */
+            limit: number | null;
+            /** Life Km */
+            life_km: number | null;
+            /** Low Km */
+            low_km: number | null;
+            /** High Km */
+            high_km: number | null;
+            /** Km Left */
+            km_left: number | null;
+            /** Part */
+            part: string | null;
+            /** Task */
+            task: string | null;
+            /** Says */
+            says: string;
         };
         /**
          * Measurement
@@ -7944,6 +8148,21 @@ export interface components {
             skid_patches: number | null;
             /** Skid Patches Either Foot */
             skid_patches_either_foot: number | null;
+        };
+        /**
+         * WearPoint
+         * @description A measurement: on which day, at which km since the part was new, and its value.
+         */
+        WearPoint: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Km */
+            km: number;
+            /** Value */
+            value: number;
         };
         /**
          * Weighed
@@ -17936,6 +18155,177 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WorkedAgain"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    look_after: {
+        parameters: {
+            query?: {
+                /** @description The day that is looked at; today where it is left out. */
+                on?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarePage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    read_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

@@ -126,6 +126,14 @@ export const VIEWS: readonly View[] = [
   },
   {
     group: "Keep",
+    name: "Care",
+    path: "care",
+    part: ":bikeId?",
+    key: "a",
+    View: loaded("CareView", () => import("../views/care/CareView")),
+  },
+  {
+    group: "Keep",
     name: "Parts",
     path: "parts",
     key: "p",

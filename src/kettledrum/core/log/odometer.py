@@ -44,6 +44,15 @@ class Odometer:
         place = bisect_right(self._from, day) - 1
         return self._added[max(place, 0)] + self._until(day)
 
+    def day_of(self, km: float, latest: date) -> date:
+        """The first day by which it showed so many km, of those on which anything is logged; `latest` if none
+        of them did.
+        """
+        for day in sorted({*self._from, *self._days}):
+            if day <= latest and self.km(day) >= km:
+                return day
+        return latest
+
     def _until(self, day: date) -> float:
         return self._km[bisect_right(self._days, day)]
 

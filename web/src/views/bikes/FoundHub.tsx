@@ -11,7 +11,7 @@ import tables from "../../ui/table.module.css";
 import { useUnits } from "../../words/units";
 import { fixed } from "../../words/numbers";
 import styles from "./Bikes.module.css";
-import { EntryForm } from "./EntryForm";
+import { EntryForm } from "../../figures/EntryForm";
 import { percentRound } from "./words";
 
 const HUB: readonly Figure[] = [

@@ -11,7 +11,7 @@ import tables from "../../ui/table.module.css";
 import { dayShort, dayText } from "../../words/days";
 import { fixed } from "../../words/numbers";
 import styles from "./Bikes.module.css";
-import { EntryForm } from "./EntryForm";
+import { EntryForm } from "../../figures/EntryForm";
 import { HAPPENED } from "./figures";
 
 type What = Happened["what"];

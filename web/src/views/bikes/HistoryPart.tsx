@@ -11,7 +11,7 @@ import sections from "../../ui/section.module.css";
 import { dayShort, dayText } from "../../words/days";
 import { useUnits } from "../../words/units";
 import styles from "./Bikes.module.css";
-import { EntryForm } from "./EntryForm";
+import { EntryForm } from "../../figures/EntryForm";
 import { DONE, MEASURED, NEW_BIKE } from "./figures";
 
 interface Props {

@@ -5,7 +5,7 @@ import type { BikeHead, JobRecord } from "../../api/client";
 import { ChoiceField } from "../../ui/ChoiceField";
 import { useNotify } from "../../ui/Notices";
 import { dayText } from "../../words/days";
-import { EntryForm } from "./EntryForm";
+import { EntryForm } from "../../figures/EntryForm";
 import { NEW_BIKE } from "./figures";
 
 interface Props {

@@ -5,7 +5,7 @@ import { useNotify } from "../../ui/Notices";
 import { Failure, Loading } from "../../ui/Status";
 import { dayName } from "../../words/days";
 import styles from "./Bikes.module.css";
-import { EntryForm } from "./EntryForm";
+import { EntryForm } from "../../figures/EntryForm";
 import { RIDE, RIDE_MORE } from "./figures";
 
 interface Props {

@@ -12,7 +12,7 @@ import { dayName, dayShort, dayText } from "../../words/days";
 import { fixed } from "../../words/numbers";
 import { useUnits } from "../../words/units";
 import styles from "./Bikes.module.css";
-import { EntryForm } from "./EntryForm";
+import { EntryForm } from "../../figures/EntryForm";
 import { RIDE, RIDE_MORE } from "./figures";
 import { RideImportState } from "./RideImportState";
 import { RideShown } from "./RideShown";

@@ -1,13 +1,13 @@
 import { useState, type FormEvent, type ReactNode } from "react";
 import Button from "@mui/material/Button";
-import type { FieldProblem } from "../../api/client";
-import { Refused } from "../../api/client";
-import type { Held } from "../../drafts/held";
-import { FigureFields } from "../../figures/FigureFields";
-import type { Figure } from "../../figures/figures";
-import { useRefusedFocus } from "../../ui/refused";
-import { problemsElsewhere } from "../../words/problems";
-import styles from "./Bikes.module.css";
+import type { FieldProblem } from "../api/client";
+import { Refused } from "../api/client";
+import type { Held } from "../drafts/held";
+import { FigureFields } from "./FigureFields";
+import type { Figure } from "./figures";
+import { useRefusedFocus } from "../ui/refused";
+import { problemsElsewhere } from "../words/problems";
+import styles from "./EntryForm.module.css";
 
 /** So many fields stand in one row with what sends them off. */
 const FEW = 2;

@@ -1,0 +1,94 @@
+"""What falls due on the bikes of a job, on screen and for calendars."""
+
+from datetime import UTC, date, datetime
+from typing import Annotated
+
+from fastapi import Query, Response
+from pydantic import BaseModel
+
+from kettledrum.api.routing import routed
+from kettledrum.api.the_store import TheStore
+from kettledrum.core.care.due_result import Due
+from kettledrum.core.care.wear_result import MeasuredWear
+from kettledrum.core.terms.day import Day
+from kettledrum.formats.file_names import attached, file_name
+from kettledrum.store import Store
+
+router = routed("care", "/jobs/{job_id}", strict=False)
+
+
+class LookAgain(BaseModel):
+    """A decision of the job that is to be looked at again on a day."""
+
+    on: date
+    chosen: list[str]
+    late: bool
+
+
+class BikeWear(BaseModel):
+    """What was measured on a bike, and what it says of its lives."""
+
+    bike_id: str
+    wear: list[MeasuredWear]
+
+
+class CarePage(BaseModel):
+    """What falls due on each bike, by `ids` as the bikes of `due` stand; what was measured; and the decision
+    that is to be looked at again, null where none is.
+    """
+
+    ids: list[str]
+    due: Due
+    wear: list[BikeWear]
+    look_again: LookAgain | None
+
+
+OnDay = Annotated[Day | None, Query(description="The day that is looked at; today where it is left out.")]
+
+
+@router.get("/care")
+def look_after(job_id: str, store: TheStore, on: OnDay = None) -> CarePage:
+    """What falls due on the bikes of a job."""
+    from kettledrum.core.care.wear import wear
+
+    day = on or date.today()
+    ids, due = _due(job_id, store, day)
+    weighing = store.jobs.job(job_id).need.weighing
+    decision = weighing.decision if weighing else None
+    again = decision.look_again if decision else None
+    return CarePage(
+        ids=ids,
+        due=due,
+        wear=[
+            BikeWear(bike_id=record.id, wear=wear(record.bike, [each.ride for each in rides], day))
+            for record, rides in store.bikes.bikes(job_id)
+        ],
+        look_again=LookAgain(on=again, chosen=decision.chosen, late=again <= day)
+        if decision and again
+        else None,
+    )
+
+
+@router.get("/care/calendar", response_class=Response)
+def read_calendar(job_id: str, store: TheStore) -> Response:
+    """What falls due, as an iCalendar file that a calendar may take in again and again."""
+    from kettledrum.formats.due_calendar import due_calendar
+
+    _, due = _due(job_id, store, date.today())
+    name = file_name(f"{store.jobs.job(job_id).need.name} care", ending="ics")
+    content = due_calendar(due, datetime.now(UTC).replace(microsecond=0))
+    return Response(content, media_type="text/calendar", headers=attached(name))
+
+
+def _due(job_id: str, store: Store, day: date) -> tuple[list[str], Due]:
+    from kettledrum.core.care.due import due
+
+    bikes = store.bikes.bikes(job_id)
+    roads = store.jobs.job(job_id).roads
+    a_year = sum(road.rides.a_year * road.length_m / 1000 for road in roads if road.rides is not None)
+    found = due(
+        [(record.bike, [each.ride for each in rides]) for record, rides in bikes],
+        day,
+        a_year / 365 if a_year else None,
+    )
+    return [record.id for record, _ in bikes], found

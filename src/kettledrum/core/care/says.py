@@ -1,0 +1,67 @@
+"""What falls due, in sentences."""
+
+from datetime import date
+
+from kettledrum.core.care.due_result import Due, DueBike, DueTask
+from kettledrum.core.terms.day import in_words
+from kettledrum.core.terms.in_words import counted, listed, quoted
+
+_KM, _MONTHS = "km", "months"
+
+
+def task_says(task: DueTask, on: date) -> str:
+    """Why a task is due, and when."""
+    left = f"{task.km_left:,.0f} km to go" if task.km_left is not None and task.km_left > 0 else ""
+    over = f"{-task.km_left:,.0f} km over" if task.km_left is not None and task.km_left <= 0 else ""
+    if task.due_on is None:
+        return left or "due when something happens that asks for it"
+    days = (task.due_on - on).days
+    if task.because not in (_KM, _MONTHS):
+        return f"after the {task.because} of {in_words(task.due_on)}"
+    when = (
+        f"since {in_words(task.due_on)}"
+        if days < 0
+        else "today"
+        if days == 0
+        else f"in {counted(days, 'day')}"
+    )
+    if task.because == _KM:
+        return f"{when}: {over or left}"
+    return f"{when}: its months are up" if days <= 0 else f"{when}, by its months"
+
+
+def _called(task: DueTask) -> str:
+    return f"{task.part}: {task.what}"
+
+
+def bike_says(bike: DueBike, on: date) -> str:
+    """The answer for one bike: what is overdue, or what comes next."""
+    overdue = [task for task in bike.tasks if task.state == "overdue"]
+    soon = [task for task in bike.tasks if task.state == "soon"]
+    if not bike.tasks:
+        return "Nothing is known that would fall due: its parts carry no upkeep. Fill it in under Costs."
+    if overdue:
+        first = f"Overdue: {listed([_called(task) for task in overdue[:3]])}"
+        more = f", and {len(overdue) - 3} more" if overdue[3:] else ""
+        return f"{first}{more}."
+    following = [task for task in bike.tasks if task.due_on is not None]
+    if not following:
+        return "Nothing is overdue; when the next falls due is not known, as no riding is."
+    following.sort(key=lambda task: task.due_on or date.max)
+    first_task = following[0]
+    assert first_task.due_on is not None
+    days = (first_task.due_on - on).days
+    when = "tomorrow" if days == 1 else f"in {counted(days, 'day')}"
+    rest = f" {counted(len(soon) - 1, 'more thing')} soon." if len(soon) > 1 else ""
+    return f"Nothing is overdue. Next is {_called(first_task)}, {when}.{rest}"
+
+
+def due_says(due: Due) -> str:
+    """The answer for all bikes."""
+    if not due.bikes:
+        return "There is no bike to look after."
+    if len(due.bikes) == 1:
+        return due.bikes[0].says
+    overdue = [(bike, sum(task.state == "overdue" for task in bike.tasks)) for bike in due.bikes]
+    late = [f"{counted(count, 'thing')} on {quoted(bike.name)}" for bike, count in overdue if count]
+    return f"Overdue: {listed(late)}." if late else "Nothing is overdue on any bike."

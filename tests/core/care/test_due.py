@@ -1,0 +1,304 @@
+"""What falls due: each rule by hand, the calendar's odd days, and against riding day by day."""
+
+from datetime import date, timedelta
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from kettledrum.core.care.due import due, due_on_bike, km_a_day
+from kettledrum.core.care.intervals import LAST, days_later, months_later
+from kettledrum.core.care.wear import wear
+from kettledrum.core.log.bike import BikeHead, Done, Happened, Measurement, Mounted
+from kettledrum.core.log.odometer import Odometer
+from kettledrum.core.log.ride import LoggedRide
+from kettledrum.core.parts.setup import Setup
+from kettledrum.demo import honey_round
+
+HUB = next(setup for setup in honey_round().setups if setup.name == "Fourteen-speed hub")
+MAY = date(2026, 5, 1)
+
+
+def mounted(*care, name="A hub", on=MAY, front=None) -> Mounted:
+    """The hub with tasks of its own, and no others."""
+    data = HUB.model_dump(mode="json", exclude_unset=True)
+    for stage in data["path"]:
+        stage.pop("care", None)
+    data["path"][1]["care"] = list(care)
+    if front:
+        data["path"][0]["front"] = [front]
+    for part in ("cranks", "wheel"):
+        data[part].pop("care", None)
+    for piece in data.get("parts", []):
+        piece.pop("care", None)
+    data["name"] = name
+    return Mounted(on=on, setup=Setup.model_validate(data))
+
+
+def bike(*care, **parts) -> BikeHead:
+    usual = {"name": "Tall one", "since": MAY, "km_at_start": 1000, "mounted": [mounted(*care)]}
+    return BikeHead(**{**usual, **parts})
+
+
+def rode(*kms, every=1, start=0) -> list[LoggedRide]:
+    return [LoggedRide(on=MAY + timedelta(days=start + at * every), km=km) for at, km in enumerate(kms) if km]
+
+
+def day(number: int) -> date:
+    return MAY + timedelta(days=number)
+
+
+OIL = {"what": "oil change", "every_km": 500, "every_months": 12, "after": ["dunking"]}
+BY_KM = {"what": "oil change", "every_km": 500}
+
+
+def one(head, rides, on, usual=None):
+    (task,) = due_on_bike(head, rides, on, usual).tasks
+    return task
+
+
+def test_by_km_from_the_day_it_was_mounted():
+    # Ten days of 20 km: 1200 on the clock, due at 1500, 300 km to go at 20 km a day.
+    task = one(bike(BY_KM), rode(*[20] * 10), day(10))
+    assert (task.done_on, task.done_km, task.due_km, task.km_left) == (None, None, 1500, 300)
+    assert task.due_on == day(10) + timedelta(days=15)
+    assert (task.because, task.state) == ("km", "later")
+    # Fourteen days ahead is soon.
+    assert one(bike(BY_KM), rode(*[20] * 11), day(11)).state == "soon"
+
+
+def test_a_tenth_of_its_way_is_soon_however_long_that_takes():
+    # 455 of 500 km ridden, then hardly any: 45 km take years.
+    rides = [*rode(455), LoggedRide(on=day(89), km=1)]
+    assert one(bike(BY_KM), rides, day(200)).state == "soon"
+    rides = [*rode(440), LoggedRide(on=day(89), km=1)]
+    assert one(bike(BY_KM), rides, day(179)).state == "later"
+
+
+def test_just_the_interval_is_due_and_a_metre_less_is_not():
+    assert one(bike(BY_KM), rode(500), day(1)).state == "overdue"
+    late = one(bike(BY_KM), rode(300, 300), day(9))
+    assert (late.state, late.due_on, late.km_left) == ("overdue", day(1), -100)
+    assert one(bike(BY_KM), rode(499.999), day(1)).state == "soon"
+
+
+def test_done_counts_anew_from_its_day_and_km():
+    done = [Done(on=day(3), km=1070, part="hub", what="oil change")]
+    task = one(bike(BY_KM, done=done), rode(*[20] * 10), day(10))
+    assert (task.done_on, task.done_km, task.due_km) == (day(3), 1070, 1570)
+    without = [Done(on=day(3), part="hub", what="oil change")]
+    # What was ridden on that day was ridden before it.
+    assert one(bike(BY_KM, done=without), rode(*[20] * 10), day(10)).done_km == 1080
+
+
+@pytest.mark.parametrize(
+    "entry",
+    [
+        Done(on=day(3), part="hub", what="new cables"),
+        Done(on=day(3), part="cranks", what="oil change"),
+        Done(on=day(30), part="hub", what="oil change"),
+    ],
+    ids=["another task", "another part", "in the future"],
+)
+def test_what_does_not_count_as_done(entry):
+    assert one(bike(BY_KM, done=[entry]), rode(*[20] * 10), day(10)).done_on is None
+
+
+def test_the_first_of_km_and_months():
+    rides = rode(*[2] * 60)
+    task = one(bike(OIL), rides, day(60))
+    # 120 km in 60 days: 380 km more take 190 days; the months are up later.
+    assert (task.because, task.due_on) == ("km", day(60) + timedelta(days=190))
+    little = one(bike(OIL), rode(1, 1, every=30), day(60))
+    assert (little.because, little.due_on) == ("months", date(2027, 5, 1))
+
+
+def test_a_dunking_makes_it_due_at_once_until_it_is_done():
+    happened = [Happened(on=day(5), what="dunking")]
+    task = one(bike(OIL, happened=happened), rode(*[20] * 10), day(10))
+    assert (task.state, task.because, task.due_on) == ("overdue", "dunking", day(5))
+    done = [Done(on=day(5), part="hub", what="oil change")]
+    assert one(bike(OIL, happened=happened, done=done), rode(*[20] * 10), day(10)).because != "dunking"
+    again = [*happened, Happened(on=day(8), what="dunking")]
+    assert one(bike(OIL, happened=again, done=done), rode(*[20] * 10), day(10)).due_on == day(8)
+    leak = [Happened(on=day(5), what="leak")]
+    assert one(bike(OIL, happened=leak), rode(*[20] * 10), day(10)).because != "leak"
+    tomorrow = [Happened(on=day(11), what="dunking")]
+    assert one(bike(OIL, happened=tomorrow), rode(*[20] * 10), day(10)).because != "dunking"
+
+
+def test_what_only_an_event_makes_due():
+    task = {"what": "dried", "after": ["dunking"]}
+    waits = one(bike(task), rode(20), day(3))
+    assert (waits.state, waits.due_on, waits.because) == ("later", None, None)
+    assert waits.says == "due when something happens that asks for it"
+
+
+def test_how_far_it_is_ridden_a_day():
+    head = bike(BY_KM)
+
+    def rate(rides, on, usual=None):
+        return km_a_day(head, Odometer(head, rides), on, usual)
+
+    assert rate([], day(10)) is None
+    assert rate([], day(10), 7.0) == 7.0
+    # Younger than ninety days: since its start.
+    assert rate(rode(100), day(10), 7.0) == 10
+    # Older: the last ninety.
+    rides = [LoggedRide(on=day(0), km=1400), LoggedRide(on=day(150), km=90)]
+    assert rate(rides, day(200)) == 1
+    assert rate(rode(100), day(200)) == 0
+
+
+def test_without_a_way_ahead_it_is_not_known():
+    task = one(bike(BY_KM), [], day(10))
+    assert (task.state, task.due_on, task.km_left) == ("not known", None, 500)
+    assert one(bike(BY_KM), [], day(10), 5.0).due_on == day(110)
+    # It was ridden, and is not any more.
+    assert one(bike(BY_KM), rode(100), day(300)).state == "later"
+
+
+def test_a_part_that_stayed_keeps_its_kilometres():
+    changed = bike(BY_KM, mounted=[mounted(BY_KM), mounted(BY_KM, on=day(5), front=40, name="Lower")])
+    assert one(changed, rode(*[20] * 10), day(10)).due_km == 1500
+    another = {**BY_KM, "what": "oil change", "minutes": 30}
+    other = bike(mounted=[mounted(BY_KM), mounted(another, on=day(5), name="Another")])
+    # Five days of 20 km before it.
+    assert one(other, rode(*[20] * 10), day(10)).due_km == 1600
+
+
+def test_a_task_that_the_setup_no_longer_has_is_gone():
+    changed = bike(mounted=[mounted(BY_KM), mounted(on=day(5), name="Bare")])
+    found = due_on_bike(changed, rode(20), day(10))
+    assert found.tasks == []
+    assert found.says.startswith("Nothing is known that would fall due")
+
+
+@pytest.mark.parametrize(
+    ("start", "months", "found"),
+    [
+        (date(2026, 1, 31), 1, date(2026, 2, 28)),
+        (date(2028, 1, 31), 1, date(2028, 2, 29)),
+        (date(2026, 1, 31), 3, date(2026, 4, 30)),
+        (date(2024, 2, 29), 12, date(2025, 2, 28)),
+        (date(2026, 11, 15), 2, date(2027, 1, 15)),
+        (date(2026, 5, 1), 0.5, date(2026, 5, 16)),
+        (date(2026, 5, 1), 1200, date(2126, 5, 1)),
+        (date(2140, 5, 1), 1200, LAST),
+    ],
+)
+def test_month_ends_and_leap_days(start, months, found):
+    assert months_later(start, months) == found
+
+
+def test_no_day_is_beyond_the_calendar():
+    assert days_later(date(2150, 12, 1), 1e9) == LAST
+    assert one(bike({"what": "x", "every_km": 1_000_000}), rode(1, 0, 1), day(90)).due_on == LAST
+
+
+@given(
+    every_km=st.integers(50, 800),
+    a_day=st.integers(1, 60),
+    ridden_days=st.integers(1, 80),
+    done_after=st.integers(0, 79),
+    months=st.one_of(st.none(), st.integers(1, 24)),
+)
+def test_the_closed_rule_is_riding_on_day_by_day(every_km, a_day, ridden_days, done_after, months):
+    task = {"what": "oil change", "every_km": every_km, **({"every_months": months} if months else {})}
+    done_on = day(min(done_after, ridden_days - 1))
+    head = bike(task, done=[Done(on=done_on, part="hub", what="oil change")])
+    rides = rode(*[a_day] * ridden_days)
+    today = day(ridden_days - 1)
+    found = one(head, rides, today)
+    rate = km_a_day(head, Odometer(head, rides), today, None)
+    # Ridden on at the same rate, by hand.
+    km, at = a_day * (ridden_days - (done_on - MAY).days - 1), today
+    limit = months_later(done_on, months) if months else date.max
+    if km >= every_km:
+        assert found.state == "overdue"
+        return
+    passed = 0.0
+    while km + passed + rate <= every_km + 1e-9 and at < limit:
+        passed += rate
+        at += timedelta(days=1)
+    assert found.due_on == min(at, limit) or abs((found.due_on - min(at, limit)).days) <= 1
+    assert (found.due_on <= today) == (found.state == "overdue") or found.because == "km"
+
+
+def test_the_year_ahead_repeats_and_the_spread_is_told():
+    life = {"what": "new chain", "every_km": {"low": 200, "typical": 400, "high": 900}}
+    task = one(bike(life), rode(*[10] * 20), day(20))
+    # 200 km to go at 10 km a day, and every forty days from then.
+    assert task.follow[:3] == [day(40), day(80), day(120)]
+    assert all(each <= day(20 + 365) for each in task.follow)
+    assert (task.early, task.late) == (day(19), day(90))
+
+
+def test_what_is_overdue_comes_first_and_is_said():
+    tasks = [BY_KM, {"what": "new cables", "every_months": 1}, {"what": "bled", "every_months": 30}]
+    found = due_on_bike(bike(*tasks), rode(*[20] * 40), day(40))
+    assert [task.state for task in found.tasks] == ["overdue", "overdue", "later"]
+    assert found.says == "Overdue: hub: oil change and hub: new cables."
+    calm = due_on_bike(bike(tasks[2]), rode(20), day(1))
+    assert calm.says == "Nothing is overdue. Next is hub: bled, in 914 days."
+    both = due([(bike(*tasks), rode(*[20] * 40)), (bike(tasks[2], name="Calm"), [])], day(40))
+    assert both.says == "Overdue: 2 things on “Tall one”."
+
+
+def test_rides_after_the_day_do_not_count():
+    assert one(bike(BY_KM), rode(*[20] * 40), day(9)).km_left == 300
+
+
+def measured(*values, what="chain wear", unit="%"):
+    return [
+        Measurement(on=day(at), km=1000 + km, what=what, value=value, unit=unit)
+        for at, (km, value) in enumerate(values, 1)
+    ]
+
+
+def test_wear_by_hand():
+    # 0.1 % in each 500 km: 0.75 % after 3750 km, of which 1000 are ridden.
+    held = bike({"what": "new chain", "every_km": 4000}, measured=measured((500, 0.1), (1000, 0.2)))
+    (found,) = wear(held, [], day(10))
+    assert found.a_thousand_km == pytest.approx(0.2)
+    assert found.life_km == pytest.approx(3750)
+    assert found.km_left == pytest.approx(2750)
+    assert (found.low_km, found.high_km) == (None, None)
+    assert (found.part, found.task) == ("hub", "new chain")
+
+
+def test_three_measurements_have_an_interval_by_students_t():
+    held = bike(measured=measured((500, 0.1), (1000, 0.22), (1500, 0.29)))
+    (found,) = wear(held, [], day(10))
+    slope = (500 * 0.1 + 1000 * 0.22 + 1500 * 0.29) / (500**2 + 1000**2 + 1500**2)
+    left = [0.1 - 500 * slope, 0.22 - 1000 * slope, 0.29 - 1500 * slope]
+    error = (sum(each**2 for each in left) / 2 / (500**2 + 1000**2 + 1500**2)) ** 0.5
+    # t with two degrees of freedom, 97.5 %: 4.3027.
+    assert found.low_km == pytest.approx(0.75 / (slope + 4.3027 * error), rel=1e-4)
+    assert found.high_km == pytest.approx(0.75 / (slope - 4.3027 * error), rel=1e-4)
+    assert found.low_km < found.life_km < found.high_km
+
+
+def test_pads_get_thinner_and_a_new_chain_begins_anew():
+    pads = bike(measured=measured((0, 4.0), (1000, 3.0), what="brake pad", unit="mm"))
+    (found,) = wear(pads, [], day(10))
+    assert found.life_km == pytest.approx(3000)
+    done = [Done(on=day(2), km=1600, part="hub", what="new chain")]
+    chain = bike(
+        {"what": "new chain", "every_km": 4000},
+        done=done,
+        measured=measured((500, 0.5), (1000, 0.6), (1600, 0.1)),
+    )
+    (anew,) = wear(chain, [], day(10))
+    assert [point.km for point in anew.points] == [400, 1000]
+
+
+def test_what_is_not_known_has_no_limit():
+    odd = bike(measured=measured((500, 3), (900, 4), what="play", unit="mm"))
+    (found,) = wear(odd, [], day(10))
+    assert (found.limit, found.life_km) == (None, None)
+    wrong = bike(measured=measured((500, 3), (900, 4), unit="mm"))
+    assert wear(wrong, [], day(10))[0].limit is None
+    first = bike(measured=measured((0, 0.1)))
+    assert wear(first, [], day(10))[0].says == "chain wear: 1 measurement, too few for a line."
+    assert wear(bike(), [], day(10)) == []

@@ -1,0 +1,259 @@
+import { useState } from "react";
+import EventOutlined from "@mui/icons-material/EventOutlined";
+import Button from "@mui/material/Button";
+import { Link, Navigate, NavLink, useParams } from "react-router";
+import { useBike, useBikeActions } from "../../api/bikes";
+import { useCare } from "../../api/care";
+import type { BikeHead, BikePage, CarePage, DueTask, JobRecord } from "../../api/client";
+import { BenchCalendar } from "../../charts/BenchCalendar";
+import { download } from "../../exchange/saving";
+import { drawingSavings } from "../../exchange/savings";
+import { SaveMenu } from "../../exchange/SaveMenu";
+import { EntryForm } from "../../figures/EntryForm";
+import type { Figure } from "../../figures/figures";
+import { Caution } from "../../ui/Caution";
+import { useJobOfView } from "../../ui/jobOfView";
+import { useNotify } from "../../ui/Notices";
+import { Says } from "../../ui/Says";
+import sections from "../../ui/section.module.css";
+import { Failure, Loading } from "../../ui/Status";
+import { Told } from "../../ui/Told";
+import { ViewHeading } from "../../ui/ViewHeading";
+import { capital } from "../../words/format";
+import { dayName, dayText } from "../../words/days";
+import { useUnits } from "../../words/units";
+import styles from "./Care.module.css";
+import { WearPart } from "./WearPart";
+
+const DONE: readonly Figure[] = [
+  { at: "on", label: "Done on", kind: "day", required: true },
+  { at: "km", label: "Odometer then", kind: "kilometres" },
+  { at: "cost", label: "Cost", kind: "number" },
+  { at: "minutes", label: "Work", kind: "number", unit: "min" },
+  { at: "notes", label: "Notes, and by whom", kind: "text" },
+];
+
+/** What falls due on the bikes, when, and because of what; one press writes it down as done. */
+export function CareView() {
+  const job = useJobOfView();
+  const { bikeId } = useParams();
+  const today = dayText(new Date());
+  const { data, error, refetch, isPlaceholderData } = useCare(job, today);
+  if (error && !data) return <Failure error={error} retry={refetch} />;
+  if (!data) return <Loading what="what is due" roomy />;
+  const at = data.ids.findIndex((id) => id === bikeId);
+  const [first] = data.ids;
+  if (at < 0 && first && !isPlaceholderData) return <Navigate to={`/jobs/${job.id}/care/${first}`} replace />;
+  const due = data.due.bikes[at];
+  return (
+    <>
+      <ViewHeading
+        title="Care"
+        method="care"
+        text={due && <Of due={due} />}
+        actions={due && <Actions job={job} name={due.name} />}
+      />
+      {data.ids.length === 0 && <NoBike job={job} />}
+      {data.ids.length > 1 && <Tabs job={job} page={data} />}
+      <Again job={job} page={data} />
+      {due && bikeId && <OneBike key={bikeId} job={job} bikeId={bikeId} page={data} at={at} today={today} />}
+    </>
+  );
+}
+
+function Of({ due }: { due: CarePage["due"]["bikes"][number] }) {
+  const units = useUnits();
+  const daily = due.km_a_day;
+  return (
+    <>
+      {due.name} · {units.distance(due.km * 1000, 0)}
+      {daily === null
+        ? " · how much it is ridden is not known"
+        : ` · ${units.distance(daily * 1000)} a day of late`}
+    </>
+  );
+}
+
+function NoBike({ job }: { job: JobRecord }) {
+  return (
+    <>
+      <Says text="There is no bike to look after yet. Add the one that you ride under Bikes: then its oil, chain and cables tell when they are due." />
+      <Button component={Link} to={`/jobs/${job.id}/bikes`} variant="contained">
+        Go to Bikes
+      </Button>
+    </>
+  );
+}
+
+function Tabs({ job, page }: { job: JobRecord; page: CarePage }) {
+  return (
+    <nav className={`${styles.tabs} no-print`} aria-label="Bikes">
+      {page.due.bikes.map((bike, place) => (
+        <NavLink
+          key={page.ids[place]}
+          to={`/jobs/${job.id}/care/${page.ids[place]}`}
+          className={styles.tab}
+          title={bike.name}
+        >
+          {bike.name}
+          {bike.tasks.some(({ state }) => state === "overdue") && <small> · overdue</small>}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+/** A decision that was to be looked at again is on the same list. */
+function Again({ job, page }: { job: JobRecord; page: CarePage }) {
+  const again = page.look_again;
+  if (!again) return null;
+  return (
+    <p>
+      <strong>{again.late ? "Look again now" : `Look again on ${dayName(again.on)}`}</strong> at the decision
+      for {again.chosen.join(" and ")}: <Link to={`/jobs/${job.id}/verdict`}>how is it going?</Link>
+    </p>
+  );
+}
+
+function Actions({ job, name }: { job: JobRecord; name: string }) {
+  const notify = useNotify();
+  const calendar = async () => {
+    const answer = await fetch(`/api/jobs/${job.id}/care/calendar`);
+    if (!answer.ok) throw new Error("the calendar could not be read");
+    download(await answer.blob(), `${job.need.name} care.ics`);
+  };
+  return (
+    <>
+      <Button
+        startIcon={<EventOutlined />}
+        onClick={() =>
+          void calendar().catch((error: Error) => notify({ text: `Nothing was saved: ${error.message}` }))
+        }
+      >
+        Into my calendar
+      </Button>
+      <SaveMenu groups={[drawingSavings("care", `${name}, care`)]} />
+    </>
+  );
+}
+
+interface BikeProps {
+  job: JobRecord;
+  bikeId: string;
+  page: CarePage;
+  at: number;
+  today: string;
+}
+
+function OneBike({ job, bikeId, page, at, today }: BikeProps) {
+  const { data: bike, error, refetch } = useBike(job, bikeId, true);
+  const due = page.due.bikes[at];
+  const wear = page.wear.find(({ bike_id }) => bike_id === bikeId)?.wear ?? [];
+  if (error && !bike) return <Failure error={error} retry={refetch} />;
+  if (!bike || !due) return <Loading what="the bike" roomy />;
+  return (
+    <>
+      <Says text={due.says} />
+      <BenchCalendar tasks={due.tasks} today={today} />
+      <Next job={job} bike={bike} tasks={due.tasks} today={today} />
+      <WearPart job={job} bike={bike} wear={wear} today={today} />
+      <Caution>
+        Keep oil and grease off brake rotors and pads; keep fingers out of turning wheels, chains and belts.
+        Take a battery out before work on a motor. How tight and how much is the maker’s to say; brakes,
+        wheels and batteries are a qualified mechanic’s work.
+      </Caution>
+    </>
+  );
+}
+
+interface NextProps {
+  job: JobRecord;
+  bike: BikePage;
+  tasks: DueTask[];
+  today: string;
+}
+
+const MARKS: Record<DueTask["state"], string> = { overdue: "▲", soon: "◆", later: "●", "not known": "○" };
+
+/** What is due next, with one press for what was done today. */
+function Next({ job, bike, tasks, today }: NextProps) {
+  const { change } = useBikeActions(job, bike);
+  const notify = useNotify();
+  const [open, setOpen] = useState<string>();
+  const write = (task: DueTask, entry: object) =>
+    change.mutateAsync((held) => {
+      const done = { on: today, part: task.part, what: task.what, ...entry };
+      return { ...held, done: [...(held.done ?? []), done] } as BikeHead;
+    });
+  const press = (task: DueTask) =>
+    void write(task, {
+      ...(task.cost > 0 && { cost: task.cost }),
+      ...(task.minutes > 0 && { minutes: task.minutes }),
+    }).then(
+      () => notify({ text: `${capital(task.part)}, ${task.what}: done today. Undo takes it back.` }),
+      (error: Error) => notify({ text: `It was not written down: ${error.message}` }),
+    );
+  return (
+    <section className={sections.section} aria-labelledby="next">
+      <h3 id="next">Next</h3>
+      <ul className={styles.next}>
+        {tasks.map((task) => {
+          const key = `${task.part} ${task.what}`;
+          return (
+            <li key={key} data-state={task.state}>
+              <span className={styles.state}>
+                {MARKS[task.state]} {task.state}
+              </span>
+              <strong>
+                {capital(task.part)}: {task.what}
+              </strong>
+              <span className={styles.why}>
+                <Told text={task.says} />
+                {task.by === "workshop" && " · workshop"}
+              </span>
+              <span className={`${styles.press} no-print`}>
+                <Button
+                  size="small"
+                  variant="outlined"
+                  aria-label={`${key}: done today`}
+                  disabled={change.isPending}
+                  onClick={() => press(task)}
+                >
+                  Done today
+                </Button>
+                <Button
+                  size="small"
+                  aria-label={`${key}: done on another day`}
+                  aria-expanded={open === key}
+                  onClick={() => setOpen(open === key ? undefined : key)}
+                >
+                  Otherwise
+                </Button>
+              </span>
+              {open === key && (
+                <div className={styles.form}>
+                  <EntryForm
+                    label="Write it down"
+                    figures={DONE}
+                    initial={{
+                      on: today,
+                      ...(task.cost > 0 && { cost: task.cost }),
+                      ...(task.minutes > 0 && { minutes: task.minutes }),
+                    }}
+                    place={`done[${bike.bike.done?.length ?? 0}]`}
+                    onCancel={() => setOpen(undefined)}
+                    onSend={async (entry) => {
+                      await write(task, entry);
+                      setOpen(undefined);
+                      notify({ text: `${capital(task.part)}, ${task.what}: written down.` });
+                    }}
+                  />
+                </div>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
