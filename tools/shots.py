@@ -108,6 +108,12 @@ def bikes(page: Page) -> None:
     page.get_by_role("heading", name="History").wait_for()
 
 
+def care(page: Page) -> None:
+    """What falls due on a bike over the year ahead."""
+    page.get_by_role("link", name="Care").click()
+    page.get_by_role("heading", name="Wear, as it was measured").wait_for()
+
+
 def search(page: Page) -> None:
     """Of all that the parts can make, what would do the job."""
     page.get_by_role("link", name="Search").click()
@@ -198,7 +204,7 @@ PICTURES = [
     ("internals", in_the_valley(internals), 1280, "light"),
     ("parts", shelf, 1280, "light"),
     ("settings", settings, 1280, "light"),
-    ("line-up-every-drive", in_the_valley(lambda _page: None), 1280, "light"),
+    ("care", care, 1280, "light"),
 ]
 
 

@@ -62,7 +62,7 @@ def test_a_file_of_50_mb_is_refused_before_it_is_held(client, start):
 
     answer = client.post("/api/import", content=chunks())
     assert (answer.status_code, answer.json()["detail"]) == (413, "At most 40 MB can be sent")
-    assert MOST_ARCHIVE_BYTES == 16_000_000
+    assert MOST_ARCHIVE_BYTES == 40_000_000
 
 
 def test_gear_tables_go_into_a_spreadsheet(client, store):
