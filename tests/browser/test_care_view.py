@@ -70,6 +70,23 @@ def test_wear_is_measured_and_moves_the_line(care):
     expect(care.get_by_text(re.compile("^Chain wear: .*"))).not_to_contain_text("0.18 %")
 
 
+def test_a_measured_life_is_taken_over_into_costs_and_undone(care, demo_server):
+    button = care.get_by_role("button", name="Count with this life of chain wear in Costs")
+    button.click()
+    expect(button).to_be_disabled()
+    expect(care.get_by_role("button", name=re.compile("^Undo: "))).to_be_visible()
+    care.reload()
+    expect(button).to_be_disabled()
+    job = demo_server.get("api/jobs")[0]["id"]
+    setups = demo_server.get(f"api/jobs/{job}")["setups"]
+    (hub,) = (held["setup"] for held in setups if held["setup"]["name"] == "Fourteen-speed hub")
+    (chain,) = (task for task in hub["path"][0]["care"] if task["what"] == "new chain")
+    # Some 4,150 km, as the line through four measurements says.
+    assert 4000 < chain["every_km"]["low"] < chain["every_km"]["typical"] < chain["every_km"]["high"] < 4300
+    care.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(button).to_be_enabled()
+
+
 def test_it_goes_into_a_calendar(care):
     with care.expect_download() as loading:
         care.get_by_role("button", name="Into my calendar").click()

@@ -10,6 +10,7 @@ import { Told } from "../../ui/Told";
 import { capital } from "../../words/format";
 import { grouped, trimmed } from "../../words/numbers";
 import styles from "./Care.module.css";
+import { TakeLife } from "./TakeLife";
 
 const MEASURED: readonly Figure[] = [
   {
@@ -36,6 +37,9 @@ interface Props {
 export function WearPart({ job, bike, wear, today }: Props) {
   const [adding, setAdding] = useState(false);
   const { change } = useBikeActions(job, bike);
+  // The setup that the bike was built from, as long as the job has one of its name.
+  const named = bike.bike.mounted.map(({ setup }) => setup.name).reverse();
+  const record = named.flatMap((name) => job.setups.filter(({ setup }) => setup.name === name))[0];
   return (
     <section className={sections.section} aria-labelledby="wear">
       <h3 id="wear">Wear, as it was measured</h3>
@@ -46,7 +50,7 @@ export function WearPart({ job, bike, wear, today }: Props) {
       )}
       {wear.map((each) => (
         <p key={each.what}>
-          <Told text={capital(each.says)} />
+          <Told text={capital(each.says)} /> {record && <TakeLife job={job} record={record} wear={each} />}
         </p>
       ))}
       {wear.some(({ points }) => points.length > 0) && (
