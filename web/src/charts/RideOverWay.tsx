@@ -5,6 +5,7 @@ import { fixed } from "../words/numbers";
 import { useUnits, type Units } from "../words/units";
 import drawing from "./drawing.module.css";
 import styles from "./RideOverWay.module.css";
+import { topsOf } from "./panels";
 import { useWidth } from "./useWidth";
 
 interface Props {
@@ -56,7 +57,7 @@ export function RideOverWay({ ride }: Props) {
   const hatch = useId();
   const [ref, width] = useWidth(1100);
   const [place, setPlace] = useState(Math.floor(ride.km.length / 2));
-  const tops = topsOf();
+  const tops = topsOf(PANELS, TOP, GAP);
   const length = ride.km[ride.km.length - 1] ?? 1;
   const x = scaleLinear()
     .domain([0, length])
@@ -200,17 +201,6 @@ const Extent = ({ label, y }: { label: string; y: number }) => (
     {label}
   </text>
 );
-
-function topsOf(): Record<Panel | "end", number> {
-  let top = TOP;
-  const tops = {} as Record<Panel | "end", number>;
-  for (const panel of Object.keys(PANELS) as Panel[]) {
-    tops[panel] = top;
-    top += PANELS[panel] + GAP;
-  }
-  tops.end = top - GAP;
-  return tops;
-}
 
 function scalesOf(ride: OneRide, tops: Record<Panel | "end", number>) {
   const range = (panel: Panel) => [tops[panel] + PANELS[panel], tops[panel]] as const;

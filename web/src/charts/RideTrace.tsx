@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { scaleLinear, scaleLog } from "d3-scale";
 import { useUnits } from "../words/units";
 import styles from "./RideTrace.module.css";
+import { topsOf } from "./panels";
 import { useWidth } from "./useWidth";
 import drawing from "./drawing.module.css";
 
@@ -50,7 +51,7 @@ export function RideTrace({ traced, course, band, colour, restsFrom, place, curs
   const x = scaleLinear()
     .domain([0, length])
     .range([LEFT, width - RIGHT]);
-  const tops = topsOf();
+  const tops = topsOf(PANELS, TOP, GAP);
   const height = tops.end + AXIS;
   const y = scalesOf({ traced, course, band, tops });
   const unit = units.system === "metric" ? 1000 : 1609.344;
@@ -184,17 +185,6 @@ const Extent = ({ label, y }: { label: string; y: number }) => (
     {label}
   </text>
 );
-
-function topsOf(): Record<Panel | "end", number> {
-  let top = TOP;
-  const tops = {} as Record<Panel | "end", number>;
-  for (const panel of Object.keys(PANELS) as Panel[]) {
-    tops[panel] = top;
-    top += PANELS[panel] + GAP;
-  }
-  tops.end = top - GAP;
-  return tops;
-}
 
 function scalesOf({
   traced,

@@ -12,6 +12,7 @@ import { Says } from "../../ui/Says";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { useUnits } from "../../words/units";
+import tabs from "../../ui/tabs.module.css";
 import styles from "./Bikes.module.css";
 import { NewBike } from "./NewBike";
 import { OneBike } from "./OneBike";
@@ -66,12 +67,12 @@ function NoBikes({ job }: { job: JobRecord }) {
 function Tabs({ job, bikes, shownId }: { job: JobRecord; bikes: BikePlace[]; shownId: string | undefined }) {
   const units = useUnits();
   return (
-    <nav className={styles.tabs} aria-label="Bikes">
+    <nav className={tabs.tabs} aria-label="Bikes">
       {bikes.map((bike) => (
         <NavLink
           key={bike.id}
           to={`/jobs/${job.id}/bikes/${bike.id}`}
-          className={styles.tab}
+          className={tabs.tab}
           aria-current={bike.id === shownId ? "page" : undefined}
           title={bike.name}
         >

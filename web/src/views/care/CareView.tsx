@@ -22,6 +22,7 @@ import { ViewHeading } from "../../ui/ViewHeading";
 import { capital } from "../../words/format";
 import { dayName, dayText } from "../../words/days";
 import { useUnits } from "../../words/units";
+import tabs from "../../ui/tabs.module.css";
 import styles from "./Care.module.css";
 import { WearPart } from "./WearPart";
 
@@ -87,16 +88,16 @@ function NoBike({ job }: { job: JobRecord }) {
 
 function Tabs({ job, page }: { job: JobRecord; page: CarePage }) {
   return (
-    <nav className={`${styles.tabs} no-print`} aria-label="Bikes">
+    <nav className={`${tabs.tabs} no-print`} aria-label="Bikes">
       {page.due.bikes.map((bike, place) => (
         <NavLink
           key={page.ids[place]}
           to={`/jobs/${job.id}/care/${page.ids[place]}`}
-          className={styles.tab}
+          className={tabs.tab}
           title={bike.name}
         >
-          {bike.name}
-          {bike.tasks.some(({ state }) => state === "overdue") && <small> · overdue</small>}
+          <span>{bike.name}</span>
+          {bike.tasks.some(({ state }) => state === "overdue") && <small data-alarm>overdue</small>}
         </NavLink>
       ))}
     </nav>

@@ -16,6 +16,7 @@ import { useUnits } from "../../words/units";
 import { AllRiding } from "./AllRiding";
 import { ridesText } from "./rides";
 import { RideTable } from "./RideTable";
+import tabs from "../../ui/tabs.module.css";
 import styles from "./Road.module.css";
 import { RoadFacts } from "./RoadFacts";
 import { RoadHead } from "./RoadHead";
@@ -106,12 +107,12 @@ function freeName({ roads }: JobRecord): string {
 function RoadTabs({ job, shown }: { job: JobRecord; shown: RoadRecord }) {
   const units = useUnits();
   return (
-    <nav className={`${styles.tabs} no-print`} aria-label="Roads">
+    <nav className={`${tabs.tabs} no-print`} aria-label="Roads">
       {job.roads.map((road) => (
         <NavLink
           key={road.id}
           to={`/jobs/${job.id}/road/${road.id}`}
-          className={styles.tab}
+          className={tabs.tab}
           aria-current={road.id === shown.id ? "page" : undefined}
           title={road.name}
         >
