@@ -241,6 +241,17 @@ def test_what_is_overdue_comes_first_and_is_said():
     assert found.says == "Overdue: hub: oil change and hub: new cables."
     calm = due_on_bike(bike(tasks[2]), rode(20), day(1))
     assert calm.says == "Nothing is overdue. Next is hub: bled, in 914 days."
+    soon = [{"what": "bled", "every_months": 1}, {"what": "aired", "every_months": 1}]
+    near = due_on_bike(bike(*soon), rode(20), day(25))
+    assert near.says == "Nothing is overdue. Next is hub: bled, in 6 days. 1 more thing soon."
+    assert (
+        due_on_bike(bike(soon[0]), rode(20), day(25)).says
+        == "Nothing is overdue. Next is hub: bled, in 6 days."
+    )
+    assert (
+        due_on_bike(bike(soon[0]), rode(20), day(30)).says
+        == "Nothing is overdue. Next is hub: bled, tomorrow."
+    )
     both = due([(bike(*tasks), rode(*[20] * 40)), (bike(tasks[2], name="Calm"), [])], day(40))
     assert both.says == "Overdue: 2 things on “Tall one”."
 

@@ -163,6 +163,34 @@ def test_sums_of_made_up_rides_tell_the_gears_that_were_ridden():
     assert set(period.never) == {gear.label for gear in period.gears if gear.seconds == 0}
 
 
+def test_a_lane_goes_from_the_low_to_the_high_cadence():
+    (period,) = bike_sums(bike(), [worked(rode(1), recorded().ride, HUB)], BAND).periods
+    lowest = period.gears[0]
+    # Metres a turn × turns a minute × 60 minutes.
+    assert lowest.speed_kmh == pytest.approx(
+        (lowest.development_m * 60 * 0.06, lowest.development_m * 88 * 0.06)
+    )
+
+
+def test_gears_that_nothing_fits_are_doubted():
+    other = recorded(setup=HUB).ride
+    # Everything a third of a step off every gear of a wide cassette of few.
+    wrong = worked(
+        rode(1),
+        Channels(
+            other.speed_mps * 1.5,
+            *(getattr(other, name) for name in ("cadence_rpm", "power_w", "elevation_m", "temperature_c")),
+        ),
+        SINGLE,
+    )
+    held = bike(mounted=[Mounted(on=MAY, setup=SINGLE)])
+    page = bike_page(BRIEF, [], held, [wrong])
+    assert page.sums.periods[0].fits < 0.6
+    assert "was something else mounted" in page.sums.says
+    fitting = bike_page(BRIEF, [], bike(), [worked(rode(1), other, HUB)])
+    assert fitting.sums.periods[0].fits > 0.9
+
+
 def test_rides_for_other_gears_are_stale_and_left_out_of_the_shares():
     held = bike(mounted=[Mounted(on=MAY, setup=HUB), Mounted(on=MAY + timedelta(days=5), setup=SINGLE)])
     ride = worked(rode(1), recorded().ride, HUB)
