@@ -185,8 +185,8 @@ def test_what_happened_is_put_right_and_counted_against_chance(ridden):
     expect(
         table.get_by_role("row").filter(has=ridden.get_by_role("rowheader", name="8", exact=True))
     ).to_contain_text("6")
-    ridden.get_by_text("All that happened (11)").click()
-    entry = ridden.get_by_role("list", name="What happened, the latest first").get_by_role("listitem").nth(1)
+    ridden.get_by_text("All that happened (12)").click()
+    entry = ridden.get_by_role("list", name="What happened, the latest first").get_by_role("listitem").nth(2)
     entry.get_by_role("button", name="Put right").click()
     field(ridden, "from").fill("3")
     ridden.get_by_role("button", name="Keep it so").click()
