@@ -49,16 +49,19 @@ def test_done_on_another_day_with_its_odometer(care):
     expect(care.get_by_text("sprockets: new chain").last).to_be_visible()
 
 
-def test_a_dunking_makes_the_oil_due(care):
-    care.get_by_role("button", name="hub oil change: done today").click()
-    expect(row(care, "oil change")).to_contain_text("later")
+def test_a_dunking_makes_a_hub_due_at_once(care):
+    care.get_by_role("link", name="The yard bike").click()
+    expect(row(care, "taken apart and greased")).to_contain_text("later")
     care.get_by_role("link", name="Bikes").click()
+    care.get_by_role("link", name="The yard bike").click()
+    expect(care.get_by_role("heading", name="The yard bike")).to_be_visible()
     taps = care.get_by_role("group", name="What happened today")
     taps.get_by_role("button", name="dunking").click()
     expect(care.get_by_text("Written down: dunking.")).to_be_visible()
     care.get_by_role("link", name="Care").click()
-    # Of one day nobody knows which came first: done counts.
-    expect(row(care, "oil change")).to_be_visible()
+    care.get_by_role("link", name="The yard bike").click()
+    expect(row(care, "taken apart and greased")).to_contain_text("overdue")
+    expect(row(care, "taken apart and greased")).to_contain_text("after the dunking")
 
 
 def test_wear_is_measured_and_moves_the_line(care):

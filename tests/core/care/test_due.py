@@ -167,6 +167,15 @@ def test_a_part_that_stayed_keeps_its_kilometres():
     assert one(other, rode(*[20] * 10), day(10)).due_km == 1600
 
 
+def test_what_is_mounted_later_is_not_due_before():
+    other = {**BY_KM, "what": "greased"}
+    changed = bike(mounted=[mounted(BY_KM), mounted(other, on=day(5), name="Another")])
+    assert one(changed, rode(*[20] * 10), day(4)).what == "oil change"
+    later = one(changed, rode(*[20] * 10), day(5))
+    # Five days of 20 km came before it.
+    assert (later.what, later.due_km) == ("greased", 1600)
+
+
 def test_a_task_that_the_setup_no_longer_has_is_gone():
     changed = bike(mounted=[mounted(BY_KM), mounted(on=day(5), name="Bare")])
     found = due_on_bike(changed, rode(20), day(10))

@@ -1777,7 +1777,7 @@ export interface paths {
         };
         /**
          * Learn From Rides
-         * @description What the rides on what is mounted now tell of rider and road, beside what the job assumes.
+         * @description What the rides of a bike tell of rider and road, beside what the job assumes.
          */
         get: operations["learn_from_rides"];
         put?: never;

@@ -205,7 +205,7 @@ def restore_bike(job_id: str, bike_id: str, store: TheStore) -> BikeRecord:
 def learn_from_rides(
     job_id: str, bike_id: str, store: TheStore, rider: Annotated[str | None, Query(max_length=120)] = None
 ) -> FromRides:
-    """What the rides on what is mounted now tell of rider and road, beside what the job assumes."""
+    """What the rides of a bike tell of rider and road, beside what the job assumes."""
     from kettledrum.core.log.learnt import from_rides
 
     record, rides = store.bikes.bike(job_id, bike_id)

@@ -11,6 +11,7 @@ from kettledrum.core.care.says import bike_says, due_says, task_says
 from kettledrum.core.log.bike import BikeHead, Done
 from kettledrum.core.log.odometer import Odometer
 from kettledrum.core.log.ride import LoggedRide
+from kettledrum.core.log.sums import mounted_on
 from kettledrum.core.parts.names import PartOfSetup, part_names
 from kettledrum.core.parts.upkeep import Task
 
@@ -59,7 +60,7 @@ def due_on_bike(
     """
     odometer = Odometer(bike, [ride for ride in rides if ride.on <= on])
     ridden = Ridden(bike, odometer, on, km_a_day(bike, odometer, on, usual_km_a_day))
-    tasks = [_due(ridden, name, part, task) for name, part, task in _tasks(bike)]
+    tasks = [_due(ridden, name, part, task) for name, part, task in _tasks(bike, on)]
     tasks.sort(key=lambda task: (DUE_STATES.index(task.state), task.due_on or date.max))
     found = DueBike(name=bike.name, km=ridden.km, km_a_day=ridden.km_a_day, tasks=tasks)
     for task in tasks:
@@ -77,18 +78,18 @@ def due(
     return found
 
 
-def _tasks(bike: BikeHead) -> Iterator[tuple[str, PartOfSetup, Task]]:
-    for name, part in part_names(bike.mounted[-1].setup):
+def _tasks(bike: BikeHead, on: date) -> Iterator[tuple[str, PartOfSetup, Task]]:
+    """Those of what is mounted on a day: what will be mounted later is not due yet."""
+    for name, part in part_names(bike.mounted[mounted_on(bike, on)].setup):
         for task in part.care or []:
             yield name, part, task
 
 
 def _mounted_since(bike: BikeHead, name: str, part: PartOfSetup, on: date) -> date:
     """Since when a part is on the bike: through all changes of other parts."""
-    since = max(bike.mounted[-1].on, bike.since)
-    for each in reversed(bike.mounted):
-        if each.on > on and len(bike.mounted) > 1 and each is not bike.mounted[0]:
-            continue
+    now = mounted_on(bike, on)
+    since = max(bike.mounted[now].on, bike.since)
+    for each in reversed(bike.mounted[: now + 1]):
         if not _is_the_same(dict(part_names(each.setup)).get(name), part):
             break
         since = max(each.on, bike.since)

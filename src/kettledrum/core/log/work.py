@@ -1,7 +1,6 @@
 """What the recorded seconds of a ride come to, with the gears that were mounted then."""
 
 import hashlib
-import math
 
 import numpy as np
 
@@ -126,8 +125,3 @@ def mean_temperature(ride: Channels) -> float | None:
     """The mean temperature of a ride in °C, None where it is not recorded."""
     known = ride.temperature_c[~np.isnan(ride.temperature_c)]
     return round(float(known.mean()), 1) if len(known) else None
-
-
-def bin_speed(place: int) -> float:
-    """The middle speed of a bin in m/s."""
-    return math.exp((place + 0.5) * PACE_STEP)
