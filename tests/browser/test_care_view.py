@@ -52,7 +52,9 @@ def test_done_on_another_day_with_its_odometer(care):
 def test_a_dunking_makes_a_hub_due_at_once(care):
     care.get_by_role("link", name="The yard bike").click()
     expect(row(care, "taken apart and greased")).to_contain_text("later")
+    # Both views have a link of that name: the other one has to be there first.
     care.get_by_role("link", name="Bikes").click()
+    care.wait_for_url("**/bikes/*")
     care.get_by_role("link", name="The yard bike").click()
     expect(care.get_by_role("heading", name="The yard bike")).to_be_visible()
     taps = care.get_by_role("group", name="What happened today")

@@ -27,7 +27,7 @@ export function JobMenu({ job }: { job: JobRecord }) {
   const look = () =>
     add.mutateAsync().then(
       (first) => open(`/jobs/${first.id}/line-up`),
-      (error: Error) => notify({ text: `The demo was not opened: ${error.message}` }),
+      (error: Error) => notify({ text: `The demo was not opened: ${error.message}`, failed: true }),
     );
   const remove = () =>
     putAway.mutateAsync(jobs.filter((each) => each.demo).map(({ id }) => id)).then(
@@ -35,7 +35,7 @@ export function JobMenu({ job }: { job: JobRecord }) {
         notify({ text: "The demo was removed.", action: { label: "Bring it back", run: () => void look() } });
         open(own ? `/jobs/${own.id}/${viewGoneTo()}` : "/ask");
       },
-      (error: Error) => notify({ text: `The demo was not removed: ${error.message}` }),
+      (error: Error) => notify({ text: `The demo was not removed: ${error.message}`, failed: true }),
     );
   return (
     <>

@@ -186,7 +186,7 @@ export function useStepping(job: JobRecord) {
       const [done, nothing] = way === "undo" ? ["Undone", "undo"] : ["Done again", "redo"];
       notify({ text: what ? `${done}: ${what}.` : `There is nothing to ${nothing}.` });
     } catch (error) {
-      notify({ text: error instanceof Error ? error.message : String(error) });
+      notify({ text: error instanceof Error ? error.message : String(error), failed: true });
     }
   };
   const undoes = refusals().length > 0 ? "what could not be saved" : job.undo;

@@ -182,7 +182,8 @@ function useShowImported(openJob: string | undefined) {
       notify({ text: "The archive holds nothing." });
       return;
     }
-    const notTaken = (error: Error) => notify({ text: `Not all was taken back: ${error.message}` });
+    const notTaken = (error: Error) =>
+      notify({ text: `Not all was taken back: ${error.message}`, failed: true });
     const takeBack = async () => {
       if (parts) await takeOff.mutateAsync(parts.added);
       // Away from it first: a view of a job that is gone would only say so.

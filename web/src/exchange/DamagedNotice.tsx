@@ -31,7 +31,7 @@ function Notice({ store }: { store: Damaged }) {
   const { bringBack, dismiss } = useDamagedActions();
   const notify = useNotify();
   const navigate = useNavigate();
-  const failed = (error: Error) => notify({ text: error.message });
+  const failed = (error: Error) => notify({ text: error.message, failed: true });
   // By the time it is done this notice is gone: the promise tells all the same.
   const back = () =>
     bringBack

@@ -22,7 +22,7 @@ export function SaveMenu({ groups }: { groups: Saving[][] }) {
       const said = await saving.run();
       if (said) notify({ text: said });
     } catch (error) {
-      notify({ text: `${saving.label}: ${(error as Error).message}` });
+      notify({ text: `${saving.label}: ${(error as Error).message}`, failed: true });
     }
   };
   return (

@@ -14,7 +14,7 @@ export function useSaveToShelf(job: JobRecord, record: SetupRecord) {
       const saved = await save.mutateAsync({ job_id: job.id, setup_id: record.id, place });
       notify({ text: `“${saved.part.name}” is in Parts.` });
     } catch (error) {
-      notify({ text: `Not put in Parts: ${(error as Error).message}` });
+      notify({ text: `Not put in Parts: ${(error as Error).message}`, failed: true });
     }
   };
 }

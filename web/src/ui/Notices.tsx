@@ -5,6 +5,8 @@ import styles from "./Notices.module.css";
 
 interface Notice {
   text: string;
+  /** What went wrong stays until it is closed: nobody has to read it in five seconds. */
+  failed?: boolean;
   action?: { label: string; run: () => void };
 }
 
@@ -16,7 +18,8 @@ export const useNotify = () => useContext(NoticesContext);
 export function Notices({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<Notice | null>(null);
   const notify = useCallback((next: Notice) => setNotice(next), []);
-  const { text, action } = notice ?? {};
+  const { text, action, failed } = notice ?? {};
+  const close = () => setNotice(null);
   return (
     <NoticesContext value={notify}>
       {children}
@@ -24,19 +27,25 @@ export function Notices({ children }: { children: ReactNode }) {
         className={styles.notice}
         open={notice !== null}
         onClose={(_event, reason) => reason !== "clickaway" && setNotice(null)}
-        autoHideDuration={action ? 15_000 : 5_000}
+        autoHideDuration={failed ? null : action ? 15_000 : 5_000}
         message={text}
         action={
-          action && (
+          action ? (
             <Button
               color="inherit"
               onClick={() => {
                 action.run();
-                setNotice(null);
+                close();
               }}
             >
               {action.label}
             </Button>
+          ) : (
+            failed && (
+              <Button color="inherit" onClick={close}>
+                Close
+              </Button>
+            )
           )
         }
       />

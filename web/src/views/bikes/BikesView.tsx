@@ -102,7 +102,7 @@ function useLogFiles(job: JobRecord) {
         const [first] = added;
         if (first) await navigate(`/jobs/${job.id}/bikes/${first.id}`);
       } catch (error) {
-        notify({ text: `${file.name} was not added: ${(error as Error).message}` });
+        notify({ text: `${file.name} was not added: ${(error as Error).message}`, failed: true });
       }
     }
   };

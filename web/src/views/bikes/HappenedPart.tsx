@@ -51,7 +51,7 @@ export function HappenedPart({ job, page }: Props) {
         notify({
           text: `Written down: ${what}${gear === undefined ? "" : `, gear ${gear}`}. Undo takes it back.`,
         }),
-      (error: Error) => notify({ text: `It was not written down: ${error.message}` }),
+      (error: Error) => notify({ text: `It was not written down: ${error.message}`, failed: true }),
     );
   };
   const press = (each: (typeof KINDS)[number]) => {
@@ -116,7 +116,7 @@ export function HappenedPart({ job, page }: Props) {
                   aria-label={`Remove ${entry.what} of ${dayShort(entry.on)}`}
                   onClick={() => {
                     put((held) => held.filter((_, at) => at !== place)).catch((error: Error) =>
-                      notify({ text: `It was not removed: ${error.message}` }),
+                      notify({ text: `It was not removed: ${error.message}`, failed: true }),
                     );
                     setEdited(undefined);
                   }}

@@ -146,7 +146,7 @@ function Remove({ job, page, mark }: Props & { mark: Mark }) {
       onClick={() =>
         change.mutate((bike) => gone(bike) ?? bike, {
           onSuccess: () => notify({ text: "Removed. Undo brings it back." }),
-          onError: (error) => notify({ text: `It was not removed: ${error.message}` }),
+          onError: (error) => notify({ text: `It was not removed: ${error.message}`, failed: true }),
         })
       }
     >

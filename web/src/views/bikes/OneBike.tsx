@@ -129,7 +129,7 @@ function Actions({ job, page, onGoing }: PageProps) {
   const bringBack = () =>
     restore.mutateAsync().then(
       () => navigate(`/jobs/${job.id}/bikes/${page.id}`),
-      (error: Error) => notify({ text: `“${name}” was not brought back: ${error.message}` }),
+      (error: Error) => notify({ text: `“${name}” was not brought back: ${error.message}`, failed: true }),
     );
   const onDelete = () => {
     onGoing(true);
@@ -143,7 +143,7 @@ function Actions({ job, page, onGoing }: PageProps) {
       },
       (error: Error) => {
         onGoing(false);
-        notify({ text: `“${name}” was not deleted: ${error.message}` });
+        notify({ text: `“${name}” was not deleted: ${error.message}`, failed: true });
       },
     );
   };

@@ -40,7 +40,7 @@ export function RidesPart({ job, page }: Props) {
   const shown = page.rides.find(({ id }) => id === shownId);
   const bringBack = (ids: string[]) =>
     actions.restore.mutate(ids, {
-      onError: (error) => notify({ text: `Not brought back: ${error.message}` }),
+      onError: (error) => notify({ text: `Not brought back: ${error.message}`, failed: true }),
     });
   const remove = (ride: RideLine) =>
     actions.remove.mutate([ride.id], {
@@ -49,7 +49,7 @@ export function RidesPart({ job, page }: Props) {
           text: `The ride of ${dayName(ride.on)} was removed.`,
           action: { label: "Bring it back", run: () => bringBack([ride.id]) },
         }),
-      onError: (error) => notify({ text: `It was not removed: ${error.message}` }),
+      onError: (error) => notify({ text: `It was not removed: ${error.message}`, failed: true }),
     });
   return (
     <section className={sections.section} aria-labelledby="rides">
@@ -73,7 +73,7 @@ export function RidesPart({ job, page }: Props) {
                 label: "Log it all the same",
                 run: () =>
                   actions.add.mutate([{ ride, anyway: true }], {
-                    onError: (error) => notify({ text: `It was not logged: ${error.message}` }),
+                    onError: (error) => notify({ text: `It was not logged: ${error.message}`, failed: true }),
                   }),
               },
             });
@@ -188,7 +188,7 @@ function Seconds({ job, page }: Props) {
   const notify = useNotify();
   const kept = page.rides.filter((ride) => ride.kept).length;
   const stale = page.rides.filter((ride) => ride.stale).length;
-  const failed = (error: Error) => notify({ text: error.message });
+  const failed = (error: Error) => notify({ text: error.message, failed: true });
   return (
     <>
       {stale > 0 && (

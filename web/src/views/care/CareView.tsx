@@ -128,7 +128,9 @@ function Actions({ job, name }: { job: JobRecord; name: string }) {
       <Button
         startIcon={<EventOutlined />}
         onClick={() =>
-          void calendar().catch((error: Error) => notify({ text: `Nothing was saved: ${error.message}` }))
+          void calendar().catch((error: Error) =>
+            notify({ text: `Nothing was saved: ${error.message}`, failed: true }),
+          )
         }
       >
         Into my calendar
@@ -192,7 +194,7 @@ function Next({ job, bike, tasks, today }: NextProps) {
       ...(task.minutes > 0 && { minutes: task.minutes }),
     }).then(
       () => notify({ text: `${capital(task.part)}, ${task.what}: done today. Undo takes it back.` }),
-      (error: Error) => notify({ text: `It was not written down: ${error.message}` }),
+      (error: Error) => notify({ text: `It was not written down: ${error.message}`, failed: true }),
     );
   return (
     <section className={sections.section} aria-labelledby="next">

@@ -32,7 +32,7 @@ export function KeepIt({ job, stage }: { job: JobRecord; stage: Held }) {
     const setup = startedFrom({ name: NAMES[kind], path }, job.setups[0]?.setup ?? starts, taken);
     addSetup.mutate(JSON.stringify(setup), {
       onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`),
-      onError: (error) => notify({ text: `No setup was made: ${error.message}` }),
+      onError: (error) => notify({ text: `No setup was made: ${error.message}`, failed: true }),
     });
   };
   const makePart = (kind: Kind) =>
@@ -42,7 +42,7 @@ export function KeepIt({ job, stage }: { job: JobRecord; stage: Held }) {
           text: `“${part.name}” is in Parts.`,
           action: { label: "See it there", run: () => void navigate(`/jobs/${job.id}/parts`) },
         }),
-      onError: (error) => notify({ text: `Not put in Parts: ${error.message}` }),
+      onError: (error) => notify({ text: `Not put in Parts: ${error.message}`, failed: true }),
     });
 
   const entry = (label: string, act: () => void) => (

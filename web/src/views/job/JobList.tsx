@@ -23,7 +23,8 @@ export function JobList({ openId }: { openId: string | undefined }) {
   const { copy, remove, restore } = useJobActions();
   const navigate = useNavigate();
   const notify = useNotify();
-  const failed = (what: string) => (error: Error) => notify({ text: `${what}: ${error.message}` });
+  const failed = (what: string) => (error: Error) =>
+    notify({ text: `${what}: ${error.message}`, failed: true });
 
   const bringIn = useBringIn();
   const file = useFileInput();

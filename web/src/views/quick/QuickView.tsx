@@ -79,7 +79,7 @@ function Head() {
           onClick={() =>
             add.mutate(undefined, {
               onSuccess: (job) => void navigate(`/jobs/${job.id}/line-up`),
-              onError: (error) => notify({ text: `The demo was not opened: ${error.message}` }),
+              onError: (error) => notify({ text: `The demo was not opened: ${error.message}`, failed: true }),
             })
           }
         >

@@ -144,7 +144,8 @@ function DeleteRoad({ job, road, onDeleted }: Props & { onDeleted: () => void })
   const bringBack = () =>
     restore.mutateAsync(road.id).then(
       (back) => navigate(`/jobs/${job.id}/road/${back.id}`),
-      (error: Error) => notify({ text: `“${road.name}” was not brought back: ${error.message}` }),
+      (error: Error) =>
+        notify({ text: `“${road.name}” was not brought back: ${error.message}`, failed: true }),
     );
   const onClick = () =>
     remove.mutate(road.id, {
@@ -156,7 +157,7 @@ function DeleteRoad({ job, road, onDeleted }: Props & { onDeleted: () => void })
         });
         void navigate(`/jobs/${job.id}/road`);
       },
-      onError: (error) => notify({ text: `“${road.name}” was not deleted: ${error.message}` }),
+      onError: (error) => notify({ text: `“${road.name}” was not deleted: ${error.message}`, failed: true }),
     });
   return (
     <Button startIcon={<DeleteOutlined />} onClick={onClick} loading={remove.isPending}>

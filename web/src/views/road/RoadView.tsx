@@ -82,7 +82,7 @@ function AddRoad({ job, prominent, onFiles }: AddProps) {
   const onDraw = () =>
     draw.mutate(freeName(job), {
       onSuccess: (road) => void navigate(`/jobs/${job.id}/road/${road.id}`),
-      onError: (error) => notify({ text: `No road was added: ${error.message}` }),
+      onError: (error) => notify({ text: `No road was added: ${error.message}`, failed: true }),
     });
   return (
     <div className={`${styles.add} no-print`}>

@@ -29,7 +29,9 @@ export function useRoadImport(jobId: string) {
       action: {
         label: "Take it back",
         run: () =>
-          void takeBack().catch((error: Error) => notify({ text: `Not taken back: ${error.message}` })),
+          void takeBack().catch((error: Error) =>
+            notify({ text: `Not taken back: ${error.message}`, failed: true }),
+          ),
       },
     });
     if (first) void navigate(`/jobs/${jobId}/road/${first.id}`);

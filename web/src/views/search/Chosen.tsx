@@ -134,7 +134,7 @@ function Add({ job, answer }: Pick<Props, "job" | "answer">) {
     adding.mutate(JSON.stringify(setup), {
       onSuccess: (record) =>
         notify({ text: `${record.setup.name} is in the line-up. Undo takes it out again.` }),
-      onError: (failed) => notify({ text: `Not added: ${failed.message}` }),
+      onError: (failed) => notify({ text: `Not added: ${failed.message}`, failed: true }),
     });
   };
   return (

@@ -34,7 +34,7 @@ export function BackupRulesFields({ rules, readOnly }: Props) {
       });
     } catch (error) {
       if (error instanceof Refused) setProblems(error.details.problems);
-      else notify({ text: (error as Error).message });
+      else notify({ text: (error as Error).message, failed: true });
     }
   };
   const patch = (part: Partial<typeof draft>) => {

@@ -37,7 +37,7 @@ export function OldSteps({ size, readOnly }: Props) {
       notify({ text: `${bytes(freed)} freed; ${counted(now.steps, "step")} can still be undone.` });
     } catch (error) {
       if (error instanceof Refused) setProblems(error.details.problems);
-      else notify({ text: (error as Error).message });
+      else notify({ text: (error as Error).message, failed: true });
     }
   };
   const gone = [

@@ -29,7 +29,7 @@ export function SettingsView() {
     const made = await makeCopy.mutateAsync();
     notify({ text: `A backup of ${bytes(made.bytes)} was made.` });
   };
-  const failed = (problem: Error) => notify({ text: problem.message });
+  const failed = (problem: Error) => notify({ text: problem.message, failed: true });
   return (
     <>
       <ViewHeading

@@ -109,7 +109,7 @@ function DuplicateButton({ job, shown }: { job: JobRecord; shown: BenchSetup }) 
       onClick={() =>
         adding.mutate(JSON.stringify(copyOf(shown.setup, taken)), {
           onSuccess: (record) => void navigate(`/jobs/${job.id}/setups/${record.id}`, { state: ADDED }),
-          onError: (error) => notify({ text: `Not copied: ${error.message}` }),
+          onError: (error) => notify({ text: `Not copied: ${error.message}`, failed: true }),
         })
       }
     >
@@ -172,7 +172,8 @@ function DeleteButton({
   const bringBack = () =>
     restore.mutateAsync(record.id).then(
       (setup) => navigate(`/jobs/${job.id}/setups/${setup.id}`),
-      (error: Error) => notify({ text: `“${record.setup.name}” was not brought back: ${error.message}` }),
+      (error: Error) =>
+        notify({ text: `“${record.setup.name}” was not brought back: ${error.message}`, failed: true }),
     );
   const onClick = () =>
     remove.mutate(record.id, {
@@ -184,7 +185,8 @@ function DeleteButton({
         });
         void navigate(`/jobs/${job.id}/setups`);
       },
-      onError: (error) => notify({ text: `“${record.setup.name}” was not deleted: ${error.message}` }),
+      onError: (error) =>
+        notify({ text: `“${record.setup.name}” was not deleted: ${error.message}`, failed: true }),
     });
   return (
     <Button startIcon={<DeleteOutlined />} onClick={onClick} loading={remove.isPending}>

@@ -62,7 +62,7 @@ export function SetupTabs({ job, shown }: Props) {
     window.setTimeout(() => window.removeEventListener("click", stayHere, true));
     if (!over || active.id === over.id) return;
     order.mutate(arrayMove(job.setups, place(active.id), place(over.id)), {
-      onError: (error) => notify({ text: `The order was not changed: ${error.message}` }),
+      onError: (error) => notify({ text: `The order was not changed: ${error.message}`, failed: true }),
     });
   };
   return (

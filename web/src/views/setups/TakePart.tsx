@@ -36,7 +36,7 @@ export function TakePart({ job, record, kinds, onClose }: Props) {
       await use.mutateAsync({ id, job_id: job.id, setup_id: record.id, version });
       notify({ text: `“${part.name}” is now in ${record.letter}; undo takes it out again.` });
     } catch (failed) {
-      notify({ text: `Not put into ${record.letter}: ${(failed as Error).message}` });
+      notify({ text: `Not put into ${record.letter}: ${(failed as Error).message}`, failed: true });
     }
   };
   const fitting = (parts ?? []).filter(({ part }) => kinds.includes(part.kind));

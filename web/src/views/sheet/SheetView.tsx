@@ -44,7 +44,7 @@ export function SheetView() {
       const text = await sheetFile(sheet.current, job.need.name);
       download(new Blob([text], { type: "text/html" }), `${job.need.name}.html`);
     } catch (failed) {
-      notify({ text: `The sheet: ${(failed as Error).message}` });
+      notify({ text: `The sheet: ${(failed as Error).message}`, failed: true });
     }
   };
   const priced = costs.data?.setups.some(({ total, purchase }) => total > 0 || purchase > 0);

@@ -106,7 +106,8 @@ function useRowActions(use: RowActions["use"], onCopy: (part: Part) => void): Ro
   const change = actions.change.mutateAsync;
   const { reload } = actions;
   return useMemo(() => {
-    const failed = (what: string) => (error: Error) => notify({ text: `${what}: ${error.message}` });
+    const failed = (what: string) => (error: Error) =>
+      notify({ text: `${what}: ${error.message}`, failed: true });
     return {
       use,
       pin: ({ id, pinned, part }) =>
@@ -162,7 +163,7 @@ function UseMenu({ job, record, from, onClose }: UseProps) {
         notify({ text: `“${record.part.name}” is now in ${setup.letter}; undo takes it out again.` });
         void navigate(`/jobs/${job.id}/setups/${setup.id}`);
       },
-      (error: Error) => notify({ text: `Not put into ${setup.letter}: ${error.message}` }),
+      (error: Error) => notify({ text: `Not put into ${setup.letter}: ${error.message}`, failed: true }),
     );
   };
   return (

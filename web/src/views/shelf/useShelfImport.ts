@@ -20,7 +20,9 @@ export function useShelfImport() {
 
   const told = (added: string[], known: number) => {
     const takeBack = () =>
-      takeOff.mutate(added, { onError: (error) => notify({ text: `Not taken back: ${error.message}` }) });
+      takeOff.mutate(added, {
+        onError: (error) => notify({ text: `Not taken back: ${error.message}`, failed: true }),
+      });
     notify({
       text: `${addedParts({ added, known })}.`,
       ...(added.length > 0 && { action: { label: "Take them back", run: takeBack } }),
