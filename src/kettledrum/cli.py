@@ -16,18 +16,16 @@ gc.disable()
 os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")
 
 import typer
-from pydantic import BaseModel, TypeAdapter, ValidationError
+from pydantic import TypeAdapter, ValidationError
 
-from kettledrum import data_commands
-from kettledrum.command_input import Data, File, content_of, directory_of
+from kettledrum import care_commands, data_commands
+from kettledrum.command_input import Data, File, Json, brief_in, content_of, directory_of, print_json
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
 from kettledrum.core.terms.quantities import CadenceBand
-from kettledrum.formats.json_text import MOST_BRIEF_BYTES, MOST_BYTES
+from kettledrum.formats.json_text import MOST_BYTES
 
 if TYPE_CHECKING:
-    from datetime import date
-
-    from kettledrum.core.job.brief import Brief
+    pass
 
 # What a command works with is imported when it runs: a gear table needs neither motors nor roads.
 
@@ -41,7 +39,6 @@ app = typer.Typer(
     help="Works out, compares and looks after bicycle drives.",
 )
 
-Json = Annotated[bool, typer.Option("--json", help="Print JSON instead of a table.")]
 Csv = Annotated[bool, typer.Option("--csv", help="Print CSV for a spreadsheet instead of a table.")]
 Port = Annotated[
     int | None,
@@ -89,7 +86,7 @@ def gears(
 
         print(gear_tables_text([table]), end="")
     elif json:
-        _print_json(table)
+        print_json(table)
     else:
         from kettledrum import command_tables
 
@@ -102,8 +99,8 @@ def compare_setups(file: File, json: Json = False) -> None:
     from kettledrum import command_tables
     from kettledrum.core.lineup.comparison import compare
 
-    result = compare(_brief_in(file))
-    _print_json(result) if json else command_tables.comparison(result)
+    result = compare(brief_in(file))
+    print_json(result) if json else command_tables.comparison(result)
 
 
 @app.command("ask")
@@ -130,7 +127,7 @@ def ask(
     parts = stock() if shelf is None else read_shelf(content_of(shelf, MOST_BYTES))
     question = validate(QuickQuestion, {"mass_kg": weight, "carried_kg": carry, "bike": bike, "where": where})
     result = quick_answer(question, parts)
-    _print_json(result) if json else command_tables.quick(result)
+    print_json(result) if json else command_tables.quick(result)
 
 
 @app.command("pairings")
@@ -144,10 +141,10 @@ def list_pairings(
     from kettledrum.core.job.brief import named
     from kettledrum.core.pairings.grid import pairings
 
-    brief = _brief_in(file)
+    brief = brief_in(file)
     with _named_as_option():
         result = pairings(brief, named(brief, setup))
-    _print_json(result) if json else command_tables.pairings(result)
+    print_json(result) if json else command_tables.pairings(result)
 
 
 @app.command("ride")
@@ -167,13 +164,13 @@ def ride_road(
     from kettledrum.formats.gpx import MOST_TRACK_BYTES
     from kettledrum.formats.tracks import SeveralRoads, one_road
 
-    brief = _brief_in(file)
+    brief = brief_in(file)
     try:
         route = one_road(content_of(road, MOST_TRACK_BYTES), Path(road).stem, track)
     except SeveralRoads as error:
         raise InvalidInput([Problem("--track", f"must say which: {road} {error.holds}")]) from error
     result = ride(brief, profile(route))
-    _print_json(result) if json else command_tables.rides(route, result)
+    print_json(result) if json else command_tables.rides(route, result)
 
 
 @app.command("fit")
@@ -187,10 +184,10 @@ def look_at_fit(
     from kettledrum.core.fit.page import fit_page
     from kettledrum.core.job.brief import named
 
-    brief = _brief_in(file)
+    brief = brief_in(file)
     with _named_as_option():
         result = fit_page(brief, named(brief, setup))
-    _print_json(result) if json else command_tables.fit(result)
+    print_json(result) if json else command_tables.fit(result)
 
 
 @app.command("motors")
@@ -199,8 +196,8 @@ def look_at_motors(file: File, json: Json = False) -> None:
     from kettledrum import command_tables
     from kettledrum.core.motors.of_brief import motors_of_brief
 
-    result = motors_of_brief(_brief_in(file))
-    _print_json(result) if json else command_tables.motors(result)
+    result = motors_of_brief(brief_in(file))
+    print_json(result) if json else command_tables.motors(result)
 
 
 @app.command("costs")
@@ -209,7 +206,7 @@ def count_costs(file: File, json: Json = False) -> None:
     from kettledrum import command_tables
     from kettledrum.core.keeping.costs import costs
 
-    brief = _brief_in(file)
+    brief = brief_in(file)
     result = costs(brief, (brief.road.routes if brief.road else None) or [])
     if json:
         # The months' curves are for drawing.
@@ -224,9 +221,9 @@ def cover(file: File, json: Json = False) -> None:
     from kettledrum import command_tables
     from kettledrum.core.lineup.coverage import coverage
 
-    brief = _brief_in(file)
+    brief = brief_in(file)
     result = coverage(brief, (brief.road.routes if brief.road else None) or [])
-    _print_json(result) if json else command_tables.coverage(result)
+    print_json(result) if json else command_tables.coverage(result)
 
 
 @app.command("search")
@@ -263,7 +260,7 @@ def search_drives(
     from kettledrum.demo import stock
     from kettledrum.formats.shelf import read_shelf
 
-    brief = _brief_in(file)
+    brief = brief_in(file)
     parts = stock() if shelf is None else read_shelf(content_of(shelf, MOST_BYTES))
     data: dict[str, object] = {"most": most, **dict.fromkeys(also or [], True)}
     if must:
@@ -273,7 +270,7 @@ def search_drives(
     begun = time.perf_counter()
     result = search(brief, None, (brief.road.routes if brief.road else None) or [], parts, asked)
     result.seconds = round(time.perf_counter() - begun, 3)
-    _print_json(result) if json else command_tables.search(result)
+    print_json(result) if json else command_tables.search(result)
 
 
 def _must(text: str) -> dict[str, object]:
@@ -301,11 +298,11 @@ def weigh(
     from kettledrum.core.verdict.sure import how_sure
     from kettledrum.core.verdict.verdict import verdict
 
-    brief = _brief_in(file)
+    brief = brief_in(file)
     routes = (brief.road.routes if brief.road else None) or []
     result = verdict(brief, routes)
     result.sure = how_sure(brief, routes) if sure else None
-    _print_json(result) if json else command_tables.verdict(result)
+    print_json(result) if json else command_tables.verdict(result)
 
 
 @app.command("change")
@@ -319,10 +316,10 @@ def plan_change(
     from kettledrum import command_tables
     from kettledrum.core.change.plan import change_plan
 
-    brief = _brief_in(file)
+    brief = brief_in(file)
     with _named_as_option():
         result = change_plan(brief, start, to)
-    _print_json(result) if json else command_tables.change(result)
+    print_json(result) if json else command_tables.change(result)
 
 
 @app.command("gear-use")
@@ -343,7 +340,7 @@ def use_gears(
     read = one_ride(content_of(ride, MOST_RIDE_BYTES))
     table = gear_table(read_setup(content_of(setup, MOST_BYTES)), (PEDALLING_RPM, 2 * PEDALLING_RPM))
     result = gear_use(channels(read.records), table)
-    _print_json(result) if json else command_tables.gear_use(result, read.told)
+    print_json(result) if json else command_tables.gear_use(result, read.told)
 
 
 @app.command("log")
@@ -358,42 +355,7 @@ def print_log(
     from kettledrum.formats.log_file import MOST_LOG_BYTES, read_log
 
     result = log_sums(read_log(content_of(log, MOST_LOG_BYTES)), _cadence_band(cadence))
-    _print_json(result) if json else command_tables.log(result)
-
-
-@app.command("due")
-def print_due(
-    log: Annotated[str, typer.Argument(metavar="LOG", help="A log file, kettledrum-log/1.")],
-    on: Annotated[str | None, typer.Option(metavar="DAY", help="The day, such as 2026-06-01; today.")] = None,
-    json: Json = False,
-    ics: Annotated[bool, typer.Option("--ics", help="Print a calendar, iCalendar.")] = False,
-) -> None:
-    """Print what falls due on the bikes of a log, when, and because of what."""
-    from datetime import UTC, datetime
-
-    from kettledrum import command_tables
-    from kettledrum.core.care.due import due
-    from kettledrum.formats.log_file import MOST_LOG_BYTES, read_log
-
-    found = read_log(content_of(log, MOST_LOG_BYTES))
-    result = due([(bike, bike.rides or []) for bike in found.bikes], _day(on))
-    if ics:
-        from kettledrum.formats.due_calendar import due_calendar
-
-        typer.echo(due_calendar(result, datetime.now(UTC).replace(microsecond=0)), nl=False)
-        return
-    _print_json(result) if json else command_tables.due(result)
-
-
-def _day(text: str | None) -> "date":
-    from datetime import date
-
-    if text is None:
-        return date.today()
-    try:
-        return date.fromisoformat(text)
-    except ValueError as error:
-        raise InvalidInput([Problem("--on", "must be a day such as 2026-06-01")]) from error
+    print_json(result) if json else command_tables.log(result)
 
 
 @app.command("find-gears")
@@ -410,7 +372,7 @@ def find_gears(
 
     read = one_ride(content_of(ride, MOST_RIDE_BYTES))
     result = found_gears(channels(read.records))
-    _print_json(result) if json else command_tables.found_gears(result, read.told)
+    print_json(result) if json else command_tables.found_gears(result, read.told)
 
 
 @app.command("home-built")
@@ -419,10 +381,13 @@ def home_built(file: File, json: Json = False) -> None:
     from kettledrum import command_tables
     from kettledrum.core.home_built.result import every_drive
 
-    result = every_drive(_brief_in(file))
-    _print_json(result) if json else command_tables.home_built(result)
+    result = every_drive(brief_in(file))
+    print_json(result) if json else command_tables.home_built(result)
 
 
+app.command("due")(care_commands.due)
+app.command("tour")(care_commands.tour)
+app.command("kept")(care_commands.kept)
 app.command()(data_commands.backup)
 app.command()(data_commands.restore)
 app.command()(data_commands.data)
@@ -457,12 +422,6 @@ def _serve(
             store.close()
 
 
-def _brief_in(file: str) -> "Brief":
-    from kettledrum.formats.files import read_brief
-
-    return read_brief(content_of(file, MOST_BRIEF_BYTES))
-
-
 @contextmanager
 def _named_as_option() -> Iterator[None]:
     """Names a refused setup as the option is, not as the API's key."""
@@ -486,10 +445,6 @@ def _cadence_band(text: str) -> tuple[float, float]:
         allowed = "must be LOW:HIGH in rpm, each from 5 to 250, low below high, such as 60:88"
         raise InvalidInput([Problem("--cadence", allowed)]) from error
     return band
-
-
-def _print_json(result: BaseModel) -> None:
-    print(result.model_dump_json(indent=2))
 
 
 def main() -> None:

@@ -1,14 +1,20 @@
-"""What commands share: the file they read, the data directory they work on."""
+"""What commands share: the files they read, the data directory they work on, JSON printed."""
 
 import sys
 from pathlib import Path
-from typing import Annotated
+from typing import TYPE_CHECKING, Annotated
 
 import typer
+from pydantic import BaseModel
 
 from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.formats.json_text import MOST_BRIEF_BYTES
+
+if TYPE_CHECKING:
+    from kettledrum.core.job.brief import Brief
 
 File = Annotated[str, typer.Argument(metavar="FILE", help="The file to read; - is standard input.")]
+Json = Annotated[bool, typer.Option("--json", help="Print JSON instead of a table.")]
 Data = Annotated[
     Path | None,
     typer.Option(envvar="KETTLEDRUM_DATA", help="The data directory; by default this user's own."),
@@ -33,3 +39,15 @@ def directory_of(data: Path | None, *, demo: bool = False) -> Path:
 
     directory = (data or user_data_path("kettledrum")).expanduser()
     return directory / "demo" if demo else directory
+
+
+def brief_in(file: str) -> "Brief":
+    """The brief of a file, read and validated. Raises InvalidInput."""
+    from kettledrum.formats.files import read_brief
+
+    return read_brief(content_of(file, MOST_BRIEF_BYTES))
+
+
+def print_json(result: BaseModel) -> None:
+    """Prints a result as JSON."""
+    typer.echo(result.model_dump_json(indent=2))

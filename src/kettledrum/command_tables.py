@@ -9,7 +9,6 @@ from rich.table import Table
 from rich.text import Text
 
 if TYPE_CHECKING:
-    from kettledrum.core.care.due_result import Due
     from kettledrum.core.change.plan_result import ChangePlan
     from kettledrum.core.fit.page import FitPage
     from kettledrum.core.gearing.gear_table import Gear, GearTable
@@ -33,7 +32,7 @@ _PIPED_WIDTH = 150
 def gears(table: "GearTable") -> None:
     """Prints a gear table and what it adds up to."""
     low, high = table.cadence_rpm
-    grid = _grid("Gear", "Ratio", "Development", "Gear inches", "Gain ratio", "Step")
+    grid = columns_of("Gear", "Ratio", "Development", "Gear inches", "Gain ratio", "Step")
     grid.add_column(f"at {low:g} rpm", justify="right")
     grid.add_column(f"at {high:g} rpm", justify="right")
     grid.add_column("", justify="left")
@@ -48,7 +47,7 @@ def gears(table: "GearTable") -> None:
             *(f"{speed:.1f} km/h" for speed in gear.speed_kmh),
             Text(_marks(gear)),
         )
-    console = _console()
+    console = terminal()
     console.print(Text(table.name, style="bold"))
     console.print(grid)
     console.print(Text(_sum(table)))
@@ -66,7 +65,7 @@ def _marks(gear: "Gear") -> str:
 def comparison(result: "Comparison") -> None:
     """Prints the setups of a brief side by side."""
     titles = ("Range", "Lowest", "Highest", "Steps", "Distinct", "Lowest against", "Highest against")
-    grid = _grid("Setup", *titles, "Climbs", "Steepest hill", "Flat")
+    grid = columns_of("Setup", *titles, "Climbs", "Steepest hill", "Flat")
     grid.columns[0].max_width = 44
     for setup in result.setups:
         against = setup.against
@@ -84,7 +83,7 @@ def comparison(result: "Comparison") -> None:
             setup.climb.verdict or "not known",
             f"{setup.flat.speed_kmh:.1f} km/h",
         )
-    console = _console()
+    console = terminal()
     console.print(Text(result.says, style="bold"))
     if result.setups:
         console.print(grid)
@@ -96,10 +95,10 @@ def comparison(result: "Comparison") -> None:
 
 def quick(result: "QuickAnswer") -> None:
     """Prints the answer to a quick question, the hills as they are ridden, and what else would do."""
-    console = _console()
+    console = terminal()
     console.print(Text(result.says, style="bold"))
     console.print(Text(result.also_says))
-    grid = _grid("Hill", "As it is ridden")
+    grid = columns_of("Hill", "As it is ridden")
     grid.columns[1].justify = "left"
     for hill in result.hills:
         grid.add_row(f"{hill.grade:.1%}", Text(hill.says))
@@ -114,7 +113,7 @@ def quick(result: "QuickAnswer") -> None:
 
 def pairings(result: "Pairings") -> None:
     """Prints the pairings of a setup, the best first."""
-    grid = _grid("", "Pairing", "Ratio", "Lowest", "Highest", "Top", "Hill", "State", "Chain or belt")
+    grid = columns_of("", "Pairing", "Ratio", "Lowest", "Highest", "Top", "Hill", "State", "Chain or belt")
     grid.add_column("Why", justify="left", overflow="fold")
     for each in result.pairings:
         fit = each.chain or each.belt
@@ -131,7 +130,7 @@ def pairings(result: "Pairings") -> None:
             "—" if fit is None or length is None else f"{length}, {fit.centre_mm:.1f} mm",
             Text(each.why[0] if each.why else ""),
         )
-    console = _console()
+    console = terminal()
     console.print(Text(result.setup, style="bold"))
     console.print(Text(result.says))
     console.print(grid)
@@ -142,7 +141,7 @@ def pairings(result: "Pairings") -> None:
 
 def rides(road: "Route", result: "Ride") -> None:
     """Prints a road ridden with each setup."""
-    grid = _grid(
+    grid = columns_of(
         "Setup", "Time", "km/h", "Easy cadence", "Too slow", "On foot", "Coasting", "Shifts", "rpm", "kJ"
     )
     for setup in result.setups:
@@ -158,7 +157,7 @@ def rides(road: "Route", result: "Ride") -> None:
             f"{setup.work_kj:.0f}",
         )
     pitches = ", ".join(f"{pitch.grade:.1%} over {pitch.over_m:.0f} m" for pitch in result.steepest)
-    console = _console()
+    console = terminal()
     console.print(
         Text(
             f"{road.name}: {result.length_m / 1000:.1f} km, {result.ascent_m:.0f} m up"
@@ -179,13 +178,13 @@ def fit(result: "FitPage") -> None:
     """Prints everything that must go together for a setup, the worst first."""
     from kettledrum.core.terms.check import RANK
 
-    grid = _grid("State", "Look at")
+    grid = columns_of("State", "Look at")
     grid.columns[1].justify = "left"
     for title in ("Why", "Would help"):
         grid.add_column(title, justify="left", overflow="fold")
     for check in sorted(result.checks, key=lambda each: -RANK[each.state]):
         grid.add_row(check.state, check.id, Text(check.what), Text(check.remedy or ""))
-    console = _console()
+    console = terminal()
     console.print(Text(result.setup, style="bold"))
     console.print(Text(result.says))
     console.print(grid)
@@ -194,7 +193,7 @@ def fit(result: "FitPage") -> None:
 
 def motors(result: "MotorsOfBrief") -> None:
     """Prints what the motors of a brief add, and how far their batteries go."""
-    grid = _grid("Setup", "Wheel, lowest gear", "Starts on", "Help ends", "Level", "Wh/km", "Range")
+    grid = columns_of("Setup", "Wheel, lowest gear", "Starts on", "Help ends", "Level", "Wh/km", "Range")
     for each in result.setups:
         levels = each.range.levels
         help_ends = each.help.limit_speed_kmh
@@ -210,7 +209,7 @@ def motors(result: "MotorsOfBrief") -> None:
                 f"{level.wh_km:.1f}" if level else "—",
                 "—" if level is None or level.range_km is None else f"{level.range_km:.0f} km",
             )
-    console = _console()
+    console = terminal()
     console.print(grid if result.setups else Text("No setup of this brief has a motor."))
     for each in result.setups:
         console.print(Text(f"{each.name}: {each.says}"))
@@ -220,7 +219,7 @@ def motors(result: "MotorsOfBrief") -> None:
 
 def costs(result: "Costs") -> None:
     """Prints what the setups of a brief cost over the years, and which break even."""
-    grid = _grid(
+    grid = columns_of(
         "Setup", "To buy", "Parts", "Workshop", "Own work", "Energy", "Sold", "In all", "A km", "Hours"
     )
     for each in result.setups:
@@ -237,7 +236,7 @@ def costs(result: "Costs") -> None:
             "—" if each.a_km is None else f"{each.a_km:.2f}",
             f"{each.own_hours:.0f}",
         )
-    console = _console()
+    console = terminal()
     console.print(Text(result.says))
     console.print(grid)
     for pair in result.break_even:
@@ -253,13 +252,13 @@ def costs(result: "Costs") -> None:
 
 def coverage(result: "Coverage") -> None:
     """Prints how much of all riding the setups of a brief file cover, and on which roads."""
-    grid = _grid(
+    grid = columns_of(
         "Setup", "Easy cadence", "Too slow", "On foot", "Out of gears", *(each.name for each in result.roads)
     )
     for each in result.setups:
         shares = (each.in_band, each.grinding, each.walking, each.spun_out, *each.roads)
         grid.add_row(Text(each.name), *(f"{share:.0%}" for share in shares))
-    console = _console()
+    console = terminal()
     console.print(Text(result.says))
     console.print(grid)
     if result.plain_terrain:
@@ -268,9 +267,9 @@ def coverage(result: "Coverage") -> None:
 
 def search(result: "Search") -> None:
     """Prints the drives that are worth a look, what each gives up, and what was left out."""
-    console = _console()
+    console = terminal()
     console.print(Text(result.says))
-    grid = _grid("Drive", "Covers", "Price", "Mass", f"{result.years} years", "Out of gears", "Hill")
+    grid = columns_of("Drive", "Covers", "Price", "Mass", f"{result.years} years", "Out of gears", "Hill")
     for each in result.marks:
         if each.on_front:
             grid.add_row(
@@ -296,7 +295,7 @@ def search(result: "Search") -> None:
 
 def home_built(result: "Drives") -> None:
     """Prints home-built drives, and what of each does not hold."""
-    grid = _grid("Drive", "km/h", "Off", "Wheel", "Push", "Slope at speed", "Current", "State")
+    grid = columns_of("Drive", "km/h", "Off", "Wheel", "Push", "Slope at speed", "Current", "State")
     for drive in result.drives:
         grid.add_row(
             Text(drive.name),
@@ -308,7 +307,7 @@ def home_built(result: "Drives") -> None:
             "—" if drive.wiring is None else f"{drive.wiring.current_a:.0f} A",
             drive.state,
         )
-    console = _console()
+    console = terminal()
     console.print(grid if result.drives else Text("This brief holds no home-built drives yet."))
     for drive in result.drives:
         console.print(Text(f"{drive.name}: {drive.says}"))
@@ -326,7 +325,8 @@ def home_built(result: "Drives") -> None:
         console.print(Text(result.drives[0].caution))
 
 
-def _grid(first: str, *others: str) -> Table:
+def columns_of(first: str, *others: str) -> Table:
+    """An empty table with its headings."""
     grid = Table(box=SIMPLE_HEAD, pad_edge=False)
     grid.add_column(first, justify="left", overflow="fold")
     for title in others:
@@ -334,7 +334,8 @@ def _grid(first: str, *others: str) -> Table:
     return grid
 
 
-def _console() -> Console:
+def terminal() -> Console:
+    """Where tables are printed: as wide as the terminal, or as a page where it goes elsewhere."""
     return Console(width=None if sys.stdout.isatty() else _PIPED_WIDTH, markup=False, highlight=False)
 
 
@@ -364,13 +365,13 @@ def _sum(table: "GearTable") -> str:
 
 def verdict(result: "Verdict") -> None:
     """Prints which setups are out by what, the order of the rest, and what would tip it."""
-    grid = _grid("Setup", "Score", "First in", *(each.name for each in result.criteria), "Out by")
+    grid = columns_of("Setup", "Score", "First in", *(each.name for each in result.criteria), "Out by")
     first = [each for name in result.order for each in result.setups if each.name == name]
     for each in [*first, *(each for each in result.setups if each.out_by)]:
         shown = (each.shown.get(row.criterion, "not known") for row in result.criteria)
         score = "—" if each.score is None else f"{each.score:.2f}"
         grid.add_row(Text(each.name), score, f"{each.wins:.0%}", *shown, "; ".join(each.out_says))
-    console = _console()
+    console = terminal()
     console.print(Text(result.says))
     console.print(grid)
     weights = ", ".join(f"{each.name} {each.weight:g}" for each in result.criteria)
@@ -383,7 +384,7 @@ def verdict(result: "Verdict") -> None:
             console.print(Text(line))
     if result.sure:
         console.print(Text(result.sure.says))
-        drawn = _grid("Setup", "Climbs the hill", "Covers 90 % or more", "Cheapest", "First")
+        drawn = columns_of("Setup", "Climbs the hill", "Covers 90 % or more", "Cheapest", "First")
         for one in result.sure.setups:
             shares = (one.climbs, one.covers, one.cheapest, one.first)
             drawn.add_row(Text(one.name), *("—" if share is None else f"{share:.0%}" for share in shares))
@@ -392,7 +393,7 @@ def verdict(result: "Verdict") -> None:
 
 def change(result: "ChangePlan") -> None:
     """Prints a plan of change: what to look at first, what to buy, tools, steps."""
-    console = _console()
+    console = terminal()
     console.print(Text(result.says))
     lists = (
         ("Does not go together", result.fails),
@@ -414,7 +415,7 @@ def change(result: "ChangePlan") -> None:
             console.print(Text(f"{title}:"))
             for entry in entries:
                 console.print(Text(f"  {entry}"))
-    grid = _grid("Step", "Minutes", "Caution")
+    grid = columns_of("Step", "Minutes", "Caution")
     for number, step in enumerate(result.steps, start=1):
         grid.add_row(Text(f"{number}. {step.what}"), f"{step.minutes:g}", Text(step.caution or ""))
     console.print(grid)
@@ -423,9 +424,9 @@ def change(result: "ChangePlan") -> None:
 
 def gear_use(result: "GearUse", told: list[str]) -> None:
     """Prints which gears were used on a ride."""
-    console = _console()
+    console = terminal()
     console.print(Text(result.says))
-    grid = _grid("Gear", "Ratio", "Seconds", "Share")
+    grid = columns_of("Gear", "Ratio", "Seconds", "Share")
     for each in result.gears:
         grid.add_row(Text(each.label), f"{each.ratio:.3f}", f"{each.seconds:,}", f"{each.share:.1%}")
     console.print(grid)
@@ -442,32 +443,18 @@ def gear_use(result: "GearUse", told: list[str]) -> None:
 
 def found_gears(result: "FoundGears", told: list[str]) -> None:
     """Prints the gears that a ride shows."""
-    console = _console()
+    console = terminal()
     console.print(Text(result.says))
-    grid = _grid("A turn of the pedals", "Share of pedalling", "Width")
+    grid = columns_of("A turn of the pedals", "Share of pedalling", "Width")
     for each in result.found:
         grid.add_row(f"{each.development_m:.2f} m", f"{each.share:.1%}", f"± {each.width:.1%}")
     console.print(grid)
     _told(console, told)
 
 
-def due(result: "Due") -> None:
-    """Prints what falls due on each bike."""
-    console = _console()
-    console.print(Text(result.says))
-    for bike in result.bikes:
-        a_day = "" if bike.km_a_day is None else f", {bike.km_a_day:.1f} km a day of late"
-        console.print(Text(f"{bike.name}: {bike.km:,.0f} km{a_day}. {bike.says}"))
-        grid = _grid("State", "Task", "On", "Why")
-        for task in bike.tasks:
-            on = "" if task.due_on is None else str(task.due_on)
-            grid.add_row(task.state, Text(f"{task.part}: {task.what}"), on, Text(task.says))
-        console.print(grid)
-
-
 def log(result: "LogSums") -> None:
     """Prints what the rides of each bike of a log come to."""
-    console = _console()
+    console = terminal()
     if not result.bikes:
         console.print(Text("There is no bike in the log."))
     for bike in result.bikes:
@@ -475,7 +462,7 @@ def log(result: "LogSums") -> None:
         for period in bike.periods:
             console.print(Text(f"{period.setup}, since {period.on}: {period.says}"))
             if period.pedalling_s:
-                grid = _grid("Gear", "A turn of the pedals", "Share of pedalling")
+                grid = columns_of("Gear", "A turn of the pedals", "Share of pedalling")
                 for each in period.gears:
                     grid.add_row(Text(each.label), f"{each.development_m:.2f} m", f"{each.share:.1%}")
                 console.print(grid)

@@ -52,6 +52,7 @@ ROUTERS = (
     bike_rides.router,
     bike_rides.strict,
     care.router,
+    care.strict,
     live.router,
     live.strict,
 )

@@ -2058,6 +2058,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/care/tour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Tour
+         * @description What a tour on the bikes of a job asks for; the tour may be a draft.
+         */
+        post: operations["plan_tour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live/{name}": {
         parameters: {
             query?: never;
@@ -2195,6 +2215,40 @@ export interface components {
             /** Price */
             price: number | null;
             /** Says */
+            says: string;
+        };
+        /**
+         * AsItWas
+         * @description What the upkeep of a bike really cost against what Costs foretells for the same km and months.
+         *
+         *     `without_cost` is how much of what was done has no cost written down; a km is in `spent_a_km` and
+         *     `foretold_a_km`, null where nothing was ridden.
+         */
+        AsItWas: {
+            /** Currency */
+            currency: string;
+            /** Km */
+            km: number;
+            /** Days */
+            days: number;
+            /** Spent */
+            spent: number;
+            /** Foretold */
+            foretold: number;
+            /** Spent A Km */
+            spent_a_km: number | null;
+            /** Foretold A Km */
+            foretold_a_km: number | null;
+            /** Without Cost */
+            without_cost: number;
+            /** Years */
+            years: components["schemas"]["YearCost"][];
+            /** Tasks */
+            tasks: components["schemas"]["TaskCost"][];
+            /**
+             * Says
+             * @default
+             */
             says: string;
         };
         /**
@@ -2714,6 +2768,36 @@ export interface components {
             km: number;
         };
         /**
+         * Breaks
+         * @description What to do where something breaks that is not mended by the road: how it `rides_on`, and what is
+         *     `posted`: a parcel of `parcel_kg` and `parcel_cm`, away for `away_days`. What is not known is null.
+         *
+         *     `climbs_to` is the steepest slope that it still climbs, `development_m` what a turn of the pedals then
+         *     moves it by; null where it does not ride on in a gear of its own.
+         */
+        Breaks: {
+            /** Part */
+            part: string;
+            /** Rides On */
+            rides_on: string;
+            /** Climbs To */
+            climbs_to?: number | null;
+            /** Development M */
+            development_m?: number | null;
+            /** Posted */
+            posted?: string | null;
+            /** Parcel Kg */
+            parcel_kg?: number | null;
+            /** Parcel Cm */
+            parcel_cm?: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Away Days */
+            away_days?: number | null;
+        };
+        /**
          * Brief
          * @description The need, the setups weighed against it, and which of them is the reference.
          *
@@ -2734,6 +2818,8 @@ export interface components {
             /** Home Built */
             home_built?: components["schemas"]["HomeBuilt"][] | null;
             weighing?: components["schemas"]["Weighing"] | null;
+            /** Tours */
+            tours?: components["schemas"]["Tour"][] | null;
             /**
              * Format
              * @constant
@@ -2784,8 +2870,8 @@ export interface components {
         };
         /**
          * CarePage
-         * @description What falls due on each bike, by `ids` as the bikes of `due` stand; what was measured; and the decision
-         *     that is to be looked at again, null where none is.
+         * @description What falls due on each bike, by `ids` as the bikes of `due` stand; what was measured; what upkeep
+         *     really cost, in the same order; and the decision that is to be looked at again, null where none is.
          */
         CarePage: {
             /** Ids */
@@ -2793,26 +2879,9 @@ export interface components {
             due: components["schemas"]["Due"];
             /** Wear */
             wear: components["schemas"]["BikeWear"][];
+            /** Spent */
+            spent: components["schemas"]["AsItWas"][];
             look_again: components["schemas"]["LookAgain"] | null;
-        };
-        /**
-         * Carried
-         * @description One gear of the reference and the gear that comes nearest to it.
-         *
-         *     `gear` is its place in the reference's gears. Where it has an equal, `here` is the place of that in the
-         *     setup's own, and `share` how much higher that is (0.02 = 2 %); both are null where a stepless span holds
-         *     it. `lost` says where it lies if it has none: below the setup's lowest gear, above its highest, or between
-         *     two of its gears.
-         */
-        Carried: {
-            /** Gear */
-            gear: number;
-            /** Here */
-            here: number | null;
-            /** Share */
-            share: number | null;
-            /** Lost */
-            lost: ("below" | "above" | "between") | null;
         };
         /**
          * CassetteRange
@@ -3446,7 +3515,7 @@ export interface components {
             /** Gears Above */
             gears_above: number | null;
             /** Carried */
-            carried: components["schemas"]["Carried"][] | null;
+            carried: components["schemas"]["kettledrum__core__lineup__carried__Carried"][] | null;
         };
         /**
          * Done
@@ -3814,7 +3883,7 @@ export interface components {
              * Topic
              * @enum {string}
              */
-            topic: "frame" | "axle and brake" | "drive" | "cranks and bar" | "wheel" | "motor" | "limits" | "what you want";
+            topic: "frame" | "axle and brake" | "drive" | "cranks and bar" | "wheel" | "motor" | "limits" | "weather" | "what you want";
             /**
              * State
              * @enum {string}
@@ -5521,7 +5590,8 @@ export interface components {
          * @description What the bicycle must do: who rides, what is carried, where, and what is wanted.
          *
          *     With the frame that every setup goes into, the sprockets and belts that can be had, the drives that are
-         *     built at home, and how the setups are weighed. Raises when two of these share a name.
+         *     built at home, how the setups are weighed, and the tours that are planned. Raises when two drives or two
+         *     tours share a name.
          */
         Need: {
             /** Name */
@@ -5538,6 +5608,8 @@ export interface components {
             /** Home Built */
             home_built?: components["schemas"]["HomeBuilt"][] | null;
             weighing?: components["schemas"]["Weighing"] | null;
+            /** Tours */
+            tours?: components["schemas"]["Tour"][] | null;
         };
         /**
          * OfOneSetup
@@ -7643,13 +7715,15 @@ export interface components {
         };
         /**
          * TakenAlong
-         * @description What must be carried on a tour to do it on the way, and its mass in kg.
+         * @description What must be carried on a tour to do it on the way, its mass in kg and its price.
          */
         TakenAlong: {
             /** What */
             what: string;
             /** Mass Kg */
             mass_kg?: number | null;
+            /** Price */
+            price?: number | null;
         };
         /**
          * TakingStep
@@ -7670,8 +7744,9 @@ export interface components {
          *     after what `after` names.
          *
          *     `minutes` of work and `cost` of material in the owner's money, each time; done by the owner unless by a
-         *     workshop, with the bicycle away for `away_days`. `carry` is what a tour takes along for it. Raises for a
-         *     task that nothing makes due.
+         *     workshop, with the bicycle away for `away_days`. One that is done `once` does not come again, as spokes
+         *     that are brought to tension after the first 500 km. `carry` is what a tour takes along for it. Raises for
+         *     a task that nothing makes due.
          */
         Task: {
             /** What */
@@ -7698,12 +7773,32 @@ export interface components {
              * @enum {string}
              */
             by: "owner" | "workshop";
+            /** Once */
+            once?: boolean | null;
             /**
              * Away Days
              * @default 0
              */
             away_days: number;
             carry?: components["schemas"]["TakenAlong"] | null;
+        };
+        /**
+         * TaskCost
+         * @description A task of a part: how often it was done and fell due, what was spent on it and what was foretold.
+         */
+        TaskCost: {
+            /** Part */
+            part: string;
+            /** What */
+            what: string;
+            /** Done */
+            done: number;
+            /** Foretold Times */
+            foretold_times: number;
+            /** Spent */
+            spent: number;
+            /** Foretold */
+            foretold: number;
         };
         /**
          * TeethOfDrive
@@ -7815,6 +7910,147 @@ export interface components {
             power_w: number;
             /** Grade */
             grade: number;
+        };
+        /**
+         * Tour
+         * @description So many `km` in so many `days`, from the day `on` which it starts; today where that is left out.
+         *
+         *     `workshop_km` is how far the nearest workshop is where it is farthest, in km, and `coldest_c` how cold it
+         *     gets in °C: those of the job where they are left out. `wet` says that there is rain, fords or mud for
+         *     days. `bikes` are the names of those that go; all of the job where they are left out.
+         */
+        Tour: {
+            /** Name */
+            name: string;
+            /** Km */
+            km: number;
+            /** Days */
+            days: number;
+            /** On */
+            on?: string | null;
+            /** Workshop Km */
+            workshop_km?: number | null;
+            /** Coldest C */
+            coldest_c?: number | null;
+            /** Wet */
+            wet?: boolean | null;
+            /** Bikes */
+            bikes?: string[] | null;
+            /** Notes */
+            notes?: string | null;
+        };
+        /**
+         * TourBike
+         * @description A bike on a tour: what its odometer shows when it starts, what is done and due, what if it breaks.
+         */
+        TourBike: {
+            /** Name */
+            name: string;
+            /** Setup */
+            setup: string;
+            /** Km At Start */
+            km_at_start: number;
+            /** Tasks */
+            tasks: components["schemas"]["TourTask"][];
+            /** Breaks */
+            breaks: components["schemas"]["Breaks"][];
+            /** Weather */
+            weather: components["schemas"]["WeatherNote"][];
+        };
+        /**
+         * TourPlan
+         * @description What a tour asks for. `missing` names bikes that the tour has and the job has not.
+         */
+        TourPlan: {
+            /** Name */
+            name: string;
+            /** Km */
+            km: number;
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /**
+             * End
+             * Format: date
+             */
+            end: string;
+            /** Workshop Km */
+            workshop_km: number | null;
+            /** Far */
+            far: boolean;
+            /** Bikes */
+            bikes: components["schemas"]["TourBike"][];
+            /** Things */
+            things: components["schemas"]["kettledrum__core__care__tour_result__Carried"][];
+            /** Carry Kg */
+            carry_kg: number;
+            /** Carry Price */
+            carry_price: number;
+            /** Without Mass */
+            without_mass: number;
+            /** Before Minutes */
+            before_minutes: number;
+            /** Before Cost */
+            before_cost: number;
+            /** Missing */
+            missing: string[];
+            /** Assumed */
+            assumed: components["schemas"]["Assumed"][];
+            /** Caution */
+            caution: string;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
+         * TourTask
+         * @description A task of a bike on a tour: whether it is done `before` leaving; at which `at_km` of the tour, and on
+         *     which of its `days`, it falls due on the way, the first of all its `times`; and from which `watch_km` on
+         *     it may be due by the shortest life, null where it will not be.
+         *
+         *     `due_km` is where it would fall due if nothing were done, `because` of what: below 0 where it is due by
+         *     the start, null where something happened that makes it due, or nothing makes it due. `at_once` is what
+         *     makes it due whenever it happens.
+         */
+        TourTask: {
+            /** Part */
+            part: string;
+            /** What */
+            what: string;
+            /** Before */
+            before: boolean;
+            /** Times */
+            times: number;
+            /** At Km */
+            at_km: number[];
+            /** Days */
+            days: number[];
+            /** Due Km */
+            due_km: number | null;
+            /** Because */
+            because: string | null;
+            /** Watch Km */
+            watch_km: number | null;
+            /** At Once */
+            at_once: string[];
+            /** Minutes */
+            minutes: number;
+            /** Cost */
+            cost: number;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "owner" | "workshop";
+            /**
+             * Says
+             * @default
+             */
+            says: string;
         };
         /**
          * Train
@@ -8165,6 +8401,21 @@ export interface components {
             value: number;
         };
         /**
+         * WeatherNote
+         * @description What cold and wet mean for a bike, and what helps.
+         */
+        WeatherNote: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "holds" | "tight" | "fails" | "not known";
+            /** What */
+            what: string;
+            /** Remedy */
+            remedy: string | null;
+        };
+        /**
          * Weighed
          * @description A part with its mass in kg and where it sits; null where that is not known.
          */
@@ -8454,6 +8705,65 @@ export interface components {
             done: number;
             /** Without Seconds */
             without_seconds: number;
+        };
+        /**
+         * YearCost
+         * @description A year of the calendar: how far was ridden, what was spent and what was foretold in it.
+         */
+        YearCost: {
+            /** Year */
+            year: number;
+            /** Km */
+            km: number;
+            /** Spent */
+            spent: number;
+            /** Foretold */
+            foretold: number;
+        };
+        /**
+         * Carried
+         * @description A thing for the way: its mass in kg and its price, null where nobody says; for which bikes, why, and
+         *     where else it is had. `carry` says whether to take it along.
+         */
+        kettledrum__core__care__tour_result__Carried: {
+            /** What */
+            what: string;
+            /** Mass Kg */
+            mass_kg: number | null;
+            /** Price */
+            price: number | null;
+            /** Bikes */
+            bikes: string[];
+            /** Why */
+            why: string;
+            /**
+             * Had
+             * @enum {string}
+             */
+            had: "anywhere" | "any bicycle shop" | "posted";
+            /** Carry */
+            carry: boolean;
+            /** Ours */
+            ours: boolean;
+        };
+        /**
+         * Carried
+         * @description One gear of the reference and the gear that comes nearest to it.
+         *
+         *     `gear` is its place in the reference's gears. Where it has an equal, `here` is the place of that in the
+         *     setup's own, and `share` how much higher that is (0.02 = 2 %); both are null where a stepless span holds
+         *     it. `lost` says where it lies if it has none: below the setup's lowest gear, above its highest, or between
+         *     two of its gears.
+         */
+        kettledrum__core__lineup__carried__Carried: {
+            /** Gear */
+            gear: number;
+            /** Here */
+            here: number | null;
+            /** Share */
+            share: number | null;
+            /** Lost */
+            lost: ("below" | "above" | "between") | null;
         };
     };
     responses: never;
@@ -18326,6 +18636,98 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    plan_tour: {
+        parameters: {
+            query?: {
+                /** @description The day that is looked at; today where it is left out. */
+                on?: string | null;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tour"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TourPlan"];
+                };
             };
             /** @description Bad Request */
             400: {

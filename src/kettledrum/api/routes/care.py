@@ -1,4 +1,4 @@
-"""What falls due on the bikes of a job, on screen and for calendars."""
+"""What falls due on the bikes of a job, on screen and for calendars; what it cost; and tours."""
 
 from datetime import UTC, date, datetime
 from typing import Annotated
@@ -9,12 +9,18 @@ from pydantic import BaseModel
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.care.due_result import Due
+from kettledrum.core.care.spent_result import AsItWas
+from kettledrum.core.care.tour_result import TourPlan
 from kettledrum.core.care.wear_result import MeasuredWear
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.tour import Tour
 from kettledrum.core.terms.day import Day
 from kettledrum.formats.file_names import attached, file_name
 from kettledrum.store import Store
+from kettledrum.store.records import brief_of
 
 router = routed("care", "/jobs/{job_id}", strict=False)
+strict = routed("care", "/jobs/{job_id}")
 
 
 class LookAgain(BaseModel):
@@ -33,13 +39,14 @@ class BikeWear(BaseModel):
 
 
 class CarePage(BaseModel):
-    """What falls due on each bike, by `ids` as the bikes of `due` stand; what was measured; and the decision
-    that is to be looked at again, null where none is.
+    """What falls due on each bike, by `ids` as the bikes of `due` stand; what was measured; what upkeep
+    really cost, in the same order; and the decision that is to be looked at again, null where none is.
     """
 
     ids: list[str]
     due: Due
     wear: list[BikeWear]
+    spent: list[AsItWas]
     look_again: LookAgain | None
 
 
@@ -49,11 +56,15 @@ OnDay = Annotated[Day | None, Query(description="The day that is looked at; toda
 @router.get("/care")
 def look_after(job_id: str, store: TheStore, on: OnDay = None) -> CarePage:
     """What falls due on the bikes of a job."""
+    from kettledrum.core.care.spent import as_it_was
     from kettledrum.core.care.wear import wear
+    from kettledrum.core.keeping.rates import rates
 
     day = on or date.today()
     ids, due = _due(job_id, store, day)
-    weighing = store.jobs.job(job_id).need.weighing
+    brief = _brief(job_id, store)
+    rate = rates(brief, [])
+    weighing = brief.weighing
     decision = weighing.decision if weighing else None
     again = decision.look_again if decision else None
     return CarePage(
@@ -61,6 +72,10 @@ def look_after(job_id: str, store: TheStore, on: OnDay = None) -> CarePage:
         due=due,
         wear=[
             BikeWear(bike_id=record.id, wear=wear(record.bike, [each.ride for each in rides], day))
+            for record, rides in store.bikes.bikes(job_id)
+        ],
+        spent=[
+            as_it_was(record.bike, [each.ride for each in rides], day, rate)
             for record, rides in store.bikes.bikes(job_id)
         ],
         look_again=LookAgain(on=again, chosen=decision.chosen, late=again <= day)
@@ -80,15 +95,34 @@ def read_calendar(job_id: str, store: TheStore) -> Response:
     return Response(content, media_type="text/calendar", headers=attached(name))
 
 
+@strict.post("/care/tour")
+def plan_tour(job_id: str, tour: Tour, store: TheStore, on: OnDay = None) -> TourPlan:
+    """What a tour on the bikes of a job asks for; the tour may be a draft."""
+    from kettledrum.core.care.tour import tour_plan
+
+    bikes = [(record.bike, [each.ride for each in rides]) for record, rides in store.bikes.bikes(job_id)]
+    return tour_plan(tour, _brief(job_id, store), bikes, on or date.today(), _usual_km_a_day(job_id, store))
+
+
+def _brief(job_id: str, store: Store) -> Brief:
+    """The job without its setups: rider, load, road, frame, wants and money."""
+    return brief_of(store.jobs.job(job_id).model_copy(update={"setups": [], "reference_id": None}))
+
+
+def _usual_km_a_day(job_id: str, store: Store) -> float | None:
+    """How far is ridden on the roads of a job; None where none says how often it is ridden."""
+    roads = store.jobs.job(job_id).roads
+    a_year = sum(road.rides.a_year * road.length_m / 1000 for road in roads if road.rides is not None)
+    return a_year / 365 if a_year else None
+
+
 def _due(job_id: str, store: Store, day: date) -> tuple[list[str], Due]:
     from kettledrum.core.care.due import due
 
     bikes = store.bikes.bikes(job_id)
-    roads = store.jobs.job(job_id).roads
-    a_year = sum(road.rides.a_year * road.length_m / 1000 for road in roads if road.rides is not None)
     found = due(
         [(record.bike, [each.ride for each in rides]) for record, rides in bikes],
         day,
-        a_year / 365 if a_year else None,
+        _usual_km_a_day(job_id, store),
     )
     return [record.id for record, _ in bikes], found

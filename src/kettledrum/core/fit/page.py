@@ -15,6 +15,7 @@ from kettledrum.core.fit.rule import Bike, FitCheck, Rule
 from kettledrum.core.fit.says import fit_says
 from kettledrum.core.fit.spokes import SpokeLengths, spoke_lengths
 from kettledrum.core.fit.wanted import WANTED_RULES
+from kettledrum.core.fit.weather import WEATHER_RULES
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.setup import Setup
@@ -22,7 +23,14 @@ from kettledrum.core.parts.stage import Stage
 from kettledrum.core.parts.stated import Behaviour
 from kettledrum.core.terms.check import RANK, State
 
-RULES: list[Rule] = [*FRAME_RULES, *DRIVE_RULES, *CONTROL_RULES, *MOTOR_RULES, *WANTED_RULES]
+RULES: list[Rule] = [
+    *FRAME_RULES,
+    *DRIVE_RULES,
+    *CONTROL_RULES,
+    *MOTOR_RULES,
+    *WEATHER_RULES,
+    *WANTED_RULES,
+]
 
 WHEEL_CAUTION = (
     "A wheel carries its rider. It is to be trued, tensioned evenly and stress-relieved by someone who knows "

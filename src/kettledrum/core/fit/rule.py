@@ -11,7 +11,15 @@ from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, 
 from kettledrum.core.terms.check import State
 
 Topic = Literal[
-    "frame", "axle and brake", "drive", "cranks and bar", "wheel", "motor", "limits", "what you want"
+    "frame",
+    "axle and brake",
+    "drive",
+    "cranks and bar",
+    "wheel",
+    "motor",
+    "limits",
+    "weather",
+    "what you want",
 ]
 TRADE = "practice of the trade"
 """Where a rule stands in no standard: what mechanics go by."""

@@ -9,6 +9,7 @@ from kettledrum.core.job.load import Load
 from kettledrum.core.job.money import Money
 from kettledrum.core.job.road import Road
 from kettledrum.core.job.route import MOST_ROUTES, Route
+from kettledrum.core.job.tour import MOST_TOURS, Tour
 from kettledrum.core.job.wants import Wants
 from kettledrum.core.job.weighing import Weighing
 from kettledrum.core.parts.frame import Frame
@@ -64,7 +65,8 @@ class Need(Model):
     """What the bicycle must do: who rides, what is carried, where, and what is wanted.
 
     With the frame that every setup goes into, the sprockets and belts that can be had, the drives that are
-    built at home, and how the setups are weighed. Raises when two of these share a name.
+    built at home, how the setups are weighed, and the tours that are planned. Raises when two drives or two
+    tours share a name.
     """
 
     name: Name
@@ -78,13 +80,18 @@ class Need(Model):
     stock: Stock | None = None
     home_built: Annotated[list[HomeBuilt], Field(max_length=MOST_HOME_BUILT)] | None = None
     weighing: Weighing | None = None
+    tours: Annotated[list[Tour], Field(max_length=MOST_TOURS)] | None = None
 
     @model_validator(mode="after")
-    def _names_tell_drives_apart(self) -> "Need":
-        names = [drive.name for drive in self.home_built or []]
-        for place, name in enumerate(names):
-            if name in names[:place]:
-                raise refused("must differ from the other drives’ names", f"home_built[{place}].name")
+    def _names_tell_apart(self) -> "Need":
+        for key, what, these in (
+            ("home_built", "drives", self.home_built or []),
+            ("tours", "tours", self.tours or []),
+        ):
+            names = [each.name for each in these]
+            for place, name in enumerate(names):
+                if name in names[:place]:
+                    raise refused(f"must differ from the other {what}’ names", f"{key}[{place}].name")
         return self
 
 

@@ -61,7 +61,8 @@ class _Owned:
         self.missing, self.purchase, self.due = owned.missing, owned.purchase, owned.due
         self.money = owned.money(rate)
         self.spent = [
-            Spent(rate.months, self.purchase, owned.energy, self.money, every) for every in self.due.every
+            Spent(rate.months, self.purchase, owned.energy, self.money, every, self.due.most)
+            for every in self.due.every
         ]
 
     def costs(self, by: Floats, *, listed: bool) -> SetupCosts:
@@ -112,7 +113,8 @@ class _Owned:
     def _events(self) -> list[Event]:
         """What falls due, the first first."""
         every = self.due.every[TYPICAL].tolist()
-        months = [due_at(each, self.rate.months)[:MOST_EVENTS] for each in every]
+        times = np.minimum(self.spent[TYPICAL].times, MOST_EVENTS).tolist()
+        months = [due_at(each, often) for each, often in zip(every, times, strict=True)]
         when = np.concatenate([np.zeros(0), *months])
         of = np.repeat(np.arange(len(months)), [len(each) for each in months])
         first = np.argsort(when, kind="stable")[:MOST_EVENTS]

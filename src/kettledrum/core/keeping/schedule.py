@@ -20,7 +20,8 @@ class Schedule:
     `hours` of work, `days` without the bicycle, 1 for `own` work and 0 for that of a workshop.
 
     `every` is so many months from one time to the next, (3, tasks): with the typical life, the longest and
-    the shortest; infinite for what no kilometres or months make due.
+    the shortest; infinite for what no kilometres or months make due. `most` is how often at most each is
+    done: once, or infinitely often.
     """
 
     parts: list[str]
@@ -30,16 +31,19 @@ class Schedule:
     days: Floats
     own: Floats
     every: Floats
+    most: Floats
 
 
 def upkeep(parts: Sequence[tuple[str, PartOfSetup]], km_a_month: float) -> Schedule:
     """All tasks of the parts of a setup, each due at the first of its kilometres and its months."""
     both = [(name, task) for name, part in parts for task in part.care or ()]
     tasks = [task for _, task in both]
-    figures = np.array([_figures(task) for task in tasks], dtype=float).reshape(-1, 8).T
-    cost, hours, days, own, months, *lives = figures
+    figures = np.array([_figures(task) for task in tasks], dtype=float).reshape(-1, 9).T
+    cost, hours, days, own, most, months, *lives = figures
     by_way = np.array(lives) / km_a_month if km_a_month > 0 else np.full((3, len(tasks)), math.inf)
-    return Schedule([name for name, _ in both], tasks, cost, hours, days, own, np.minimum(by_way, months))
+    return Schedule(
+        [name for name, _ in both], tasks, cost, hours, days, own, np.minimum(by_way, months), most
+    )
 
 
 def _figures(task: Task) -> tuple[float, ...]:
@@ -49,21 +53,24 @@ def _figures(task: Task) -> tuple[float, ...]:
     else:
         lives = (km.typical, km.high, km.low) if isinstance(km, Life) else (km, km, km)
     months = math.inf if task.every_months is None else task.every_months
-    return (task.cost, task.minutes / 60, task.away_days, task.by == "owner", months, *lives)
+    return (
+        task.cost,
+        task.minutes / 60,
+        task.away_days,
+        task.by == "owner",
+        1.0 if task.once else math.inf,
+        months,
+        *lives,
+    )
 
 
-def times_due(every: float, months: float) -> int:
-    """How often something falls due at 1, 2, 3 … times `every` months, before the end of so many `months`."""
-    if math.isinf(every):
-        return 0
-    return max(math.ceil(months / every * (1 - AT_THE_END)) - 1, 0)
+def times_due(every: Floats, months: float, most: Floats | float = math.inf) -> Floats:
+    """How often each falls due at 1, 2, 3 … times `every` months, before the end of so many `months`; at most
+    so often.
+    """
+    return np.asarray(np.clip(np.ceil(months / every * (1 - AT_THE_END)) - 1, 0.0, most))
 
 
-def all_times_due(every: Floats, months: float) -> Floats:
-    """`times_due` of many at once."""
-    return np.asarray(np.maximum(np.ceil(months / every * (1 - AT_THE_END)) - 1, 0.0))
-
-
-def due_at(every: float, months: float) -> Floats:
-    """The months at which it falls due."""
-    return np.arange(1.0, times_due(every, months) + 1.0) * every
+def due_at(every: float, times: float) -> Floats:
+    """The months at which it falls due so often."""
+    return np.arange(1.0, times + 1.0) * every

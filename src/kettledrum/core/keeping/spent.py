@@ -1,12 +1,13 @@
 """What has been spent when: steps at what falls due, and a slope for energy."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
 
-from kettledrum.core.keeping.schedule import all_times_due
+from kettledrum.core.keeping.schedule import times_due
 from kettledrum.core.physics.arrays import Floats
 
 EVEN = 1e-9
@@ -19,7 +20,7 @@ MOST_STEPS = 20_000
 @dataclass(frozen=True)
 class Spent:
     """Money spent on a setup over so many months: at first, a month, and `each` time that something falls
-    due, which is `every` so many months, before the end.
+    due, which is `every` so many months, before the end, `most` so often.
     """
 
     months: int
@@ -27,11 +28,12 @@ class Spent:
     a_month: float
     each: Floats
     every: Floats
+    most: Floats | float = math.inf
 
     @cached_property
     def times(self) -> Floats:
         """How often each falls due in all."""
-        return all_times_due(self.every, self.months)
+        return times_due(self.every, self.months, self.most)
 
     @cached_property
     def a_step(self) -> Floats:

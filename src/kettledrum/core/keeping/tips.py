@@ -14,7 +14,7 @@ from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.energy import CHARGED, wh_a_km
 from kettledrum.core.keeping.rates import Rates, rates
 from kettledrum.core.keeping.says import money
-from kettledrum.core.keeping.schedule import all_times_due
+from kettledrum.core.keeping.schedule import times_due
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
@@ -58,6 +58,7 @@ class _Tasks:
     own_h: Floats
     workshop_h: Floats
     days: Floats
+    most: Floats
 
     @classmethod
     def of(cls, setup: Setup, wh_km: float) -> "_Tasks":
@@ -70,10 +71,11 @@ class _Tasks:
                 task.minutes / 60 if task.by == "owner" else 0.0,
                 task.minutes / 60 if task.by == "workshop" else 0.0,
                 task.away_days,
+                1.0 if task.once else math.inf,
             )
             for task in tasks
         ]
-        columns = np.array(rows, dtype=float).reshape(-1, 6).T
+        columns = np.array(rows, dtype=float).reshape(-1, 7).T
         purchase = float(sum(price for _, price in part_prices(setup) if price is not None))
         return cls(setup.name, purchase, wh_km, *columns)
 
@@ -81,7 +83,7 @@ class _Tasks:
         """What it costs over the years, with lives so many times as long."""
         with np.errstate(divide="ignore"):
             by_way = self.km * lives / rate.km_a_month if rate.km_a_month else np.full(len(self.km), math.inf)
-        times = all_times_due(np.minimum(by_way, self.months), rate.months)
+        times = times_due(np.minimum(by_way, self.months), rate.months, self.most)
         each = (
             self.cost
             + self.own_h * rate.own_an_hour

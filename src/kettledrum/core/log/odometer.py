@@ -1,8 +1,9 @@
 """How far a bike has come by a day."""
 
-from bisect import bisect_right
+from bisect import bisect_left, bisect_right
 from collections.abc import Iterable, Sequence
 from datetime import date
+from functools import cached_property
 
 from kettledrum.core.log.bike import BikeHead
 from kettledrum.core.log.ride import LoggedRide
@@ -48,10 +49,15 @@ class Odometer:
         """The first day by which it showed so many km, of those on which anything is logged; `latest` if none
         of them did.
         """
-        for day in sorted({*self._from, *self._days}):
-            if day <= latest and self.km(day) >= km:
-                return day
-        return latest
+        days, shown = self._shown
+        place = bisect_left(shown, km)
+        return min(days[place], latest) if place < len(days) else latest
+
+    @cached_property
+    def _shown(self) -> tuple[list[date], list[float]]:
+        """Each day on which anything is logged, and what it showed then."""
+        days = sorted({*self._from, *self._days})
+        return days, [self.km(day) for day in days]
 
     def _until(self, day: date) -> float:
         return self._km[bisect_right(self._days, day)]

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Discriminator, Field, Tag, model_validator
+from pydantic import Discriminator, Field, StrictBool, Tag, model_validator
 
 from kettledrum.core.parts.stated import PartMassKg, Price
 from kettledrum.core.terms.quantities import Model, Name, Within, refused
@@ -30,10 +30,11 @@ class Life(Model):
 
 
 class TakenAlong(Model):
-    """What must be carried on a tour to do it on the way, and its mass in kg."""
+    """What must be carried on a tour to do it on the way, its mass in kg and its price."""
 
     what: Name
     mass_kg: PartMassKg | None = None
+    price: Price | None = None
 
 
 def _life_kind(value: object) -> str:
@@ -50,8 +51,9 @@ class Task(Model):
     after what `after` names.
 
     `minutes` of work and `cost` of material in the owner's money, each time; done by the owner unless by a
-    workshop, with the bicycle away for `away_days`. `carry` is what a tour takes along for it. Raises for a
-    task that nothing makes due.
+    workshop, with the bicycle away for `away_days`. One that is done `once` does not come again, as spokes
+    that are brought to tension after the first 500 km. `carry` is what a tour takes along for it. Raises for
+    a task that nothing makes due.
     """
 
     what: Name
@@ -61,6 +63,7 @@ class Task(Model):
     minutes: Minutes = 0
     cost: Price = 0
     by: By = "owner"
+    once: StrictBool | None = None
     away_days: Days = 0
     carry: TakenAlong | None = None
 

@@ -12,9 +12,14 @@ from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.names import PartOfSetup, part_names
 from kettledrum.core.parts.setup import Cranks, Setup
 from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage
-from kettledrum.core.parts.upkeep import Life, Task
+from kettledrum.core.parts.upkeep import Life, TakenAlong, Task
 from kettledrum.core.parts.usual_prices import usual_price
 from kettledrum.core.parts.wheel import Wheel
+
+_CHAIN_OIL = TakenAlong(what="chain oil and a rag", mass_kg=0.08, price=6)
+_QUICK_LINK = TakenAlong(what="a quick link", mass_kg=0.01, price=3)
+_CABLE = TakenAlong(what="a cable", mass_kg=0.03, price=5)
+_HUB_OIL = TakenAlong(what="oil and a syringe", mass_kg=0.06, price=15)
 
 SOURCE = (
     "figures of ours, in a money of which a new chain costs 25; how long parts last has hardly been measured "
@@ -69,6 +74,7 @@ def usual_tasks(part: PartOfSetup) -> list[Task]:
     if isinstance(part, Wheel):
         return [
             Task(what="new tyre", every_km=_life(3000, 6000, 10_000), minutes=20, cost=35),
+            Task(what="spokes brought to tension", every_km=500, once=True, minutes=30, by="workshop"),
             Task(what="spokes trued", every_km=_life(4000, 8000, 20_000), minutes=30, by="workshop"),
         ]
     if isinstance(part, Motor) and part.battery:
@@ -95,8 +101,14 @@ def _of_sprockets(stage: SprocketsStage) -> list[Task]:
     rear = _life(4000, 8000, 14_000) if shifted else _life(8000, 14_000, 25_000)
     front = _life(10_000, 20_000, 40_000)
     return [
-        Task(what="chain cleaned and oiled", every_km=250 if shifted else 400, minutes=10, cost=0.5),
-        Task(what="new chain", every_km=chain, minutes=15, cost=25),
+        Task(
+            what="chain cleaned and oiled",
+            every_km=250 if shifted else 400,
+            minutes=10,
+            cost=0.5,
+            carry=_CHAIN_OIL,
+        ),
+        Task(what="new chain", every_km=chain, minutes=15, cost=25, carry=_QUICK_LINK),
         Task(
             what="new cassette" if shifted else "new rear sprocket",
             every_km=rear,
@@ -117,6 +129,7 @@ def _of_sprockets(stage: SprocketsStage) -> list[Task]:
                     every_months=36,
                     minutes=40,
                     cost=15,
+                    carry=_CABLE,
                 )
             ]
             if shifted
@@ -127,7 +140,12 @@ def _of_sprockets(stage: SprocketsStage) -> list[Task]:
 
 def _of_gears(stage: HubStage | GearboxStage) -> list[Task]:
     cables = Task(
-        what="new cables", every_km=_life(6000, 12_000, 25_000), every_months=48, minutes=40, cost=15
+        what="new cables",
+        every_km=_life(6000, 12_000, 25_000),
+        every_months=48,
+        minutes=40,
+        cost=15,
+        carry=_CABLE,
     )
     oiled = stage.lubricant is not None and "oil" in stage.lubricant
     inside = (
@@ -138,6 +156,7 @@ def _of_gears(stage: HubStage | GearboxStage) -> list[Task]:
             after=["dunking"],
             minutes=20,
             cost=15,
+            carry=_HUB_OIL,
         )
         if oiled
         else Task(

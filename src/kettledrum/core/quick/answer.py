@@ -14,6 +14,7 @@ from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.route import Route
 from kettledrum.core.job.starting_values import starting_values
 from kettledrum.core.job.wants import Wants
+from kettledrum.core.lineup.climbs_to import climbs_to
 from kettledrum.core.lineup.comparison import ComparedSetup, compare
 from kettledrum.core.lineup.says import verdict_with_motor
 from kettledrum.core.motors.on_pitch import on_pitch
@@ -34,8 +35,6 @@ from kettledrum.core.terms.validation import validate
 _USE = "commuting"
 """The use whose usual figures stand for a rider of whom only the mass is known."""
 _SHOWN_GRADES = (0.03, 0.05, 0.07, 0.09, 0.12, 0.15)
-_STEEPEST = 0.3
-_STEP = 0.001
 _OVER_M = 100.0
 """Of a road that is brought along, its steepest 100 m are the hill."""
 
@@ -75,8 +74,8 @@ def quick_answer(question: QuickQuestion, parts: Sequence[Part] = ()) -> QuickAn
         brief=brief,
         setup=compared,
         hills=[_on_hill(setup, job, grade) for grade in sorted({*_SHOWN_GRADES, hills.grade})],
-        climbs_to=_climbs_to(setup, job),
-        also=also_in_the_shop(brief, compared, parts, lambda each: _climbs_to(each, job)),
+        climbs_to=climbs_to(setup, job),
+        also=also_in_the_shop(brief, compared, parts, lambda each: climbs_to(each, job)),
     )
 
 
@@ -175,27 +174,3 @@ def _on_hill(setup: Setup, job: Conditions, grade: float) -> OnHill:
         state="walking" if fails and at.state == "walking" else "grinding" if fails else "holds",
         says="on foot" if at.state == "walking" else ridden_in_words(at),
     )
-
-
-def _climbs_to(setup: Setup, job: Conditions) -> float | None:
-    """The steepest hill of the job's length that is climbed, to a tenth of a percent; None beyond 30 %.
-
-    Less steep is never worse, so it is found by halving.
-    """
-    table = gear_table(setup, job.cadence_rpm)
-    rungs, share = ladder(table, table.ridden), path_efficiency(setup.path)
-
-    def climbs(steps: int) -> bool:
-        there = replace(job, steepest=steps * _STEP)
-        alone = ridden(table, rungs, share, there).climb.verdict
-        return verdict_with_motor(alone, on_pitch(setup, table, there)) != "fails"
-
-    low, high = 0, round(_STEEPEST / _STEP)
-    if climbs(high):
-        return None
-    if not climbs(low):
-        return 0.0
-    while high - low > 1:
-        middle = (low + high) // 2
-        low, high = (middle, high) if climbs(middle) else (low, middle)
-    return low * _STEP

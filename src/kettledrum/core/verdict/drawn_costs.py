@@ -6,7 +6,7 @@ import numpy as np
 
 from kettledrum.core.keeping.owned import Owned
 from kettledrum.core.keeping.rates import Rates
-from kettledrum.core.keeping.schedule import all_times_due
+from kettledrum.core.keeping.schedule import times_due
 from kettledrum.core.parts.upkeep import Life
 from kettledrum.core.physics.arrays import Floats
 from kettledrum.core.verdict.draws import DRAWS, Luck
@@ -39,7 +39,7 @@ def drawn_costs(owned: Owned, rate: Rates, luck: Luck) -> DrawnCosts:
             months = np.inf if task.every_months is None else task.every_months
             by_way = luck.life(f"{of}, {km.typical:g}", km.low, km.typical, km.high) / rate.km_a_month
             every = np.minimum(by_way, months)
-        times = all_times_due(every, rate.months)
+        times = times_due(every, rate.months, float(due.most[at]))
         cost = due.cost[at] * luck.price(f"{of}, {due.cost[at]:g}") if due.cost[at] else 0.0
         total += times * (cost + besides[at])
         hours += times * due.hours[at] * due.own[at]
