@@ -78,7 +78,10 @@ care = st.lists(
             "cost": st.integers(0, 90),
             "by": st.sampled_from(["owner", "workshop"]),
             "away_days": st.integers(0, 20),
-            "carry": st.fixed_dictionaries({"what": name}, optional={"mass_kg": st.floats(0, 2)}),
+            "once": st.booleans(),
+            "carry": st.fixed_dictionaries(
+                {"what": name}, optional={"mass_kg": st.floats(0, 2), "price": st.integers(0, 90)}
+            ),
         },
     ),
     max_size=2,

@@ -9,9 +9,14 @@ from hypothesis import strategies as st
 from examples import WHEEL, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Leg, Rides, Route
+from kettledrum.core.job.weighing import Unsure
 from kettledrum.core.keeping.costs import MOST_EVENTS, costs
+from kettledrum.core.keeping.owned import Owned
+from kettledrum.core.keeping.rates import rates
 from kettledrum.core.keeping.tips import tips
 from kettledrum.core.terms.validation import validate
+from kettledrum.core.verdict.drawn_costs import drawn_costs
+from kettledrum.core.verdict.draws import Luck
 
 MONEY = {
     "currency": "crowns",
@@ -122,6 +127,32 @@ def test_what_falls_on_the_last_day_is_not_done_any_more():
     assert len(one.events) == 119
 
 
+def test_what_is_done_once_is_paid_once_wherever_it_is_counted():
+    once = {"what": "spokes brought to tension", "every_km": 500, "cost": 40, "once": True}
+    often = {"what": "oiled", "every_km": 6000, "cost": 10}
+    [one] = worked_out(bike(chain=[once, often], inside=[])).setups
+    assert [event.what for event in one.events].count("spokes brought to tension") == 1
+    assert one.parts == 40 + 4 * 10
+    assert one.total_spread == (one.total, one.total)
+    # The curve, the years, and what another rate would change know it as well.
+    assert one.curve.typical[2] == one.purchase + 40
+    assert one.by_year[-1] == one.purchase + one.parts
+    both = validate(
+        Brief,
+        brief(
+            bike(chain=[once], inside=[]),
+            bike("Two", chain=[{**once, "cost": 50}], inside=[]),
+            money={**MONEY, "own_an_hour": 10},
+        ),
+    )
+    found = next(tip for tip in tips(both, []) if tip.what == "price")
+    # Ten cheaper over the years, of which 80 % of a price are paid: so much dearer it may be.
+    assert abs(found.at - found.now) == pytest.approx(10 / 0.8)
+    rate = rates(both, [])
+    drawn = drawn_costs(Owned.of(both.setups[0], rate, None), rate, Luck(Unsure()))
+    assert float(drawn.total.mean()) == pytest.approx(costs(both, []).setups[0].total, rel=0.01)
+
+
 def test_missing_prices_are_named_and_the_total_is_at_least():
     unpriced = bike()
     del unpriced["path"][1]["price"]
@@ -216,6 +247,7 @@ tasks = st.fixed_dictionaries(
         "every_months": st.integers(1, 40),
         "minutes": st.integers(0, 90),
         "away_days": st.integers(0, 9),
+        "once": st.booleans(),
     },
 ).flatmap(
     lambda task: st.builds(
@@ -240,6 +272,8 @@ def day_by_day(task: dict, money: dict) -> float:
         if step / at - last >= every - 1e-9:
             last += every
             total += each
+            if task.get("once"):
+                break
     return total
 
 
