@@ -4,6 +4,8 @@ from datetime import date, timedelta
 
 import pytest
 
+from kettledrum.core.care.tour import tour_plan
+from kettledrum.core.job.tour import Tour
 from kettledrum.demo import demo_data
 from kettledrum.formats.archive import Everything
 
@@ -92,3 +94,61 @@ def test_the_calendar_comes_as_a_file(client, job):
     assert "attachment" in answer.headers["content-disposition"]
     assert answer.text.startswith("BEGIN:VCALENDAR")
     assert client.get("/api/jobs/none/care").status_code == 404
+
+
+TOUR = {"name": "To the heather", "km": 400, "days": 8}
+
+
+def toured(client, job, **parts):
+    return client.post(f"/api/jobs/{job}/care/tour?on={TODAY}", json={**TOUR, **parts})
+
+
+def test_a_tour_is_worked_out_for_the_bikes_of_the_job(client, store, job):
+    plan = toured(client, job).json()
+    assert [bike["name"] for bike in plan["bikes"]] == ["The heavy one", "The yard bike"]
+    assert (plan["start"], plan["end"]) == (str(TODAY), str(TODAY + timedelta(days=7)))
+    bikes = [(record.bike, [each.ride for each in rides]) for record, rides in store.bikes.bikes(job)]
+    found = tour_plan(Tour.model_validate(TOUR), store.jobs.brief(job), bikes, TODAY)
+    assert plan == found.model_dump(mode="json")
+    alone = toured(client, job, bikes=["The yard bike", "Sold"]).json()
+    assert ([bike["name"] for bike in alone["bikes"]], alone["missing"]) == (["The yard bike"], ["Sold"])
+
+
+@pytest.mark.parametrize(
+    ("parts", "where", "what"),
+    [
+        ({"km": 0}, "km", "must be from 1 to 60000 km"),
+        ({"days": 0}, "days", "must be a whole number from 1 to 1000 days"),
+        ({"days": 2.5}, "days", "must be a whole number from 1 to 1000 days"),
+        ({"coldest_c": -60}, "coldest_c", "must be from -40 to 50 °C"),
+        ({"on": "31 February"}, "on", "must be a day from 1950 to 2150, such as 2026-05-14"),
+        ({"bikes": []}, "bikes", None),
+        ({"luggage": 3}, "luggage", None),
+    ],
+)
+def test_a_tour_that_cannot_be_is_refused_by_its_field(client, job, parts, where, what):
+    answer = toured(client, job, **parts)
+    assert answer.status_code == 422
+    (problem,) = answer.json()["problems"]
+    assert problem["where"] == where
+    assert what is None or problem["what"] == what
+
+
+def test_two_tours_of_one_name_are_refused(client, store, job):
+    held = store.jobs.job(job)
+    need = held.need.model_dump(mode="json", exclude_unset=True)
+    answer = client.put(f"/api/jobs/{job}?version={held.version}", json={**need, "tours": [TOUR, TOUR]})
+    assert answer.status_code == 422
+    assert answer.json()["problems"] == [
+        {"where": "tours[1].name", "what": "must differ from the other tours’ names"}
+    ]
+    kept = client.put(f"/api/jobs/{job}?version={held.version}", json={**need, "tours": [TOUR]})
+    assert kept.status_code == 200
+    assert store.jobs.job(job).need.tours == [Tour.model_validate(TOUR)]
+
+
+def test_what_upkeep_cost_is_told_for_each_bike(client, job):
+    heavy, yard = care(client, job)["spent"]
+    assert (heavy["spent"], yard["spent"]) == (42, 0)
+    assert heavy["says"].startswith("In 273 days and 2,240 km upkeep cost 42 crowns")
+    assert [each["year"] for each in heavy["years"]] == [2026]

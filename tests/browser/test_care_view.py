@@ -41,10 +41,10 @@ def test_done_on_another_day_with_its_odometer(care):
     care.get_by_role("button", name="sprockets new chain: done on another day").click()
     form = care.get_by_role("form", name="Write it down")
     form.locator("[data-place=on]").fill("2026-11-01")
-    form.locator("[data-place=km]").fill("2100")
+    form.locator("[data-place=km]").fill("2010")
     form.get_by_role("button", name="Write it down").click()
-    # 2100 km and 5250 more.
-    expect(row(care, "new chain")).to_contain_text(re.compile(r"km to go"))
+    # 2010 km and 5250 more, of which 2240 are ridden.
+    expect(row(care, "new chain")).to_contain_text("5,020 km to go")
     care.get_by_role("link", name="Bikes").click()
     expect(care.get_by_text("sprockets: new chain").last).to_be_visible()
 
@@ -104,3 +104,146 @@ def test_an_empty_job_leads_to_bikes(page, demo):
     expect(page.get_by_text("There is no bike to look after yet.")).to_be_visible()
     page.get_by_role("link", name="Go to Bikes").click()
     expect(page.get_by_text("No bike is built yet.")).to_be_visible()
+
+
+def says(page: Page):
+    return page.locator("[data-says]").first
+
+
+def test_a_ride_past_an_interval_makes_it_due(care):
+    expect(row(care, "chain cleaned")).to_contain_text("soon")
+    care.get_by_role("link", name="Bikes").click()
+    care.wait_for_url("**/bikes/*")
+    form = care.get_by_role("form", name="Log this ride")
+    form.locator("[data-place=km]").fill("140")
+    form.get_by_role("button", name="Log this ride").click()
+    expect(care.get_by_text("2,380 km").first).to_be_visible()
+    care.get_by_role("link", name="Care").click()
+    expect(row(care, "chain cleaned")).to_contain_text("overdue")
+    expect(row(care, "chain cleaned")).to_contain_text("30 km over")
+    care.get_by_role("button", name="sprockets chain cleaned and oiled: done today").click()
+    expect(row(care, "chain cleaned")).to_contain_text("later")
+    expect(row(care, "chain cleaned")).to_contain_text("350 km to go")
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_what_cannot_have_been_is_refused_by_its_field(care):
+    care.get_by_role("button", name="sprockets new chain: done on another day").click()
+    form = care.get_by_role("form", name="Write it down")
+    form.locator("[data-place=on]").fill("2031-02-03")
+    form.locator("[data-place=km]").fill("12")
+    form.get_by_role("button", name="Write it down").click()
+    expect(form).to_contain_text("ust not lie in the future")
+    expect(form.locator("[data-place=on]")).to_have_value("2031-02-03")
+    form.locator("[data-place=on]").fill("2026-11-20")
+    form.get_by_role("button", name="Write it down").click()
+    expect(form).to_contain_text("which it had come to by the day before")
+    expect(form.locator("[data-place=km]")).to_have_value("12")
+    form.locator("[data-place=km]").fill("2240")
+    form.get_by_role("button", name="Write it down").click()
+    expect(care.get_by_text("Sprockets, new chain: written down.")).to_be_visible()
+    expect(row(care, "new chain")).to_contain_text("5,250 km to go")
+
+
+def test_what_it_really_cost_moves_with_what_is_done(care):
+    part = care.get_by_role("region", name="What it really cost")
+    expect(part).to_contain_text("upkeep cost 42 crowns")
+    care.get_by_role("button", name="hub oil change: done today").click()
+    expect(part).to_contain_text("upkeep cost 59 crowns")
+    part.get_by_text("By year and by task").click()
+    expect(
+        part.get_by_role("row", name=re.compile("^Hub: oil change 3 done, 0 due 35 crowns"))
+    ).to_be_visible()
+
+
+def test_a_card_for_the_wall_is_printed_and_left_again(care):
+    care.get_by_role("button", name="Card for the wall").click()
+    card = care.get_by_role("region", name="Card for the wall")
+    expect(card.get_by_role("row", name=re.compile("^Hub: oil change"))).to_be_visible()
+    care.evaluate("window.print = () => { window.printed = true; }")
+    care.get_by_role("button", name="Print the card").click()
+    assert care.evaluate("window.printed")
+    care.emulate_media(media="print")
+    expect(card).to_be_visible()
+    expect(care.get_by_role("button", name="Back to what is due")).to_be_hidden()
+    care.emulate_media(media="screen")
+    care.get_by_role("button", name="Back to what is due").click()
+    expect(card).to_be_hidden()
+
+
+@pytest.fixture
+def tour(care: Page) -> Page:
+    care.get_by_role("link", name="On tour").click()
+    expect(says(care)).to_contain_text("Before 640 km in 9 days")
+    return care
+
+
+def test_a_tour_is_planned_and_follows_what_is_typed(tour):
+    tour.get_by_role("button", name="Add a tour").click()
+    expect(says(tour)).to_contain_text("500 km in 7 days")
+    field(tour, "tours[1].km").fill("1800")
+    field(tour, "tours[1].days").fill("30")
+    expect(says(tour)).to_contain_text("Before 1,800 km in 30 days")
+    carry = tour.get_by_role("table", name="Take along")
+    expect(carry.get_by_role("row", name=re.compile("^A pair of brake pads"))).to_be_hidden()
+    expect(tour.get_by_text(re.compile("Stays at home, since any bicycle shop has it"))).to_be_visible()
+    field(tour, "tours[1].workshop_km").fill("200")
+    expect(carry.get_by_role("row", name=re.compile("^A pair of brake pads"))).to_be_visible()
+    field(tour, "tours[1].coldest_c").fill("-12")
+    expect(tour.get_by_text(re.compile("pawls may stick")).first).to_be_visible()
+    group = tour.get_by_role("group", name="Bikes that go on it")
+    group.get_by_role("button", name="The yard bike").click()
+    expect(tour.get_by_text(re.compile("pawls may stick"))).to_be_hidden()
+    # The last bike stays: a tour goes on one at least.
+    group.get_by_role("button", name="The heavy one").click()
+    expect(group.get_by_role("button", name="The heavy one")).to_have_attribute("aria-pressed", "true")
+    tour.reload()
+    tour.get_by_role("navigation", name="Tours").get_by_role("button", name="A tour", exact=True).click()
+    expect(says(tour)).to_contain_text("Before 1,800 km in 30 days")
+    expect(field(tour, "tours[1].km")).to_have_value("1800")
+
+
+def test_a_tour_is_removed_and_brought_back_by_undo(tour):
+    tours = tour.get_by_role("navigation", name="Tours")
+    tours.get_by_role("button", name="Copy it").click()
+    expect(tours.get_by_role("button", name="Over the moors to the heather 2")).to_be_visible()
+    tours.get_by_role("button", name="Remove it").click()
+    tours.get_by_role("button", name="Remove it").click()
+    expect(says(tour)).to_contain_text("No tour is planned yet.")
+    tour.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(says(tour)).to_contain_text("640 km in 9 days")
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_a_tour_of_no_km_is_refused_and_keeps_what_was_typed(tour):
+    km = field(tour, "tours[0].km")
+    km.fill("0")
+    expect(tour.get_by_text("must be from 1 to 60000 km")).to_be_visible()
+    expect(km).to_have_value("0")
+    # What was last valid stays in sight.
+    expect(says(tour)).to_contain_text("640 km in 9 days")
+    km.fill("70")
+    expect(says(tour)).to_contain_text("70 km in 9 days")
+
+
+def test_the_sheet_of_a_tour_prints_whole(tour):
+    tour.evaluate("window.print = () => { window.printed = true; }")
+    tour.get_by_role("button", name="Print the sheet").click()
+    assert tour.evaluate("window.printed")
+    tour.emulate_media(media="print")
+    expect(tour.get_by_role("table", name="Take along")).to_be_visible()
+    expect(tour.get_by_role("article", name=re.compile("^The tour"))).to_contain_text(
+        "A list is no guarantee"
+    )
+    expect(field(tour, "tours[0].km")).to_be_hidden()
+    tour.set_viewport_size({"width": 700, "height": 1000})
+    assert tour.evaluate("document.documentElement.scrollWidth <= innerWidth")
+
+
+def test_in_miles_and_on_a_phone(tour):
+    tour.get_by_role("button", name="mph").click()
+    expect(says(tour)).to_contain_text("398 mi in 9 days")
+    expect(field(tour, "tours[0].km")).to_have_value("397.7")
+    tour.set_viewport_size({"width": 390, "height": 844})
+    assert tour.evaluate("document.documentElement.scrollWidth <= innerWidth")
+    expect(tour.get_by_role("row", name=re.compile("^Oil and a syringe"))).to_be_visible()

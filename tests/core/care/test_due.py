@@ -289,3 +289,17 @@ def test_what_is_not_known_has_no_limit():
     first = bike(measured=measured((0, 0.1)))
     assert wear(first, [], day(10))[0].says == "chain wear: 1 measurement, too few for a line."
     assert wear(bike(), [], day(10)) == []
+
+
+def test_what_is_done_once_does_not_come_again():
+    once = {"what": "spokes brought to tension", "every_km": 500, "once": True}
+    task = one(bike(once), rode(*[20] * 10), day(10))
+    assert (task.state, task.due_km, task.follow) == ("later", 1500, [day(25)])
+    assert one(bike(once), rode(600), day(1)).state == "overdue"
+    done = [Done(on=day(1), part="hub", what="spokes brought to tension")]
+    assert due_on_bike(bike(once, done=done), rode(600), day(2)).tasks == []
+    # Before it was done, as it was looked at then; on another wheel, anew.
+    assert one(bike(once, done=done), rode(600), day(0)).state == "overdue"
+    other = {**once, "every_km": 400}
+    new = bike(once, done=done, mounted=[mounted(once), mounted(other, name="Other", on=day(5))])
+    assert one(new, rode(600), day(6)).due_km == 2000

@@ -70,10 +70,13 @@ def test_what_was_paid_is_what_was_written_down():
     # Half an hour of one’s own at 12; before its start and in the future nothing counts.
     assert (found.spent, found.without_cost, found.tasks[0].done) == (18 + 6, 1, 2)
     assert found.says == (
-        "In 10 days and 400 km upkeep cost 24 crowns, more than the 0 crowns that were foretold. 24 crowns "
-        "of it went on what was not due yet, or is no upkeep. Of what was done, 1 entry has no cost written "
-        "down."
+        "In 10 days and 400 km upkeep cost 24 crowns, more than the 0 crowns that were foretold. All of it "
+        "went on what no interval foretold: after a dunking, before its time, or no upkeep. Of what was "
+        "done, 1 entry has no cost written down."
     )
+    more = [*done, Done(on=day(4), part="hub", what="other teeth", cost=30)]
+    rides = rode(600)
+    assert " 30 crowns of it went on what no interval foretold" in kept(OIL, rides=rides, done=more).says
 
 
 def test_a_workshops_hours_are_in_its_price():

@@ -217,16 +217,16 @@ def test_a_tour_that_began_is_reckoned_from_today():
 def test_the_answer_names_what_to_do_what_to_carry_and_the_worst_break():
     says = planned(workshop_km=5, km=400, days=8).says
     assert says.startswith(
-        "For 400 km in 8 days nothing has to be done before leaving. On the way oil change falls due. Carry "
+        "For 400 km in 8 days nothing has to be done before leaving. On the way: oil change. Carry "
     )
     assert " If the hub breaks: another wheel of 622 mm" in says
     over = planned(bikes=[(bike(OIL), rode(600))], workshop_km=5)
-    assert over.says.startswith("Before 400 km in 8 days, do oil change: about 20 minutes. Nothing falls due")
+    assert over.says.startswith("Before 400 km in 8 days: oil change, about 20 minutes. Nothing falls due")
     assert (over.before_minutes, over.before_cost) == (20, 15)
     two = planned(bikes=[(bike(OIL), rode(600)), (bike(OIL, name="Small one"), [])], workshop_km=5)
-    assert "do oil change (Tall one): about 20 minutes" in two.says
+    assert ": oil change (Tall one), about 20 minutes" in two.says
     both = planned(bikes=[(bike(OIL), rode(600)), (bike(OIL, name="Small one"), rode(700))], workshop_km=5)
-    assert "do oil change: about 40 minutes" in both.says
+    assert ": oil change, about 40 minutes" in both.says
 
 
 def test_no_bike_and_a_bike_that_is_gone():

@@ -94,6 +94,9 @@ export type UnderstoodGears = components["schemas"]["UnderstoodGears"];
 export type WheelSize = components["schemas"]["WheelSize"];
 export type WheelSizes = components["schemas"]["WheelSizes"];
 
+export type AsItWas = components["schemas"]["AsItWas"];
+export type Tour = components["schemas"]["Tour"];
+export type TourPlan = components["schemas"]["TourPlan"];
 export type CarePage = components["schemas"]["CarePage"];
 export type DueTask = components["schemas"]["DueTask"];
 export type MeasuredWear = components["schemas"]["MeasuredWear"];

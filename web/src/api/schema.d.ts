@@ -2884,6 +2884,25 @@ export interface components {
             look_again: components["schemas"]["LookAgain"] | null;
         };
         /**
+         * Carried
+         * @description One gear of the reference and the gear that comes nearest to it.
+         *
+         *     `gear` is its place in the reference's gears. Where it has an equal, `here` is the place of that in the
+         *     setup's own, and `share` how much higher that is (0.02 = 2 %); both are null where a stepless span holds
+         *     it. `lost` says where it lies if it has none: below the setup's lowest gear, above its highest, or between
+         *     two of its gears.
+         */
+        Carried: {
+            /** Gear */
+            gear: number;
+            /** Here */
+            here: number | null;
+            /** Share */
+            share: number | null;
+            /** Lost */
+            lost: ("below" | "above" | "between") | null;
+        };
+        /**
          * CassetteRange
          * @description What a cassette from one end to another may be: those that are known, and one of even steps.
          */
@@ -3515,7 +3534,7 @@ export interface components {
             /** Gears Above */
             gears_above: number | null;
             /** Carried */
-            carried: components["schemas"]["kettledrum__core__lineup__carried__Carried"][] | null;
+            carried: components["schemas"]["Carried"][] | null;
         };
         /**
          * Done
@@ -7983,7 +8002,7 @@ export interface components {
             /** Bikes */
             bikes: components["schemas"]["TourBike"][];
             /** Things */
-            things: components["schemas"]["kettledrum__core__care__tour_result__Carried"][];
+            things: components["schemas"]["TourThing"][];
             /** Carry Kg */
             carry_kg: number;
             /** Carry Price */
@@ -8051,6 +8070,32 @@ export interface components {
              * @default
              */
             says: string;
+        };
+        /**
+         * TourThing
+         * @description A thing for the way: its mass in kg and its price, null where nobody says; for which bikes, why, and
+         *     where else it is had. `carry` says whether to take it along.
+         */
+        TourThing: {
+            /** What */
+            what: string;
+            /** Mass Kg */
+            mass_kg: number | null;
+            /** Price */
+            price: number | null;
+            /** Bikes */
+            bikes: string[];
+            /** Why */
+            why: string;
+            /**
+             * Had
+             * @enum {string}
+             */
+            had: "anywhere" | "any bicycle shop" | "posted";
+            /** Carry */
+            carry: boolean;
+            /** Ours */
+            ours: boolean;
         };
         /**
          * Train
@@ -8719,51 +8764,6 @@ export interface components {
             spent: number;
             /** Foretold */
             foretold: number;
-        };
-        /**
-         * Carried
-         * @description A thing for the way: its mass in kg and its price, null where nobody says; for which bikes, why, and
-         *     where else it is had. `carry` says whether to take it along.
-         */
-        kettledrum__core__care__tour_result__Carried: {
-            /** What */
-            what: string;
-            /** Mass Kg */
-            mass_kg: number | null;
-            /** Price */
-            price: number | null;
-            /** Bikes */
-            bikes: string[];
-            /** Why */
-            why: string;
-            /**
-             * Had
-             * @enum {string}
-             */
-            had: "anywhere" | "any bicycle shop" | "posted";
-            /** Carry */
-            carry: boolean;
-            /** Ours */
-            ours: boolean;
-        };
-        /**
-         * Carried
-         * @description One gear of the reference and the gear that comes nearest to it.
-         *
-         *     `gear` is its place in the reference's gears. Where it has an equal, `here` is the place of that in the
-         *     setup's own, and `share` how much higher that is (0.02 = 2 %); both are null where a stepless span holds
-         *     it. `lost` says where it lies if it has none: below the setup's lowest gear, above its highest, or between
-         *     two of its gears.
-         */
-        kettledrum__core__lineup__carried__Carried: {
-            /** Gear */
-            gear: number;
-            /** Here */
-            here: number | null;
-            /** Share */
-            share: number | null;
-            /** Lost */
-            lost: ("below" | "above" | "between") | null;
         };
     };
     responses: never;

@@ -75,6 +75,7 @@ export function BicycleSide({ side, checks, chosen, onChoose }: Props) {
     "cranks and bar": [bracketX + 210, bracketY - 170],
     wheel: [rearX - 130, wheel * 2 + 10],
     motor: side.motor === "front hub" ? [frontX, wheel + 120] : [bracketX + 60, bracketY + 150],
+    weather: [headX + 40, wheel + 60],
     "what you want": [seatX, seatY + 60],
     limits: side.crankGears ? [bracketX - 40, bracketY + 210] : [rearX + 60, wheel + 245],
   };

@@ -11,6 +11,7 @@ export const STATE_WORDS = {
   cool: { holds: "stays cool enough", tight: "gets hot", fails: "gets too hot", "not known": "not known" },
   runs: { holds: "may run", tight: "only just", fails: "may not run", "not known": "not known" },
   does: { holds: "would do", tight: "only just", fails: "would not do", "not known": "not known" },
+  weathers: { holds: "no matter", tight: "mind it", fails: "not in this", "not known": "not known" },
 } satisfies Record<string, Words>;
 
 /** How a lowest gear stands to what is usual, where nobody asked for it. */

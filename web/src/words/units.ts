@@ -37,7 +37,7 @@ export class Units {
     return this.system === "metric" ? kmh : kmh / KM_PER_MILE;
   }
 
-  /** A number in the rider's unit as a speed in km/h. */
+  /** A number in the rider’s unit as a speed in km/h, or as km. */
   kmh(value: number): number {
     return this.system === "metric" ? value : value * KM_PER_MILE;
   }

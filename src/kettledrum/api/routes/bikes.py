@@ -186,6 +186,11 @@ def _line(record: RideRecord, *, stale: bool) -> RideLine:
 @strict.put("/bikes/{bike_id}", response_model_exclude_unset=True)
 def change_bike(job_id: str, bike_id: str, version: BasedOn, bike: BikeHead, store: TheStore) -> BikeRecord:
     """Changes a bike: its name, what is mounted, what was done on it, measured, or happened to it."""
+    from kettledrum.core.log.entry import stand
+
+    held, rides = store.bikes.bike(job_id, bike_id)
+    if held.version == version:
+        stand(held.bike, bike, [each.ride for each in rides], date.today())
     return store.bikes.change(job_id, bike_id, bike, version)
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from kettledrum.core.care.tour_result import Carried, Had, TourTask
+from kettledrum.core.care.tour_result import Had, TourTask, TourThing
 from kettledrum.core.fit.rule import Bike
 from kettledrum.core.fit.spokes import spoke_lengths
 from kettledrum.core.parts.names import PartOfSetup, part_names
@@ -129,7 +129,7 @@ def _of_wheel(bike: Bike, wheel: Wheel) -> Iterator[Spare]:
     lengths = f", {both} mm long" if both else ", as long as those in the wheel"
     yield Spare(
         f"three spokes a side with nipples{lengths}",
-        0.045,
+        0.05,
         8,
         "a loaded wheel breaks spokes",
         "posted",
@@ -137,17 +137,17 @@ def _of_wheel(bike: Bike, wheel: Wheel) -> Iterator[Spare]:
     )
 
 
-def gathered(asked: Sequence[tuple[str, Spare]], *, far: bool) -> list[Carried]:
+def gathered(asked: Sequence[tuple[str, Spare]], *, far: bool) -> list[TourThing]:
     """Each thing once, for all bikes that ask for it; what is taken along first, the heaviest first.
 
     Far from help all of it is taken; near it, what is always needed, falls due, or is only had by post.
     """
-    found: dict[str, Carried] = {}
+    found: dict[str, TourThing] = {}
     for name, spare in asked:
         carry = far or spare.always or spare.had == "posted"
         one = found.get(spare.what)
         if one is None:
-            found[spare.what] = Carried(
+            found[spare.what] = TourThing(
                 what=spare.what,
                 mass_kg=spare.mass_kg,
                 price=spare.price,

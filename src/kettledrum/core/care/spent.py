@@ -161,8 +161,9 @@ def _says(found: AsItWas) -> str:
     else:
         sums = f"upkeep cost {spent}, {'less' if off < 0 else 'more'} than the {told} that were foretold"
     besides = sum(each.spent for each in found.tasks if each.foretold_times == 0)
+    part = "All of it" if besides >= found.spent else f"{money(besides, found.currency)} of it"
     besides_told = (
-        f" {money(besides, found.currency)} of it went on what was not due yet, or is no upkeep."
+        f" {part} went on what no interval foretold: after a dunking, before its time, or no upkeep."
         if besides > 0 and besides >= _SAME * found.spent
         else ""
     )

@@ -38,7 +38,7 @@ class TourTask(BaseModel):
     says: str = ""
 
 
-class Carried(BaseModel):
+class TourThing(BaseModel):
     """A thing for the way: its mass in kg and its price, null where nobody says; for which bikes, why, and
     where else it is had. `carry` says whether to take it along.
     """
@@ -101,7 +101,7 @@ class TourPlan(BaseModel):
     workshop_km: float | None
     far: bool
     bikes: list[TourBike]
-    things: list[Carried]
+    things: list[TourThing]
     carry_kg: float
     carry_price: float
     without_mass: int

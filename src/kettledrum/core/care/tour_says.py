@@ -17,16 +17,12 @@ def tour_says(plan: TourPlan) -> str:
     before = _called(plan, lambda task: task.before)
     on_way = _called(plan, lambda task: task.times > 0)
     if before:
-        told = f"Before {over}, do {_some(before)}"
+        told = f"Before {over}: {_some(before)}"
         if plan.before_minutes:
-            told += f": about {_time(plan.before_minutes)}"
+            told += f", about {_time(plan.before_minutes)}"
     else:
         told = f"For {over} nothing has to be done before leaving"
-    told += (
-        f". On the way {_some(on_way)} {'falls' if len(on_way) == 1 else 'fall'} due."
-        if on_way
-        else (". Nothing falls due on the way.")
-    )
+    told += f". On the way: {_some(on_way)}." if on_way else ". Nothing falls due on the way."
     taken = sum(each.carry for each in plan.things)
     least = "at least " if plan.without_mass else ""
     told += f" Carry {counted(taken, 'thing')}, {least}{plan.carry_kg:.1f} kg."

@@ -1,16 +1,16 @@
 import type { ReactNode } from "react";
 import type { Need } from "../../api/client";
+import { freeName } from "../../drafts/freeName";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { useWorkbench } from "../../drafts/useWorkbench";
 import { listAt, withValue, type Held } from "../../drafts/held";
-import Button from "@mui/material/Button";
-import Add from "@mui/icons-material/Add";
 import { useNavigate, useParams } from "react-router";
 import { useStartingPoints } from "../../api/starting";
 import { useHomeBuilt } from "../../api/homeBuilt";
 import { useJobOfView } from "../../ui/jobOfView";
 import { SaveState, SaveTrouble } from "../../drafts/SaveState";
 import { Failure, Loading } from "../../ui/Status";
+import { SeveralNav } from "../../ui/SeveralNav";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { DriveFields } from "./DriveFields";
 import { DriveShown } from "./DriveShown";
@@ -48,40 +48,21 @@ export function BenchView() {
         text="salvaged motors, sprockets in a row, a wheel: a screening sum, no approval"
         actions={<SaveState entry={entry} refused={problems.length > 0} />}
       />
-      <nav className={`${styles.drives} no-print`} aria-label="Home-built drives">
-        {drives.map((each, place) => (
-          <Button
-            key={place}
-            size="small"
-            variant={place === shown ? "contained" : "text"}
-            aria-current={place === shown ? "page" : undefined}
-            onClick={() => to(place)}
-          >
-            <span className={styles.driveName}>{String(each.name ?? "")}</span>
-          </Button>
-        ))}
-        <Button size="small" startIcon={<Add />} onClick={() => add(starts.drive as unknown as Held)}>
-          Add a drive
-        </Button>
-        {drive && (
-          <>
-            <Button size="small" onClick={() => add(drive)}>
-              Copy it
-            </Button>
-            <Button
-              size="small"
-              onClick={() =>
-                put(
-                  drives.filter((_each, place) => place !== shown),
-                  Math.max(shown - 1, 0),
-                )
-              }
-            >
-              Remove it
-            </Button>
-          </>
-        )}
-      </nav>
+      <SeveralNav
+        label="Home-built drives"
+        names={drives.map((each) => String(each.name ?? ""))}
+        shown={shown}
+        one="drive"
+        onShow={to}
+        onAdd={() => add(starts.drive as unknown as Held)}
+        onCopy={() => drive && add(drive)}
+        onRemove={() =>
+          put(
+            drives.filter((_each, place) => place !== shown),
+            Math.max(shown - 1, 0),
+          )
+        }
+      />
       <SaveTrouble entry={entry} elsewhere={[]} onDiscard={editing.discard} onOverwrite={editing.overwrite} />
       {error && <Failure error={error} retry={retry} />}
       {!drive && (
@@ -113,14 +94,6 @@ export function BenchView() {
 
 const at = (drives: Held[], place: number, drive: Held): Held[] =>
   drives.map((each, index) => (index === place ? drive : each));
-
-/** A name that no other drive has. */
-function freeName(drives: Held[], wanted: string): string {
-  const taken = new Set(drives.map((each) => each.name));
-  const plain = wanted.replace(/ \d+$/, "");
-  const names = [wanted, ...drives.map((_each, place) => `${plain} ${place + 2}`)];
-  return names.find((name) => !taken.has(name)) ?? wanted;
-}
 
 interface SumsProps {
   need: Need;

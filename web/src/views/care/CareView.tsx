@@ -24,7 +24,13 @@ import { dayName, dayText } from "../../words/days";
 import { useUnits } from "../../words/units";
 import tabs from "../../ui/tabs.module.css";
 import styles from "./Care.module.css";
+import { AsItWasPart } from "./AsItWasPart";
+import { TourPage } from "./TourPage";
+import { WallCard } from "./WallCard";
 import { WearPart } from "./WearPart";
+
+/** The address of the tours, where that of a bike stands. */
+const TOUR = "tour";
 
 const DONE: readonly Figure[] = [
   { at: "on", label: "Done on", kind: "day", required: true },
@@ -39,25 +45,50 @@ export function CareView() {
   const job = useJobOfView();
   const { bikeId } = useParams();
   const today = dayText(new Date());
+  const [card, setCard] = useState<string>();
   const { data, error, refetch, isPlaceholderData } = useCare(job, today);
   if (error && !data) return <Failure error={error} retry={refetch} />;
   if (!data) return <Loading what="what is due" roomy />;
   const at = data.ids.findIndex((id) => id === bikeId);
   const [first] = data.ids;
-  if (at < 0 && first && !isPlaceholderData) return <Navigate to={`/jobs/${job.id}/care/${first}`} replace />;
+  const onTour = bikeId === TOUR;
+  if (at < 0 && first && !onTour && !isPlaceholderData)
+    return <Navigate to={`/jobs/${job.id}/care/${first}`} replace />;
   const due = data.due.bikes[at];
   return (
     <>
       <ViewHeading
         title="Care"
         method="care"
-        text={due && <Of due={due} />}
-        actions={due && <Actions job={job} name={due.name} />}
+        text={
+          due ? <Of due={due} /> : onTour && first ? "what a tour asks for, and what to carry" : undefined
+        }
+        actions={
+          due && card !== bikeId ? (
+            <Actions job={job} name={due.name} onCard={() => setCard(bikeId)} />
+          ) : (
+            onTour && first && <Button onClick={() => window.print()}>Print the sheet</Button>
+          )
+        }
       />
       {data.ids.length === 0 && <NoBike job={job} />}
-      {data.ids.length > 1 && <Tabs job={job} page={data} />}
-      <Again job={job} page={data} />
-      {due && bikeId && <OneBike key={bikeId} job={job} bikeId={bikeId} page={data} at={at} today={today} />}
+      {data.ids.length > 0 && <Tabs job={job} page={data} />}
+      {onTour && first && <TourPage job={job} page={data} today={today} />}
+      {!onTour && <Again job={job} page={data} />}
+      {due && card === bikeId && (
+        <>
+          <p className="no-print">
+            <Button variant="contained" onClick={() => window.print()}>
+              Print the card
+            </Button>{" "}
+            <Button onClick={() => setCard(undefined)}>Back to what is due</Button>
+          </p>
+          <WallCard due={due} today={today} />
+        </>
+      )}
+      {due && bikeId && card !== bikeId && (
+        <OneBike key={bikeId} job={job} bikeId={bikeId} page={data} at={at} today={today} />
+      )}
     </>
   );
 }
@@ -100,6 +131,9 @@ function Tabs({ job, page }: { job: JobRecord; page: CarePage }) {
           {bike.tasks.some(({ state }) => state === "overdue") && <small data-alarm>overdue</small>}
         </NavLink>
       ))}
+      <NavLink to={`/jobs/${job.id}/care/${TOUR}`} className={tabs.tab}>
+        <span>On tour</span>
+      </NavLink>
     </nav>
   );
 }
@@ -116,7 +150,7 @@ function Again({ job, page }: { job: JobRecord; page: CarePage }) {
   );
 }
 
-function Actions({ job, name }: { job: JobRecord; name: string }) {
+function Actions({ job, name, onCard }: { job: JobRecord; name: string; onCard: () => void }) {
   const notify = useNotify();
   const calendar = async () => {
     const answer = await fetch(`/api/jobs/${job.id}/care/calendar`);
@@ -135,6 +169,7 @@ function Actions({ job, name }: { job: JobRecord; name: string }) {
       >
         Into my calendar
       </Button>
+      <Button onClick={onCard}>Card for the wall</Button>
       <SaveMenu groups={[drawingSavings("care", `${name}, care`)]} />
     </>
   );
@@ -160,6 +195,7 @@ function OneBike({ job, bikeId, page, at, today }: BikeProps) {
       <BenchCalendar tasks={due.tasks} today={today} />
       <Next job={job} bike={bike} tasks={due.tasks} today={today} />
       <WearPart job={job} bike={bike} wear={wear} today={today} />
+      {page.spent[at] && <AsItWasPart found={page.spent[at]} />}
       <Caution>
         Keep oil and grease off brake rotors and pads; keep fingers out of turning wheels, chains and belts.
         Take a battery out before work on a motor. How tight and how much is the maker’s to say; brakes,

@@ -1,0 +1,80 @@
+"""What is due, a tour and what upkeep cost, on the command line; bad words refused."""
+
+import json
+from datetime import date
+from importlib import resources
+
+import pytest
+
+from kettledrum.core.care.due import due
+from kettledrum.core.care.spent import as_it_was
+from kettledrum.core.care.tour import tour_plan
+from kettledrum.core.keeping.rates import rates
+from kettledrum.demo import demo_data, honey_round
+
+ON = date(2026, 6, 1)
+LOG = demo_data().logs[0]
+BIKES = [(bike, bike.rides or []) for bike in LOG.bikes]
+
+
+def demo_file(name: str) -> str:
+    return str(resources.files("kettledrum.demo") / name)
+
+
+@pytest.fixture
+def log() -> str:
+    return demo_file("log.json")
+
+
+@pytest.fixture
+def brief() -> str:
+    return demo_file("honey-round.json")
+
+
+def test_due_prints_what_the_core_finds(run, log):
+    found = due(BIKES, ON)
+    code, text, _ = run("due", log, "--on", "2026-06-01", "--json")
+    assert code == 0
+    assert json.loads(text) == found.model_dump(mode="json")
+    _, text, _ = run("due", log, "--on", "2026-06-01")
+    assert found.says in " ".join(text.split())
+    _, calendar, _ = run("due", log, "--ics")
+    assert calendar.startswith("BEGIN:VCALENDAR")
+
+
+def test_a_tour_prints_what_the_core_finds(run, brief, log):
+    job = honey_round()
+    found = tour_plan(job.tours[0], job, BIKES, ON)
+    code, text, _ = run("tour", brief, log, "--on", "2026-06-01", "--json")
+    assert code == 0
+    assert json.loads(text) == found.model_dump(mode="json")
+    _, text, _ = run("tour", brief, log, "--on", "2026-06-01", "--tour", found.name)
+    told = " ".join(text.split())
+    assert found.says in told
+    assert found.caution in told
+    assert "If the hub breaks" in told
+
+
+def test_what_upkeep_cost_prints_what_the_core_finds(run, brief, log):
+    rate = rates(honey_round(), [])
+    code, text, _ = run("kept", brief, log, "--on", "2026-06-01", "--json")
+    assert code == 0
+    found = {bike.name: as_it_was(bike, rides, ON, rate) for bike, rides in BIKES}
+    assert json.loads(text) == {name: each.model_dump(mode="json") for name, each in found.items()}
+    _, text, _ = run("kept", brief, log, "--on", "2026-06-01")
+    assert found["The heavy one"].says in " ".join(text.split())
+
+
+def test_bad_words_are_refused_by_name(run, brief, log, file):
+    for command in (["due", log], ["tour", brief, log], ["kept", brief, log]):
+        code, _, told = run(*command, "--on", "tomorrow")
+        assert code == 2
+        assert told.startswith("--on: must be a day")
+    code, _, told = run("tour", brief, log, "--tour", "To the moon")
+    assert code == 2
+    assert "--tour: must be one of its tours: Over the moors to the heather" in told
+    bare = json.loads((resources.files("kettledrum.demo") / "honey-round.json").read_text("utf-8"))
+    del bare["tours"]
+    code, _, told = run("tour", file(bare), log)
+    assert code == 2
+    assert "has no tour" in told
