@@ -152,3 +152,27 @@ def test_what_upkeep_cost_is_told_for_each_bike(client, job):
     assert (heavy["spent"], yard["spent"]) == (42, 0)
     assert heavy["says"].startswith("In 273 days and 2,240 km upkeep cost 42 crowns")
     assert [each["year"] for each in heavy["years"]] == [2026]
+
+
+def test_upkeep_that_the_setup_has_by_now_is_taken_over_and_undone(client, store, job):
+    page = care(client, job)
+    assert page["upkeep_of"] == [None, None]
+    yard = store.bikes.bikes(job)[1][0]
+    held = next(
+        each for each in store.jobs.job(job).setups if each.setup.name == yard.bike.mounted[-1].setup.name
+    )
+    setup = held.setup.model_dump(mode="json", exclude_unset=True)
+    setup["path"][1]["care"] = [{"what": "looked at", "every_km": 100}]
+    path = f"/api/jobs/{job}/setups/{held.id}"
+    assert client.put(f"{path}?version={held.version}", json=setup).status_code == 200
+    assert care(client, job)["upkeep_of"] == [None, held.setup.name]
+    assert client.post(f"/api/jobs/{job}/care/{yard.id}/upkeep").status_code == 200
+    after = care(client, job)
+    assert after["upkeep_of"] == [None, None]
+    assert [task["what"] for task in after["due"]["bikes"][1]["tasks"] if task["part"] == "hub"] == [
+        "looked at"
+    ]
+    revision = client.get(f"/api/jobs/{job}").json()["revision"]
+    client.post(f"/api/jobs/{job}/undo?revision={revision}")
+    assert care(client, job)["upkeep_of"] == [None, held.setup.name]
+    assert client.post(f"/api/jobs/{job}/care/none/upkeep").status_code == 404

@@ -247,3 +247,24 @@ def test_in_miles_and_on_a_phone(tour):
     tour.set_viewport_size({"width": 390, "height": 844})
     assert tour.evaluate("document.documentElement.scrollWidth <= innerWidth")
     expect(tour.get_by_role("row", name=re.compile("^Oil and a syringe"))).to_be_visible()
+
+
+def test_upkeep_changed_in_the_setup_is_taken_over_by_a_press(care, demo_server):
+    care.get_by_role("link", name="The yard bike").click()
+    expect(row(care, "taken apart and greased")).to_be_visible()
+    take = care.get_by_role("button", name="Take it over")
+    expect(take).to_be_hidden()
+    job = demo_server.get("api/jobs")[0]["id"]
+    held = next(
+        each
+        for each in demo_server.get(f"api/jobs/{job}")["setups"]
+        if each["setup"]["name"] == "Eight-speed hub"
+    )
+    setup = held["setup"]
+    setup["path"][1]["care"] = [{"what": "looked at", "every_km": 100}]
+    demo_server.send("PUT", f"api/jobs/{job}/setups/{held['id']}?version={held['version']}", setup)
+    care.reload()
+    take.click()
+    expect(row(care, "looked at")).to_contain_text("overdue")
+    care.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(row(care, "taken apart and greased")).to_be_visible()

@@ -1,5 +1,14 @@
-import { useQuery } from "@tanstack/react-query";
-import { api, dataOf, type CarePage, type JobRecord, type Tour, type TourPlan } from "./client";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import {
+  api,
+  dataOf,
+  type BikeRecord,
+  type CarePage,
+  type JobRecord,
+  type Tour,
+  type TourPlan,
+} from "./client";
+import { useKeepAnswer } from "./jobs";
 
 /** What falls due on the bikes of a job; asked for again as soon as anything of the job is another. */
 export function useCare(job: JobRecord, on: string) {
@@ -35,5 +44,19 @@ export function useTour(job: JobRecord, tour: Tour | undefined, on: string) {
     // Another tour’s list must not be shown as this one’s.
     placeholderData: (before, query) =>
       query?.queryKey[1] === job.id && query.queryKey[2] === tour?.name ? before : undefined,
+  });
+}
+
+/** Gives a bike the upkeep that its setup has in the job by now. */
+export function useTakeUpkeep(job: JobRecord, bikeId: string) {
+  const keep = useKeepAnswer();
+  return useMutation({
+    mutationFn: () =>
+      dataOf<BikeRecord>(
+        api.POST("/api/jobs/{job_id}/care/{bike_id}/upkeep", {
+          params: { path: { job_id: job.id, bike_id: bikeId } },
+        }),
+      ),
+    onSuccess: () => keep.reload(job.id),
   });
 }

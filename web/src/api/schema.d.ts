@@ -2058,6 +2058,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/care/{bike_id}/upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Over Upkeep
+         * @description Gives a bike the upkeep that its setup has in the job by now; nothing changes where it is the same.
+         */
+        post: operations["take_over_upkeep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/care/tour": {
         parameters: {
             query?: never;
@@ -2871,7 +2891,8 @@ export interface components {
         /**
          * CarePage
          * @description What falls due on each bike, by `ids` as the bikes of `due` stand; what was measured; what upkeep
-         *     really cost, in the same order; and the decision that is to be looked at again, null where none is.
+         *     really cost, in the same order; by which setup of the job its upkeep would be another by now, null where
+         *     it is the same; and the decision that is to be looked at again, null where none is.
          */
         CarePage: {
             /** Ids */
@@ -2881,6 +2902,8 @@ export interface components {
             wear: components["schemas"]["BikeWear"][];
             /** Spent */
             spent: components["schemas"]["AsItWas"][];
+            /** Upkeep Of */
+            upkeep_of: (string | null)[];
             look_again: components["schemas"]["LookAgain"] | null;
         };
         /**
@@ -18636,6 +18659,92 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    take_over_upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                bike_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BikeRecord"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -14,9 +14,10 @@ from kettledrum.core.care.tour_result import TourPlan
 from kettledrum.core.care.wear_result import MeasuredWear
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.tour import Tour
+from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.day import Day
 from kettledrum.formats.file_names import attached, file_name
-from kettledrum.store import Store
+from kettledrum.store import BikeRecord, Store
 from kettledrum.store.records import brief_of
 
 router = routed("care", "/jobs/{job_id}", strict=False)
@@ -40,13 +41,15 @@ class BikeWear(BaseModel):
 
 class CarePage(BaseModel):
     """What falls due on each bike, by `ids` as the bikes of `due` stand; what was measured; what upkeep
-    really cost, in the same order; and the decision that is to be looked at again, null where none is.
+    really cost, in the same order; by which setup of the job its upkeep would be another by now, null where
+    it is the same; and the decision that is to be looked at again, null where none is.
     """
 
     ids: list[str]
     due: Due
     wear: list[BikeWear]
     spent: list[AsItWas]
+    upkeep_of: list[str | None]
     look_again: LookAgain | None
 
 
@@ -78,6 +81,7 @@ def look_after(job_id: str, store: TheStore, on: OnDay = None) -> CarePage:
             as_it_was(record.bike, [each.ride for each in rides], day, rate)
             for record, rides in store.bikes.bikes(job_id)
         ],
+        upkeep_of=[_other_upkeep(record, job_id, store) for record, _ in store.bikes.bikes(job_id)],
         look_again=LookAgain(on=again, chosen=decision.chosen, late=again <= day)
         if decision and again
         else None,
@@ -93,6 +97,31 @@ def read_calendar(job_id: str, store: TheStore) -> Response:
     name = file_name(f"{store.jobs.job(job_id).need.name} care", ending="ics")
     content = due_calendar(due, datetime.now(UTC).replace(microsecond=0))
     return Response(content, media_type="text/calendar", headers=attached(name))
+
+
+@router.post("/care/{bike_id}/upkeep", response_model_exclude_unset=True)
+def take_over_upkeep(job_id: str, bike_id: str, store: TheStore) -> BikeRecord:
+    """Gives a bike the upkeep that its setup has in the job by now; nothing changes where it is the same."""
+    from kettledrum.core.care.taken_over import with_upkeep_of
+
+    record, _ = store.bikes.bike(job_id, bike_id)
+    setup = _its_setup(record, job_id, store)
+    if setup is None:
+        return record
+    return store.bikes.change(job_id, bike_id, with_upkeep_of(record.bike, setup), record.version)
+
+
+def _its_setup(record: BikeRecord, job_id: str, store: Store) -> Setup | None:
+    """The setup of the job by the name of what is mounted on a bike."""
+    name = record.bike.mounted[-1].setup.name
+    return next((held.setup for held in store.jobs.job(job_id).setups if held.setup.name == name), None)
+
+
+def _other_upkeep(record: BikeRecord, job_id: str, store: Store) -> str | None:
+    from kettledrum.core.care.taken_over import differs
+
+    setup = _its_setup(record, job_id, store)
+    return setup.name if setup is not None and differs(record.bike, setup) else None
 
 
 @strict.post("/care/tour")

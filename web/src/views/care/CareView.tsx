@@ -3,7 +3,7 @@ import EventOutlined from "@mui/icons-material/EventOutlined";
 import Button from "@mui/material/Button";
 import { Link, Navigate, NavLink, useParams } from "react-router";
 import { useBike, useBikeActions } from "../../api/bikes";
-import { useCare } from "../../api/care";
+import { useCare, useTakeUpkeep } from "../../api/care";
 import type { BikeHead, BikePage, CarePage, DueTask, JobRecord } from "../../api/client";
 import { BenchCalendar } from "../../charts/BenchCalendar";
 import { download } from "../../exchange/saving";
@@ -193,6 +193,7 @@ function OneBike({ job, bikeId, page, at, today }: BikeProps) {
     <>
       <Says text={due.says} />
       <BenchCalendar tasks={due.tasks} today={today} />
+      {page.upkeep_of[at] && <OtherUpkeep job={job} bikeId={bikeId} setup={page.upkeep_of[at]} />}
       <Next job={job} bike={bike} tasks={due.tasks} today={today} />
       <WearPart job={job} bike={bike} wear={wear} today={today} />
       {page.spent[at] && <AsItWasPart found={page.spent[at]} />}
@@ -202,6 +203,35 @@ function OneBike({ job, bikeId, page, at, today }: BikeProps) {
         wheels and batteries are a qualified mechanic’s work.
       </Caution>
     </>
+  );
+}
+
+interface OtherUpkeepProps {
+  job: JobRecord;
+  bikeId: string;
+  setup: string;
+}
+
+/** The setup that the bike was built from has other upkeep by now, which goes by a press to the bike too. */
+function OtherUpkeep({ job, bikeId, setup }: OtherUpkeepProps) {
+  const take = useTakeUpkeep(job, bikeId);
+  const notify = useNotify();
+  return (
+    <p className="no-print">
+      The upkeep of “{setup}” was changed since this bike was built.{" "}
+      <Button
+        size="small"
+        loading={take.isPending}
+        onClick={() =>
+          take.mutate(undefined, {
+            onSuccess: () => notify({ text: "The bike has that upkeep now. Undo takes it back." }),
+            onError: (error) => notify({ text: `It was not taken over: ${error.message}`, failed: true }),
+          })
+        }
+      >
+        Take it over
+      </Button>
+    </p>
   );
 }
 
