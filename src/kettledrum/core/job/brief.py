@@ -9,6 +9,7 @@ from kettledrum.core.job.load import Load
 from kettledrum.core.job.money import Money
 from kettledrum.core.job.road import Road
 from kettledrum.core.job.route import MOST_ROUTES, Route
+from kettledrum.core.job.swap_test import MOST_SWAP_TESTS, SwapTest
 from kettledrum.core.job.tour import MOST_TOURS, Tour
 from kettledrum.core.job.wants import Wants
 from kettledrum.core.job.weighing import Weighing
@@ -65,8 +66,8 @@ class Need(Model):
     """What the bicycle must do: who rides, what is carried, where, and what is wanted.
 
     With the frame that every setup goes into, the sprockets and belts that can be had, the drives that are
-    built at home, how the setups are weighed, and the tours that are planned. Raises when two drives or two
-    tours share a name.
+    built at home, how the setups are weighed, the tours that are planned, and the tests of swapped
+    bikes. Raises when two drives, tours or tests share a name.
     """
 
     name: Name
@@ -81,12 +82,14 @@ class Need(Model):
     home_built: Annotated[list[HomeBuilt], Field(max_length=MOST_HOME_BUILT)] | None = None
     weighing: Weighing | None = None
     tours: Annotated[list[Tour], Field(max_length=MOST_TOURS)] | None = None
+    swap_tests: Annotated[list[SwapTest], Field(max_length=MOST_SWAP_TESTS)] | None = None
 
     @model_validator(mode="after")
     def _names_tell_apart(self) -> "Need":
         for key, what, these in (
             ("home_built", "drives", self.home_built or []),
             ("tours", "tours", self.tours or []),
+            ("swap_tests", "swap tests", self.swap_tests or []),
         ):
             names = [each.name for each in these]
             for place, name in enumerate(names):

@@ -11,3 +11,14 @@ def t_quantile(degrees: float, chance: float) -> float:
     from scipy.special import stdtrit
 
     return float(stdtrit(degrees, chance))
+
+
+def t_chance(degrees: float, at_least: float) -> float:
+    """The chance that Student’s t is so far from 0, on either side. Raises ValueError without a degree of
+    freedom.
+    """
+    if degrees <= 0:
+        raise ValueError("there is no degree of freedom")
+    from scipy.special import stdtr
+
+    return float(2 * stdtr(degrees, -abs(at_least)))

@@ -1,0 +1,390 @@
+"""Swap tests: balanced plans, least squares and a permutation test written apart, coverage, and bad input."""
+
+import math
+from collections import Counter
+from itertools import product
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from kettledrum.core.job.swap_test import Run, SwapTest
+from kettledrum.core.swap.answer import more_runs, smallest_told, swap_answer
+from kettledrum.core.swap.plan import planned
+from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
+
+
+def of_runs(rows, bikes=("A", "B"), riders=("one", "two"), measured="time"):
+    runs = [
+        {
+            "run": place + 1,
+            **(row if isinstance(row, dict) else dict(zip(("rider", "bike", "value"), row, strict=True))),
+        }
+        for place, row in enumerate(rows)
+    ]
+    return validate(
+        SwapTest, {"name": "x", "measured": measured, "bikes": bikes, "riders": riders, "runs": runs}
+    )
+
+
+def made_up(runs, seed, effect=0.0, scatter=0.02, riders=("one", "two"), bikes=("A", "B")):
+    """A balanced test with a known effect of the second bike on the logarithm."""
+    random = np.random.default_rng(seed)
+    slow = dict(zip(riders, random.normal(6.9, 0.2, len(riders)), strict=True))
+    rows = [
+        {
+            "rider": run.rider,
+            "bike": run.bike,
+            "value": math.exp(
+                slow[run.rider] + (effect if run.bike == bikes[1] else 0) + random.normal(0, scatter)
+            ),
+        }
+        for run in planned(bikes, riders, runs, seed=seed)
+    ]
+    return of_runs(rows, bikes, riders)
+
+
+@given(
+    runs=st.integers(4, 24),
+    riders=st.integers(1, 4),
+    bikes=st.integers(1, 3),
+    luggage=st.booleans(),
+    seed=st.integers(0, 10_000),
+)
+def test_every_plan_is_balanced(runs, riders, bikes, luggage, seed):
+    names, ridden = [f"b{place}" for place in range(bikes)], [f"r{place}" for place in range(riders)]
+    plan = planned(names, ridden, runs, luggage=luggage, seed=seed)
+    assert [run.run for run in plan] == list(range(1, runs + 1))
+
+    def even(counts):
+        return max(counts) - min(counts) <= 1
+
+    by_rider = Counter(run.rider for run in plan)
+    assert even([by_rider[rider] for rider in ridden])
+    for rider in ridden:
+        own = Counter(run.bike for run in plan if run.rider == rider)
+        assert even([own[bike] for bike in names])
+    overall = Counter(run.bike for run in plan)
+    if bikes <= 2:
+        assert even([overall[bike] for bike in names])
+    else:
+        assert max(overall.values()) - min(overall[bike] for bike in names) <= riders
+    # Of the two, each is the first of a rider’s pair as often.
+    if bikes == 2:
+        for rider in ridden:
+            own_order = [run.bike for run in plan if run.rider == rider]
+            firsts = Counter(own_order[::2])
+            assert even([firsts[bike] for bike in names])
+    for rider, bike in product(ridden, names):
+        loads = [run.luggage for run in plan if (run.rider, run.bike) == (rider, bike)]
+        assert set(loads) <= ({True, False} if luggage else {None})
+        if luggage:
+            assert abs(loads.count(True) - loads.count(False)) <= 1
+
+
+def test_a_plan_is_drawn_by_its_seed_and_differs_by_it():
+    plans = [tuple((run.rider, run.bike) for run in planned("AB", "12", 8, seed=seed)) for seed in range(20)]
+    assert plans[3] == tuple((run.rider, run.bike) for run in planned("AB", "12", 8, seed=3))
+    assert len(set(plans)) > 2
+    for bad in (3, 49, 0):
+        with pytest.raises(ValueError, match="4 to 48 runs"):
+            planned("AB", "12", bad)
+    with pytest.raises(ValueError, match="bikes"):
+        planned("", "12", 8)
+
+
+def test_by_hand():
+    # Both riders take 10 % longer on B in one pair and 12 % in the other: the mean of the logarithms.
+    test = of_runs(
+        [("one", "A", 100), ("one", "B", 110), ("two", "A", 200), ("two", "B", 224), ("one", "A", 100)]
+    )
+    four = of_runs([("one", "A", 100), ("one", "B", 110), ("two", "A", 200), ("two", "B", 224)])
+    found = swap_answer(four)
+    assert found.difference == pytest.approx(math.sqrt(1.10 * 1.12) - 1)
+    # One degree of freedom; half the gap of the two logarithms to either side, on four runs.
+    gap = math.log(1.12 / 1.10) / 2
+    assert found.remainder == pytest.approx(gap)
+    assert found.runs == 4
+    assert swap_answer(test).runs == 5
+
+
+def by_lstsq(test):
+    """Least squares with an effect a rider and a bike, by NumPy’s own and a dummy for each."""
+    rows, values = [], []
+    for run in test.runs:
+        rows.append(
+            [float(run.rider == rider) for rider in test.riders]
+            + [float(run.bike == bike) for bike in test.bikes[1:]]
+        )
+        values.append(math.log(run.value))
+    design, logs = np.array(rows), np.array(values)
+    effects, *_ = np.linalg.lstsq(design, logs, rcond=None)
+    left = logs - design @ effects
+    degrees = len(values) - design.shape[1]
+    variance = left @ left / degrees
+    error = math.sqrt(variance * np.linalg.pinv(design.T @ design)[len(test.riders), len(test.riders)])
+    return effects[len(test.riders)], error, degrees, math.sqrt(variance)
+
+
+@given(seed=st.integers(0, 10_000), runs=st.integers(5, 24), riders=st.integers(1, 3))
+def test_against_least_squares_written_apart(seed, runs, riders):
+    from scipy import stats
+
+    test = made_up(runs, seed, 0.03, riders=[f"r{place}" for place in range(riders)])
+    found = swap_answer(test)
+    if runs < riders + 2:
+        assert found.difference is None
+        return
+    effect, error, degrees, remainder = by_lstsq(test)
+    half = stats.t.ppf(0.975, degrees) * error
+    assert found.difference == pytest.approx(math.expm1(effect))
+    assert found.interval == pytest.approx((math.expm1(effect - half), math.expm1(effect + half)))
+    assert found.remainder == pytest.approx(remainder)
+    assert found.p == pytest.approx(2 * stats.t.sf(abs(effect) / error, degrees))
+
+
+def test_against_a_permutation_test():
+    """Bikes exchanged among each rider’s runs: how often that makes as large a difference is its chance."""
+    random = np.random.default_rng(7)
+    for seed in range(6):
+        test = made_up(16, seed, 0.02)
+        found = swap_answer(test)
+        logs = np.log([run.value for run in test.runs])
+        riders = np.array([run.rider == "two" for run in test.runs])
+        second = np.array([run.bike == "B" for run in test.runs])
+        centred = logs - np.where(riders, logs[riders].mean(), logs[~riders].mean())
+        observed = abs(centred[second].mean() - centred[~second].mean())
+        as_large, draws = 0, 4000
+        for _ in range(draws):
+            drawn = second.copy()
+            for group in (riders, ~riders):
+                drawn[group] = random.permutation(drawn[group])
+            as_large += abs(centred[drawn].mean() - centred[~drawn].mean()) >= observed - 1e-12
+        assert found.p == pytest.approx(as_large / draws, abs=0.03)
+
+
+def test_the_interval_covers_the_truth_as_often_as_it_says():
+    covered = 0
+    for seed in range(2000):
+        low, high = swap_answer(made_up(8, seed, 0.02)).interval
+        covered += low <= math.expm1(0.02) <= high
+    assert 0.94 <= covered / 2000 <= 0.96
+
+
+def test_a_rider_who_is_faster_changes_nothing():
+    one = made_up(12, 4, 0.05)
+    faster = one.model_copy(
+        update={
+            "runs": [
+                run.model_copy(update={"value": run.value * (0.7 if run.rider == "two" else 1)})
+                for run in one.runs
+            ]
+        }
+    )
+    a, b = swap_answer(one), swap_answer(faster)
+    assert (a.difference, a.p) == pytest.approx((b.difference, b.p))
+    # The bikes the other way round: the other sign.
+    turned = one.model_copy(update={"bikes": ["B", "A"]})
+    assert math.log1p(swap_answer(turned).difference) == pytest.approx(-math.log1p(a.difference))
+
+
+def test_what_cannot_be_told_says_why():
+    one_bike = of_runs([("one", "A", 100)] * 4, bikes=["A"], riders=["one"])
+    assert swap_answer(one_bike).says.startswith("One bike alone tells nothing")
+    never = of_runs([("one", "A", 100), ("two", "A", 110)])
+    assert "“B” was not ridden yet" in swap_answer(never).says
+    apart = of_runs(
+        [("one", "A", 100), ("one", "A", 101), ("two", "B", 110), ("two", "B", 111), ("two", "B", 112)]
+    )
+    assert "cannot be told apart until they swap" in swap_answer(apart).says
+    few = of_runs([("one", "A", 100), ("one", "B", 101), ("two", "B", 99)])
+    assert "4 runs are the least; there are 3" in swap_answer(few).says
+    none = of_runs([])
+    assert swap_answer(none).difference is None
+    planned_only = of_runs([{"rider": "one", "bike": "A"}, {"rider": "two", "bike": "B"}])
+    found = swap_answer(planned_only)
+    assert (found.runs, found.to_ride) == (0, 2)
+    assert found.says.endswith("2 runs are still to be ridden.")
+
+
+def test_one_rider_alone_can_tell():
+    test = of_runs(
+        [("one", "A", 100), ("one", "B", 103), ("one", "B", 102), ("one", "A", 101)], riders=["one"]
+    )
+    assert swap_answer(test).difference == pytest.approx(math.sqrt(103 * 102 / 101 / 100) - 1)
+
+
+def test_nothing_told_is_said_plainly_with_what_would_tell():
+    found = swap_answer(made_up(8, 1, 0.0))
+    assert found.differences[0].told == "nothing"
+    assert found.says.startswith("Nothing can be told: “B” against “A” lies between ")
+    assert f"{found.more_runs_for_1_percent} more runs would tell 1 %." in found.says
+    sure = swap_answer(made_up(24, 1, 0.2))
+    assert sure.says.startswith("“B” takes ")
+    assert " more time than “A”, between " in sure.says
+    faster = swap_answer(made_up(24, 1, -0.2))
+    assert " less time than “A”" in faster.says
+
+
+@pytest.mark.parametrize(
+    ("measured", "words"),
+    [
+        ("power", "asks for 10.0 % more power than"),
+        ("speed", "is 10.0 % faster than"),
+        ("effort", "more effort"),
+    ],
+)
+def test_each_measure_has_its_words(measured, words):
+    rows = [("one", "A", 100), ("one", "B", 110), ("two", "A", 200), ("two", "B", 220), ("one", "A", 100)]
+    assert words in swap_answer(of_runs(rows, measured=measured)).says
+
+
+def test_ties_and_runs_without_scatter():
+    alike = of_runs([("one", "A", 100), ("one", "B", 100), ("two", "A", 90), ("two", "B", 90)])
+    found = swap_answer(alike)
+    assert (found.difference, found.interval, found.p) == (pytest.approx(0), pytest.approx((0, 0)), 1)
+    assert found.more_runs_for_1_percent == 0
+    exact = of_runs([("one", "A", 100), ("one", "B", 110), ("two", "A", 90), ("two", "B", 99)])
+    assert swap_answer(exact).p == 0
+
+
+def test_more_runs_narrow_it_to_one_percent_and_not_sooner():
+    from scipy import stats
+
+    for remainder, riders in ((0.02, 2), (0.005, 1), (0.05, 3)):
+        runs = 8
+        more = more_runs(remainder, runs, riders, 2)
+
+        def half(count, remainder=remainder, riders=riders):
+            return stats.t.ppf(0.975, count - riders - 1) * remainder * 2 / math.sqrt(count)
+
+        assert half(runs + more) <= math.log(1.01)
+        assert more == 0 or half(runs + more - 1) > math.log(1.01)
+    assert more_runs(0.9, 8, 2, 2) is None
+    assert smallest_told(0.02, 8, 2) == pytest.approx(
+        math.expm1(stats.t.ppf(0.975, 5) * 0.02 * 2 / math.sqrt(8))
+    )
+    assert smallest_told(0.02, 3, 2) is None
+    assert smallest_told(0.02, 16, 2) < smallest_told(0.02, 8, 2)
+
+
+def test_a_run_with_a_stop_is_pointed_at_and_counts_until_it_is_left_out():
+    test = made_up(12, 5, 0.0, 0.01)
+    runs = list(test.runs)
+    runs[4] = runs[4].model_copy(update={"value": runs[4].value * 1.25})
+    found = swap_answer(test.model_copy(update={"runs": runs}))
+    (off,) = found.off
+    assert off.run == 5
+    assert off.off == pytest.approx(0.25, abs=0.03)
+    assert "run 5 is " in found.says
+    runs[4] = runs[4].model_copy(update={"left_out": True})
+    without = swap_answer(test.model_copy(update={"runs": runs}))
+    assert (without.runs, without.off) == (11, [])
+    assert without.difference == pytest.approx(off.without)
+    assert found.difference != pytest.approx(off.without)
+    # Most tests of nothing but chance point at none.
+    pointed = sum(bool(swap_answer(made_up(12, seed, 0.0)).off) for seed in range(200))
+    assert pointed <= 20
+
+
+def test_ratings_are_points_and_stand_beside():
+    rows = [
+        {"rider": rider, "bike": bike, "value": 100 + run, "ratings": {"noise": noise, "drag": 5}}
+        for run, (rider, bike, noise) in enumerate(
+            [("one", "A", 2), ("one", "B", 5), ("two", "A", 3), ("two", "B", 6), ("one", "A", 2)]
+        )
+    ]
+    felt = {each.feel: each for each in swap_answer(of_runs(rows)).felt}
+    assert set(felt) == {"noise", "drag"}
+    (noise,) = felt["noise"].differences
+    assert noise.difference == pytest.approx(3)
+    assert noise.told == "more"
+    (drag,) = felt["drag"].differences
+    assert (drag.difference, drag.told) == (pytest.approx(0), "nothing")
+    assert felt["noise"].says.startswith("noise: “B” against “A” +3.0 points")
+
+
+def test_by_luggage_and_temperature_where_there_are_enough():
+    rows = []
+    for place in range(16):
+        rider, bike, loaded = ("one", "two")[place % 2], "AB"[place // 2 % 2], place >= 8
+        slower = (1.05 if loaded else 1.01) if bike == "B" else 1
+        rows.append(
+            {
+                "rider": rider,
+                "bike": bike,
+                "value": 100 * slower * (1 + 0.001 * (place % 3)),
+                "luggage": loaded,
+                "temperature_c": place,
+            }
+        )
+    groups = {each.what: each.difference for each in swap_answer(of_runs(rows)).groups}
+    assert groups["with luggage"].difference == pytest.approx(0.05, abs=0.003)
+    assert groups["without luggage"].difference == pytest.approx(0.01, abs=0.003)
+    assert set(groups) == {"with luggage", "without luggage", "below 8 °C", "from 8 °C on"}
+    few = [row for row in rows if not row["luggage"] or row["temperature_c"] > 12]
+    assert all("luggage" not in each.what for each in swap_answer(of_runs(few)).groups)
+
+
+def test_what_is_not_alike_is_told():
+    rows = [("one", "A", 100)] * 4 + [("one", "B", 100), ("two", "A", 100), ("two", "B", 101)]
+    told = swap_answer(of_runs(rows)).unbalanced
+    assert told == ["one rode them unequally often: A 4, B 1"]
+    loaded = [
+        {"rider": "one", "bike": bike, "value": 100, "luggage": bike == "B"} for bike in ("A", "B", "A", "B")
+    ]
+    assert swap_answer(of_runs(loaded, riders=["one"])).unbalanced == [
+        "luggage was not on each as often: A 0, B 2"
+    ]
+
+
+def test_three_bikes_each_stand_against_the_first():
+    test = made_up(18, 5, 0.1, 0.005, bikes=("A", "B", "C"))
+    found = swap_answer(test)
+    assert [each.bike for each in found.differences] == ["B", "C"]
+    assert found.differences[0].difference == pytest.approx(math.expm1(0.1), abs=0.01)
+    assert found.differences[1].told == "nothing"
+    assert found.difference == found.differences[0].difference
+
+
+@pytest.mark.parametrize(
+    ("change", "where"),
+    [
+        ({"bikes": ["A", "A"]}, "bikes[1]"),
+        ({"riders": []}, "riders"),
+        ({"runs": [{"run": 1, "rider": "three", "bike": "A", "value": 3}]}, "runs[0].rider"),
+        ({"runs": [{"run": 1, "rider": "one", "bike": "C", "value": 3}]}, "runs[0].bike"),
+        ({"runs": [{"run": 1, "rider": "one", "bike": "A", "value": 0}]}, "runs[0].value"),
+        ({"runs": [{"run": 1, "rider": "one", "bike": "A", "value": -3}]}, "runs[0].value"),
+        (
+            {"runs": [{"run": 1, "rider": "one", "bike": "A", "ratings": {"noise": 11}}]},
+            "runs[0].ratings.noise",
+        ),
+        ({"runs": [{"run": 1, "rider": "one", "bike": "A", "ratings": {"smell": 1}}]}, None),
+        (
+            {"runs": [{"run": 2, "rider": "one", "bike": "A"}, {"run": 2, "rider": "one", "bike": "B"}]},
+            "runs[1].run",
+        ),
+    ],
+)
+def test_what_cannot_be_is_refused_by_its_field(change, where):
+    data = {"name": "x", "bikes": ["A", "B"], "riders": ["one"], "runs": [], **change}
+    with pytest.raises(InvalidInput) as error:
+        validate(SwapTest, data)
+    assert where is None or error.value.problems[0].where == where
+
+
+def test_runs_that_are_not_ridden_or_left_out_do_not_count():
+    rows = [("one", "A", 100), ("one", "B", 110), ("two", "A", 200), ("two", "B", 220)]
+    more = [*rows, {"rider": "one", "bike": "A"}, {"rider": "one", "bike": "A", "value": 5, "left_out": True}]
+    one, two = swap_answer(of_runs(rows)), swap_answer(of_runs(more))
+    assert (one.difference, one.runs) == (two.difference, two.runs)
+    assert two.to_ride == 1
+
+
+def test_run_is_what_a_plan_is_made_of():
+    assert planned(["A", "B"], ["one"], 4)[0] == Run(
+        run=1, rider="one", bike=planned(["A", "B"], ["one"], 4)[0].bike
+    )
