@@ -10,9 +10,11 @@ from kettledrum.core.terms.quantities import Model, Name, Notes, Within, refused
 
 MOST_SWAP_TESTS = 12
 MOST_SWAP_BIKES, MOST_SWAP_RIDERS, MOST_SWAP_RUNS = 4, 6, 200
-Measured = Literal["time", "power", "effort", "speed"]
+Measured = Literal["time", "power", "effort", "speed", "rolling time", "rolling distance"]
 """What is held against each other as a ratio: time in s, power in W, effort in the rider’s own measure, speed
-in km/h."""
+in km/h; of a coast-down from rest the time in s down its slope, or the distance in m rolled out on the level
+behind it.
+"""
 Feel = Literal["noise", "drag", "shifting under load", "starting", "hands"]
 """What riders rate from 0, none of it, to 10; for shifting and starting from 0, bad, to 10."""
 FEELS: tuple[Feel, ...] = ("noise", "drag", "shifting under load", "starting", "hands")
@@ -40,8 +42,16 @@ class Run(Model):
     notes: Notes | None = None
 
 
+class Slope(Model):
+    """The slope of a coast-down: rise over run, and its length in m."""
+
+    grade: Annotated[float, Within(0.005, 0.3)]
+    length_m: Annotated[float, Within(5, 2000, unit="m")]
+
+
 class SwapTest(Model):
-    """A test of bikes that are swapped between riders on one `loop`, a road of the job by its name.
+    """A test of bikes that are swapped between riders on one `loop`, a road of the job by its name; or
+    of bikes that roll down one `slope`.
 
     Raises for names that are told twice, for a run of a rider or bike that is not in the test, and for two
     runs of one number.
@@ -52,6 +62,7 @@ class SwapTest(Model):
     bikes: Annotated[list[Name], Field(min_length=1, max_length=MOST_SWAP_BIKES)]
     riders: Annotated[list[Name], Field(min_length=1, max_length=MOST_SWAP_RIDERS)]
     loop: Name | None = None
+    slope: Slope | None = None
     runs: Annotated[list[Run], Field(max_length=MOST_SWAP_RUNS)]
     notes: Notes | None = None
 

@@ -10,6 +10,8 @@ _MORE = {
     "time": ("takes {} more time than", "takes {} less time than"),
     "power": ("asks for {} more power than", "asks for {} less power than"),
     "effort": ("costs {} more effort than", "costs {} less effort than"),
+    "rolling time": ("rolls down in {} more time than", "rolls down in {} less time than"),
+    "rolling distance": ("rolls {} farther than", "rolls {} less far than"),
     "speed": ("is {} faster than", "is {} slower than"),
 }
 

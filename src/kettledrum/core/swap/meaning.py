@@ -1,0 +1,137 @@
+"""What a measured difference means for the efficiencies that a job assumes, by the ride model."""
+
+import math
+from collections.abc import Callable
+
+from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.route import Route
+from kettledrum.core.job.swap_test import SwapTest
+from kettledrum.core.parts.efficiency import path_efficiency, stage_efficiency
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.roads.profile import profile
+from kettledrum.core.roads.ride import ride
+from kettledrum.core.swap.answer_result import Difference, SwapAnswer
+from kettledrum.core.swap.coast_down import crr_of
+from kettledrum.core.swap.meaning_result import SwapMeaning, Taken
+from kettledrum.core.terms.in_words import quoted
+from kettledrum.core.terms.spread import EfficiencySpread
+
+LESS_POWER = 0.97
+"""The ride is timed with all of the rider’s power and with so much of it: how time follows power there."""
+MOST_EFFICIENT = 0.995
+"""No drive lets more through: a measurement that asks for it says that something else differed."""
+
+
+def swap_meaning(
+    test: SwapTest, answer: SwapAnswer, brief: Brief, setups: dict[str, Setup]
+) -> SwapMeaning | None:
+    """What the difference of the second bike against the first means; None as long as there is none.
+
+    `setups` are those of the bikes by their names, as far as the job knows them; the loop is a road of the
+    brief.
+    """
+    if not answer.differences or answer.differences[0].difference is None:
+        return None
+    difference = answer.differences[0]
+    if test.measured.startswith("rolling"):
+        return _rolling(test, difference, brief)
+    if test.measured == "effort":
+        return SwapMeaning(says="An effort that is felt cannot be turned into an efficiency.")
+    first, second = (setups.get(name) for name in test.bikes[:2])
+    if first is None or second is None:
+        missing = test.bikes[0] if first is None else test.bikes[1]
+        return SwapMeaning(says=f"Which setup {quoted(missing)} is, the job does not know.")
+    if test.measured == "power":
+        # At one speed: what goes in for the same that comes out.
+        return _drive(difference, first, second, lambda logarithm: math.exp(-logarithm))
+    routes = (brief.road.routes or []) if brief.road else []
+    route = next((each for each in routes if each.name == test.loop), None)
+    if route is None:
+        what = "Which road the loop is" if test.loop is None else f"The road {quoted(test.loop)}"
+        return SwapMeaning(says=f"{what} is not known: choose it, and the ride model tells what this means.")
+    follows = time_follows_power(brief, first, route)
+    sign = -1.0 if test.measured == "speed" else 1.0
+    return _drive(difference, first, second, lambda logarithm: math.exp(sign * logarithm / follows))
+
+
+def time_follows_power(brief: Brief, setup: Setup, route: Route) -> float:
+    """By what share the time on a road changes for a share of power: below 0, and above −1."""
+    times = []
+    for share in (1.0, LESS_POWER):
+        rider = brief.rider.model_copy(
+            update={
+                "power_w": brief.rider.power_w * share,
+                "burst_w": None if brief.rider.burst_w is None else brief.rider.burst_w * share,
+            }
+        )
+        alone = brief.model_copy(
+            update={"rider": rider, "setups": [setup.model_copy(update={"motors": None})], "reference": None}
+        )
+        times.append(ride(alone, profile(route)).setups[0].time_s)
+    return math.log(times[1] / times[0]) / math.log(LESS_POWER)
+
+
+def _drive(difference: Difference, first: Setup, second: Setup, of: Callable[[float], float]) -> SwapMeaning:
+    assert difference.difference is not None and difference.interval is not None
+    middle = of(math.log1p(difference.difference))
+    low, high = sorted(of(math.log1p(end)) for end in difference.interval)
+    own, other = path_efficiency(first.path), path_efficiency(second.path)
+    assumed = other.typical / own.typical
+    take = _take(second, own.typical, (low, middle, high))
+    inside = low <= assumed <= high
+    measured = f"{middle * 100:.1f} % of what the first lets through ({low * 100:.1f} to {high * 100:.1f} %)"
+    agrees = (
+        f"the job assumes {assumed * 100:.1f} %, which is within it"
+        if inside
+        else f"the job assumes {assumed * 100:.1f} %, which it speaks against"
+    )
+    more = "" if take else ". More than all cannot come out: something else than the drive differed"
+    return SwapMeaning(
+        efficiency=middle,
+        efficiency_interval=(low, high),
+        assumed=assumed,
+        take=take,
+        says=f"By the ride model its drive lets through {measured}; {agrees}{more}.",
+    )
+
+
+def _take(setup: Setup, first: float, ratios: tuple[float, float, float]) -> Taken | None:
+    """The efficiency of the gears of a setup by which its whole path is as measured."""
+    places = [place for place, stage in enumerate(setup.path) if stage.kind != "sprockets"]
+    place = places[-1] if places else 0
+    rest = path_efficiency(setup.path).typical / stage_efficiency(setup.path[place])[0].typical
+    low, middle, high = (first * ratio / rest for ratio in ratios)
+    if middle > MOST_EFFICIENT:
+        return None
+    spread = EfficiencySpread(
+        low=round(low, 4), typical=round(middle, 4), high=round(min(high, MOST_EFFICIENT), 4)
+    )
+    return Taken(setup=setup.name, stage=place, efficiency=spread)
+
+
+def _rolling(test: SwapTest, difference: Difference, brief: Brief) -> SwapMeaning:
+    if test.slope is None:
+        return SwapMeaning(says="How steep and how long the slope is, is not said.")
+    assert difference.difference is not None and difference.interval is not None
+    moves, slope, distance = conditions(brief).resistance, test.slope, test.measured == "rolling distance"
+
+    def crr(share: float) -> float | None:
+        return crr_of(moves, slope, 1 + share, distance=distance)
+
+    middle = crr(difference.difference)
+    if middle is None:
+        return SwapMeaning(
+            crr_first=moves.crr,
+            says="Rolling resistance alone does not explain it: air, brakes, bearings or slope differ.",
+        )
+    ends = [crr(end) for end in difference.interval]
+    known = sorted(end for end in ends if end is not None)
+    between = f", between {known[0]:.4f} and {known[-1]:.4f}" if len(known) == 2 else ""
+    return SwapMeaning(
+        crr_first=moves.crr,
+        crr=middle,
+        crr_interval=(known[0], known[-1]) if len(known) == 2 else None,
+        says=f"If it is rolling resistance alone, {quoted(difference.bike)} has {middle:.4f}{between}, where "
+        f"the first has {moves.crr:.4f} as the job says.",
+    )
