@@ -18,7 +18,7 @@ os.environ.setdefault("PYDANTIC_DISABLE_PLUGINS", "__all__")
 import typer
 from pydantic import TypeAdapter, ValidationError
 
-from kettledrum import care_commands, data_commands
+from kettledrum import data_commands, keep_commands
 from kettledrum.command_input import Data, File, Json, brief_in, content_of, directory_of, print_json
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
 from kettledrum.core.terms.quantities import CadenceBand
@@ -385,9 +385,10 @@ def home_built(file: File, json: Json = False) -> None:
     print_json(result) if json else command_tables.home_built(result)
 
 
-app.command("due")(care_commands.due)
-app.command("tour")(care_commands.tour)
-app.command("kept")(care_commands.kept)
+app.command("due")(keep_commands.due)
+app.command("tour")(keep_commands.tour)
+app.command("kept")(keep_commands.kept)
+app.command("swap-test")(keep_commands.swap_test)
 app.command()(data_commands.backup)
 app.command()(data_commands.restore)
 app.command()(data_commands.data)

@@ -24,6 +24,7 @@ from kettledrum.api.routes import (
     search,
     shelf,
     shelf_import,
+    swap,
     verdict,
     wheels,
 )
@@ -53,6 +54,7 @@ ROUTERS = (
     bike_rides.strict,
     care.router,
     care.strict,
+    swap.strict,
     live.router,
     live.strict,
 )

@@ -5,6 +5,7 @@ from importlib import resources
 from pydantic import BaseModel
 
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.swap_test import SwapTestFile
 from kettledrum.core.log.bike import Log
 from kettledrum.core.parts.setup import Setup
 from kettledrum.formats.archive import Contents
@@ -16,6 +17,7 @@ FORMATS: dict[str, type[BaseModel]] = {
     "kettledrum-archive-1": Contents,
     "kettledrum-shelf-1": Shelf,
     "kettledrum-log-1": Log,
+    "kettledrum-swap-test-1": SwapTestFile,
 }
 """The formats by the names of their schemas."""
 

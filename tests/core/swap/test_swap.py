@@ -278,7 +278,8 @@ def test_a_run_with_a_stop_is_pointed_at_and_counts_until_it_is_left_out():
     (off,) = found.off
     assert off.run == 5
     assert off.off == pytest.approx(0.25, abs=0.03)
-    assert "run 5 is " in found.says
+    assert "Run 5 is " in found.says
+    assert "without it: was there a stop?" in found.says
     runs[4] = runs[4].model_copy(update={"left_out": True})
     without = swap_answer(test.model_copy(update={"runs": runs}))
     assert (without.runs, without.off) == (11, [])
@@ -326,6 +327,55 @@ def test_by_luggage_and_temperature_where_there_are_enough():
     assert set(groups) == {"with luggage", "without luggage", "below 8 °C", "from 8 °C on"}
     few = [row for row in rows if not row["luggage"] or row["temperature_c"] > 12]
     assert all("luggage" not in each.what for each in swap_answer(of_runs(few)).groups)
+
+
+def test_luggage_on_all_runs_alike_is_taken_out_as_the_rider_is():
+    test = made_up(12, 8, 0.02, 0.005)
+    plan = planned(["A", "B"], ["one", "two"], 12, luggage=True, seed=8)
+    loaded = [
+        run.model_copy(update={"luggage": each.luggage, "value": run.value * (1.2 if each.luggage else 1)})
+        for run, each in zip(test.runs, plan, strict=True)
+    ]
+    heavy = swap_answer(test.model_copy(update={"runs": loaded}))
+    assert heavy.remainder < 0.01
+    # Its runs again without what the luggage cost: the same but for one effect more that is fitted.
+    light = swap_answer(
+        test.model_copy(
+            update={
+                "runs": [
+                    run.model_copy(update={"value": run.value / (1.2 if run.luggage else 1)})
+                    for run in loaded
+                ]
+            }
+        )
+    )
+    assert heavy.difference == pytest.approx(light.difference)
+    assert heavy.remainder == pytest.approx(light.remainder)
+    # One run that does not say: then luggage is not taken out, and the runs scatter.
+    unsaid = [loaded[0].model_copy(update={"luggage": None}), *loaded[1:]]
+    assert swap_answer(test.model_copy(update={"runs": unsaid})).remainder > 0.03
+    alone = of_runs(
+        [
+            {"rider": rider, "bike": bike, "value": 100, "luggage": bike == "B"}
+            for rider in ("one", "two")
+            for bike in ("A", "B", "B")
+        ]
+    )
+    assert "luggage was on one bike alone" in swap_answer(alone).says
+
+
+def test_ratings_as_what_is_measured_are_points_themselves():
+    rows = [("one", "A", 0), ("one", "B", 2), ("two", "A", 3), ("two", "B", 6), ("one", "A", 1)]
+    found = swap_answer(of_runs(rows, measured="noise"))
+    assert found.difference == pytest.approx(17 / 7, abs=0.5)
+    assert (found.more_runs_for_1_percent, found.tells) == (None, None)
+    assert found.says.startswith("Noise: “B” against “A” +")
+    with pytest.raises(InvalidInput) as error:
+        of_runs([("one", "A", 11)], measured="drag")
+    assert (error.value.problems[0].where, error.value.problems[0].what) == (
+        "runs[0].value",
+        "must be from 0 to 10",
+    )
 
 
 def test_what_is_not_alike_is_told():

@@ -2098,6 +2098,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/swap/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draw Plan
+         * @description Draws a balanced order of runs.
+         */
+        post: operations["draw_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/swap/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Swap Test
+         * @description What a swap test tells, and what that means for the job; the test may be a draft.
+         */
+        post: operations["answer_swap_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/swap/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Swap Test
+         * @description The test as a file, `kettledrum-swap-test/1`.
+         */
+        post: operations["write_swap_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live/{name}": {
         parameters: {
             query?: never;
@@ -2840,6 +2900,8 @@ export interface components {
             weighing?: components["schemas"]["Weighing"] | null;
             /** Tours */
             tours?: components["schemas"]["Tour"][] | null;
+            /** Swap Tests */
+            swap_tests?: components["schemas"]["SwapTest"][] | null;
             /**
              * Format
              * @constant
@@ -3272,7 +3334,7 @@ export interface components {
             highest: components["schemas"]["Gear"];
             /** Ladder */
             ladder: components["schemas"]["Rung"][];
-            against: components["schemas"]["Difference"] | null;
+            against: components["schemas"]["kettledrum__core__lineup__comparison__Difference"] | null;
             efficiency: components["schemas"]["EfficiencySpread"];
             climb: components["schemas"]["Climb"];
             flat: components["schemas"]["Flat"];
@@ -3535,29 +3597,6 @@ export interface components {
             figures?: components["schemas"]["Frozen"] | null;
             /** Setups */
             setups?: components["schemas"]["Setup"][] | null;
-        };
-        /**
-         * Difference
-         * @description How a setup differs from the reference.
-         *
-         *     `lowest`, `highest` (by development) and `range` as shares: -0.34 is 34 % lower. `gears_below` and
-         *     `gears_above` count the distinct gears at least 5 % beyond the reference's lowest and highest;
-         *     null for a stepless path. `carried` says of each of the reference's gears whether it has an equal here;
-         *     null where the reference is stepless.
-         */
-        Difference: {
-            /** Lowest */
-            lowest: number;
-            /** Highest */
-            highest: number;
-            /** Range */
-            range: number;
-            /** Gears Below */
-            gears_below: number | null;
-            /** Gears Above */
-            gears_above: number | null;
-            /** Carried */
-            carried: components["schemas"]["Carried"][] | null;
         };
         /**
          * Done
@@ -3858,6 +3897,21 @@ export interface components {
         Familiar: {
             range_like: components["schemas"]["Likeness"] | null;
             lowest_like: components["schemas"]["Likeness"] | null;
+        };
+        /**
+         * Felt
+         * @description What was felt: the second bike against the first, in points from 0 to 10.
+         */
+        Felt: {
+            /**
+             * Feel
+             * @enum {string}
+             */
+            feel: "noise" | "drag" | "shifting under load" | "starting" | "hands";
+            /** Differences */
+            differences: components["schemas"]["kettledrum__core__swap__answer_result__Difference"][];
+            /** Says */
+            says: string;
         };
         /**
          * FieldProblem
@@ -4406,6 +4460,15 @@ export interface components {
             epicyclic?: components["schemas"]["PlanetarySet"][] | null;
             /** Names */
             names?: string[] | null;
+        };
+        /**
+         * GroupOfRuns
+         * @description The difference among some of the runs: with luggage or without, the colder or the warmer ones.
+         */
+        GroupOfRuns: {
+            /** What */
+            what: string;
+            difference: components["schemas"]["kettledrum__core__swap__answer_result__Difference"];
         };
         /**
          * Happened
@@ -5632,8 +5695,8 @@ export interface components {
          * @description What the bicycle must do: who rides, what is carried, where, and what is wanted.
          *
          *     With the frame that every setup goes into, the sprockets and belts that can be had, the drives that are
-         *     built at home, how the setups are weighed, and the tours that are planned. Raises when two drives or two
-         *     tours share a name.
+         *     built at home, how the setups are weighed, the tours that are planned, and the tests of swapped
+         *     bikes. Raises when two drives, tours or tests share a name.
          */
         Need: {
             /** Name */
@@ -5652,6 +5715,8 @@ export interface components {
             weighing?: components["schemas"]["Weighing"] | null;
             /** Tours */
             tours?: components["schemas"]["Tour"][] | null;
+            /** Swap Tests */
+            swap_tests?: components["schemas"]["SwapTest"][] | null;
         };
         /**
          * OfOneSetup
@@ -5661,6 +5726,18 @@ export interface components {
             brief: components["schemas"]["Brief"];
             /** Setup */
             setup: string;
+        };
+        /**
+         * OffRun
+         * @description A run that is far off what the others foretell: by such a share, and the difference without it.
+         */
+        OffRun: {
+            /** Run */
+            run: number;
+            /** Off */
+            off: number;
+            /** Without */
+            without: number | null;
         };
         /**
          * Offered
@@ -6221,6 +6298,34 @@ export interface components {
             price?: number | null;
             /** Care */
             care?: components["schemas"]["Task"][] | null;
+        };
+        /**
+         * PlanAsked
+         * @description Which bikes and riders are to ride how often, with luggage half of the time or not; by how much the
+         *     runs of one rider on one bike scatter, as a share.
+         */
+        PlanAsked: {
+            /** Bikes */
+            bikes: string[];
+            /** Riders */
+            riders: string[];
+            /** Runs */
+            runs: number;
+            /**
+             * Luggage
+             * @default false
+             */
+            luggage: boolean;
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /**
+             * Scatter
+             * @default 0.02
+             */
+            scatter: number;
         };
         /**
          * PlanetarySet
@@ -6809,30 +6914,6 @@ export interface components {
             start_m?: number | null;
             /** Legs */
             legs?: components["schemas"]["Leg"][] | null;
-        };
-        /**
-         * Run
-         * @description How a chain or belt runs: the lines of front and rear (middle of the sprockets) from the middle plane,
-         *     and the gaps between neighbouring sprockets, in mm. `tensioner` takes up slack; `pitch_mm` and
-         *     `belt_teeth` are those of a belt; `links` those of the chain that is mounted.
-         */
-        Run: {
-            /** Front Line Mm */
-            front_line_mm?: number | null;
-            /** Rear Line Mm */
-            rear_line_mm?: number | null;
-            /** Front Gap Mm */
-            front_gap_mm?: number | null;
-            /** Rear Gap Mm */
-            rear_gap_mm?: number | null;
-            /** Tensioner */
-            tensioner?: boolean | null;
-            /** Pitch Mm */
-            pitch_mm?: number | null;
-            /** Belt Teeth */
-            belt_teeth?: number | null;
-            /** Links */
-            links?: number | null;
         };
         /**
          * Rung
@@ -7454,6 +7535,16 @@ export interface components {
             hunts: boolean;
         };
         /**
+         * Slope
+         * @description The slope of a coast-down: rise over run, and its length in m.
+         */
+        Slope: {
+            /** Grade */
+            grade: number;
+            /** Length M */
+            length_m: number;
+        };
+        /**
          * SomeRides
          * @description Rides by their ids.
          */
@@ -7555,7 +7646,7 @@ export interface components {
             ][] | null;
             /** Fixed */
             fixed?: boolean | null;
-            run?: components["schemas"]["Run"] | null;
+            run?: components["schemas"]["kettledrum__core__parts__fitting__Run"] | null;
         };
         /**
          * StageOptions
@@ -7754,6 +7845,141 @@ export interface components {
             surface: "smooth asphalt" | "asphalt" | "rough asphalt" | "gravel" | "loose gravel" | "earth" | "sand" | "snow";
             /** Share */
             share: number;
+        };
+        /**
+         * SwapAnswer
+         * @description What a swap test tells: of the second bike against the first, as `kettledrum swap-test` prints it, and
+         *     of all others against the first in `differences`; runs far off the others, what was felt, and by luggage
+         *     and temperature. `more_runs_for_1_percent` is how many more would tell a difference of 1 %, null where the
+         *     scatter is not known yet; `tells` the smallest difference that as many runs as there are tell.
+         *     `meaning` is what it means for the job, null without one.
+         */
+        SwapAnswer: {
+            /** Name */
+            name: string;
+            /**
+             * Measured
+             * @enum {string}
+             */
+            measured: "time" | "power" | "effort" | "speed" | "rolling time" | "rolling distance" | "noise" | "drag" | "shifting under load" | "starting" | "hands";
+            /** Runs */
+            runs: number;
+            /** To Ride */
+            to_ride: number;
+            /** Difference */
+            difference: number | null;
+            /** Interval */
+            interval: [
+                number,
+                number
+            ] | null;
+            /** P */
+            p: number | null;
+            /** Remainder */
+            remainder: number | null;
+            /** More Runs For 1 Percent */
+            more_runs_for_1_percent: number | null;
+            /** Tells */
+            tells: number | null;
+            /** Differences */
+            differences: components["schemas"]["kettledrum__core__swap__answer_result__Difference"][];
+            /** Off */
+            off: components["schemas"]["OffRun"][];
+            /** Felt */
+            felt: components["schemas"]["Felt"][];
+            /** Groups */
+            groups: components["schemas"]["GroupOfRuns"][];
+            /** Unbalanced */
+            unbalanced: string[];
+            meaning?: components["schemas"]["SwapMeaning"] | null;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
+         * SwapMeaning
+         * @description What a difference of the second bike against the first means for its drive, by the ride model: the
+         *     share of the efficiency of the first that it has, with its interval, and what the job `assumed`; or for
+         *     its coefficient of rolling resistance, `crr` of the first as the job has it. Null where it cannot be told:
+         *     `says` tells why. `take` would set the job right.
+         */
+        SwapMeaning: {
+            /** Efficiency */
+            efficiency?: number | null;
+            /** Efficiency Interval */
+            efficiency_interval?: [
+                number,
+                number
+            ] | null;
+            /** Assumed */
+            assumed?: number | null;
+            /** Crr First */
+            crr_first?: number | null;
+            /** Crr */
+            crr?: number | null;
+            /** Crr Interval */
+            crr_interval?: [
+                number | null,
+                number | null
+            ] | null;
+            take?: components["schemas"]["Taken"] | null;
+            /** Says */
+            says: string;
+        };
+        /**
+         * SwapPlan
+         * @description The runs in the order in which they are ridden, and the smallest difference that they can show, as a
+         *     share; null where they are too few to tell any. `even` says that each rider rides each bike as often.
+         */
+        SwapPlan: {
+            /** Runs */
+            runs: components["schemas"]["kettledrum__core__job__swap_test__Run"][];
+            /** Tells */
+            tells: number | null;
+            /** Even */
+            even: boolean;
+        };
+        /**
+         * SwapTest
+         * @description A test of bikes that are swapped between riders on one `loop`, a road of the job by its name; or
+         *     of bikes that roll down one `slope`.
+         *
+         *     Raises for values of 0 but for ratings, for names that are told twice, for a run of a rider or bike
+         *     that is not in the test, and for two runs of one number.
+         */
+        SwapTest: {
+            /** Name */
+            name: string;
+            /**
+             * Measured
+             * @default time
+             * @enum {string}
+             */
+            measured: "time" | "power" | "effort" | "speed" | "rolling time" | "rolling distance" | "noise" | "drag" | "shifting under load" | "starting" | "hands";
+            /** Bikes */
+            bikes: string[];
+            /** Riders */
+            riders: string[];
+            /** Loop */
+            loop?: string | null;
+            slope?: components["schemas"]["Slope"] | null;
+            /** Runs */
+            runs: components["schemas"]["kettledrum__core__job__swap_test__Run"][];
+            /** Notes */
+            notes?: string | null;
+        };
+        /**
+         * Taken
+         * @description An efficiency that would stand for what was measured: of which stage of which setup.
+         */
+        Taken: {
+            /** Setup */
+            setup: string;
+            /** Stage */
+            stage: number;
+            efficiency: components["schemas"]["EfficiencySpread"];
         };
         /**
          * TakenAlong
@@ -8787,6 +9013,116 @@ export interface components {
             spent: number;
             /** Foretold */
             foretold: number;
+        };
+        /**
+         * Run
+         * @description A run of a rider on a bike. `value` is what was measured, null where it is still to be ridden;
+         *     `ratings` what the rider wrote down before any figure was known; `left_out` takes it out of the answer.
+         */
+        kettledrum__core__job__swap_test__Run: {
+            /** Run */
+            run: number;
+            /** Rider */
+            rider: string;
+            /** Bike */
+            bike: string;
+            /** Value */
+            value?: number | null;
+            /** Luggage */
+            luggage?: boolean | null;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /** Wind Kmh */
+            wind_kmh?: number | null;
+            /** Power W */
+            power_w?: number | null;
+            /** Ratings */
+            ratings?: {
+                [key: string]: number;
+            } | null;
+            /** On */
+            on?: string | null;
+            /** Left Out */
+            left_out?: boolean | null;
+            /** Notes */
+            notes?: string | null;
+        };
+        /**
+         * Difference
+         * @description How a setup differs from the reference.
+         *
+         *     `lowest`, `highest` (by development) and `range` as shares: -0.34 is 34 % lower. `gears_below` and
+         *     `gears_above` count the distinct gears at least 5 % beyond the reference's lowest and highest;
+         *     null for a stepless path. `carried` says of each of the reference's gears whether it has an equal here;
+         *     null where the reference is stepless.
+         */
+        kettledrum__core__lineup__comparison__Difference: {
+            /** Lowest */
+            lowest: number;
+            /** Highest */
+            highest: number;
+            /** Range */
+            range: number;
+            /** Gears Below */
+            gears_below: number | null;
+            /** Gears Above */
+            gears_above: number | null;
+            /** Carried */
+            carried: components["schemas"]["Carried"][] | null;
+        };
+        /**
+         * Run
+         * @description How a chain or belt runs: the lines of front and rear (middle of the sprockets) from the middle plane,
+         *     and the gaps between neighbouring sprockets, in mm. `tensioner` takes up slack; `pitch_mm` and
+         *     `belt_teeth` are those of a belt; `links` those of the chain that is mounted.
+         */
+        kettledrum__core__parts__fitting__Run: {
+            /** Front Line Mm */
+            front_line_mm?: number | null;
+            /** Rear Line Mm */
+            rear_line_mm?: number | null;
+            /** Front Gap Mm */
+            front_gap_mm?: number | null;
+            /** Rear Gap Mm */
+            rear_gap_mm?: number | null;
+            /** Tensioner */
+            tensioner?: boolean | null;
+            /** Pitch Mm */
+            pitch_mm?: number | null;
+            /** Belt Teeth */
+            belt_teeth?: number | null;
+            /** Links */
+            links?: number | null;
+        };
+        /**
+         * Difference
+         * @description A bike against the first: as a share (0.018 is 1.8 % more) or, of ratings, in points; with its 95 %
+         *     interval, the chance of as large a difference where there is none, and what was found. Null where it
+         *     cannot be told: `why` says what stands in the way.
+         */
+        kettledrum__core__swap__answer_result__Difference: {
+            /** Bike */
+            bike: string;
+            /** Runs */
+            runs: number;
+            /** Difference */
+            difference: number | null;
+            /** Interval */
+            interval: [
+                number,
+                number
+            ] | null;
+            /** P */
+            p: number | null;
+            /** Remainder */
+            remainder: number | null;
+            /**
+             * Told
+             * @enum {string}
+             */
+            told: "more" | "less" | "nothing" | "not known";
+            /** Why */
+            why?: string | null;
         };
     };
     responses: never;
@@ -18837,6 +19173,271 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["TourPlan"];
                 };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    draw_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwapPlan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    answer_swap_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapTest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwapAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    write_swap_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapTest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Bad Request */
             400: {

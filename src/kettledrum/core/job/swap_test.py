@@ -10,15 +10,28 @@ from kettledrum.core.terms.quantities import Model, Name, Notes, Within, refused
 
 MOST_SWAP_TESTS = 12
 MOST_SWAP_BIKES, MOST_SWAP_RIDERS, MOST_SWAP_RUNS = 4, 6, 200
-Measured = Literal["time", "power", "effort", "speed", "rolling time", "rolling distance"]
+Measured = Literal[
+    "time",
+    "power",
+    "effort",
+    "speed",
+    "rolling time",
+    "rolling distance",
+    "noise",
+    "drag",
+    "shifting under load",
+    "starting",
+    "hands",
+]
 """What is held against each other as a ratio: time in s, power in W, effort in the rider’s own measure, speed
 in km/h; of a coast-down from rest the time in s down its slope, or the distance in m rolled out on the level
-behind it.
+behind it. What is felt is held against each other as a difference in points.
 """
 Feel = Literal["noise", "drag", "shifting under load", "starting", "hands"]
 """What riders rate from 0, none of it, to 10; for shifting and starting from 0, bad, to 10."""
 FEELS: tuple[Feel, ...] = ("noise", "drag", "shifting under load", "starting", "hands")
-RunValue = Annotated[float, Within(0, 1_000_000, above=True)]
+RunValue = Annotated[float, Within(0, 1_000_000)]
+MOST_POINTS = 10.0
 Rating = Annotated[float, Within(0, 10)]
 RunNumber = Annotated[int, Within(1, 1000, whole=True)]
 
@@ -53,8 +66,8 @@ class SwapTest(Model):
     """A test of bikes that are swapped between riders on one `loop`, a road of the job by its name; or
     of bikes that roll down one `slope`.
 
-    Raises for names that are told twice, for a run of a rider or bike that is not in the test, and for two
-    runs of one number.
+    Raises for values of 0 but for ratings, for names that are told twice, for a run of a rider or bike
+    that is not in the test, and for two runs of one number.
     """
 
     name: Name
@@ -74,6 +87,10 @@ class SwapTest(Model):
                     raise refused("must differ from the others’ names", f"{key}[{place}]")
         numbers: set[int] = set()
         for place, run in enumerate(self.runs):
+            if run.value is not None and self.is_felt and run.value > MOST_POINTS:
+                raise refused(f"must be from 0 to {MOST_POINTS:g}", f"runs[{place}].value")
+            if run.value == 0 and not self.is_felt:
+                raise refused("must be above 0", f"runs[{place}].value")
             if run.rider not in self.riders:
                 raise refused(f"must be one of the riders: {', '.join(self.riders)}", f"runs[{place}].rider")
             if run.bike not in self.bikes:
@@ -83,8 +100,13 @@ class SwapTest(Model):
             numbers.add(run.run)
         return self
 
+    @property
+    def is_felt(self) -> bool:
+        """Whether its values are ratings."""
+        return self.measured in FEELS
+
 
 class SwapTestFile(SwapTest):
     """A swap test as a file."""
 
-    format: Literal["kettledrum-swap-test/1"]
+    format: Literal["kettledrum-swap-test/1"] = "kettledrum-swap-test/1"

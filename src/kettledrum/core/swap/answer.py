@@ -21,17 +21,21 @@ LEAST_IN_GROUP = 4
 
 
 def swap_answer(test: SwapTest) -> SwapAnswer:
-    """Works a swap test out: the logarithm of each value is its rider’s, its bike’s, and a remainder.
+    """Works a swap test out: the logarithm of each value, or a rating itself, is its rider’s, its bike’s,
+    and a remainder.
 
     Runs that are still to be ridden or left out do not count.
     """
     ridden = [run for run in test.runs if run.value is not None and not run.left_out]
-    values = np.log(np.array([run.value for run in ridden], dtype=float))
+    ratio = not test.is_felt
+    values = _values(test, ridden)
     fit = _fit(test, ridden, values)
-    differences = _differences(test, ridden, fit, ratio=True)
+    shown = fit if ratio else None
+    differences = _differences(test, ridden, fit, ratio=ratio)
     second = differences[0] if differences else None
     found = SwapAnswer(
         name=test.name,
+        measured=test.measured,
         runs=len(ridden),
         to_ride=sum(run.value is None and not run.left_out for run in test.runs),
         difference=second.difference if second else None,
@@ -39,9 +43,9 @@ def swap_answer(test: SwapTest) -> SwapAnswer:
         p=second.p if second else None,
         remainder=second.remainder if second else None,
         more_runs_for_1_percent=None
-        if fit is None
-        else more_runs(fit.remainder, len(ridden), *_effects(test, ridden)),
-        tells=None if fit is None else math.expm1(_half(fit.remainder, len(ridden), *_effects(test, ridden))),
+        if shown is None
+        else more_runs(shown.remainder, len(ridden), *_effects(test, ridden)),
+        tells=None if shown is None else smallest_told(shown.remainder, len(ridden), *_effects(test, ridden)),
         differences=differences,
         off=_off(test, ridden, values, fit),
         felt=[*_felt(test)],
@@ -52,17 +56,29 @@ def swap_answer(test: SwapTest) -> SwapAnswer:
     return found
 
 
+def _values(test: SwapTest, runs: Sequence[Run]) -> Floats:
+    """What is fitted of runs that have a value."""
+    values = np.array([run.value for run in runs], dtype=float)
+    return values if test.is_felt else np.log(values)
+
+
 def _fit(test: SwapTest, runs: Sequence[Run], values: Floats) -> Fit | None:
     if len(test.bikes) < 2 or not runs:
         return None
     riders = [test.riders.index(run.rider) for run in runs]
     bikes = [test.bikes.index(run.bike) for run in runs]
-    return fitted(values, riders, bikes, len(test.bikes))
+    return fitted(values, riders, bikes, len(test.bikes), _loaded(runs))
+
+
+def _loaded(runs: Sequence[Run]) -> list[bool] | None:
+    """Which runs had luggage, where all say so and it differs: then it is taken out as the rider is."""
+    said = [run.luggage for run in runs]
+    return None if None in said or len(set(said)) < 2 else [bool(each) for each in said]
 
 
 def _effects(test: SwapTest, runs: Sequence[Run]) -> tuple[int, int]:
-    """How many riders rode, and how many bikes are in the test."""
-    return len({run.rider for run in runs}), len(test.bikes)
+    """How many riders rode, with luggage as one more where it differs, and how many bikes are in the test."""
+    return len({run.rider for run in runs}) + (_loaded(runs) is not None), len(test.bikes)
 
 
 def _half(remainder: float, runs: int, riders: int, bikes: int) -> float:
@@ -136,6 +152,9 @@ def _stands_in_the_way(test: SwapTest, runs: Sequence[Run]) -> str:
     least = sum(_effects(test, runs))
     if len(runs) < least:
         return f"{least} runs are the least; there are {len(runs)}"
+    loads = [{run.luggage for run in runs if run.bike == bike} for bike in test.bikes]
+    if _loaded(runs) is not None and all(len(each) == 1 for each in loads):
+        return "luggage was on one bike alone: bike and luggage cannot be told apart until it is swapped"
     return "each rider rode a bike of their own: rider and bike cannot be told apart until they swap"
 
 
@@ -157,12 +176,13 @@ def _off(test: SwapTest, runs: Sequence[Run], values: Floats, fit: Fit | None) -
         if t_chance(fit.degrees - 1, abs(away)) * len(runs) < 1 - SURE:
             others = [each for each in range(len(runs)) if each != place]
             without = _fit(test, [runs[each] for each in others], values[others])
+            size = float if test.is_felt else math.expm1
             found.append(
                 OffRun(
                     run=run.run,
                     # From what the others foretell, not from a line that it pulled along.
-                    off=math.expm1(residual / room),
-                    without=None if without is None else math.expm1(float(without.against_first[0])),
+                    off=size(residual / room),
+                    without=None if without is None else size(float(without.against_first[0])),
                 )
             )
     return found
@@ -202,9 +222,8 @@ def _groups(test: SwapTest, runs: Sequence[Run]) -> list[GroupOfRuns]:
         if any(len(group) < LEAST_IN_GROUP for _, group in pair):
             continue
         for what, group in pair:
-            values = np.log(np.array([run.value for run in group], dtype=float))
-            fit = _fit(test, group, values)
-            second = _differences(test, group, fit, ratio=True)[:1]
+            fit = _fit(test, group, _values(test, group))
+            second = _differences(test, group, fit, ratio=not test.is_felt)[:1]
             found += [
                 GroupOfRuns(what=what, difference=each) for each in second if each.difference is not None
             ]

@@ -4,7 +4,8 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from kettledrum.core.job.swap_test import Feel
+from kettledrum.core.job.swap_test import Feel, Measured
+from kettledrum.core.swap.meaning_result import SwapMeaning
 
 Told = Literal["more", "less", "nothing", "not known"]
 
@@ -53,9 +54,11 @@ class SwapAnswer(BaseModel):
     of all others against the first in `differences`; runs far off the others, what was felt, and by luggage
     and temperature. `more_runs_for_1_percent` is how many more would tell a difference of 1 %, null where the
     scatter is not known yet; `tells` the smallest difference that as many runs as there are tell.
+    `meaning` is what it means for the job, null without one.
     """
 
     name: str
+    measured: Measured
     runs: int
     to_ride: int
     difference: float | None
@@ -69,4 +72,5 @@ class SwapAnswer(BaseModel):
     felt: list[Felt]
     groups: list[GroupOfRuns]
     unbalanced: list[str]
+    meaning: SwapMeaning | None = None
     says: str = ""

@@ -40,9 +40,15 @@ class Fit:
         return t_chance(self.degrees, abs(float(self.against_first[place])) / error)
 
 
-def fitted(values: Floats, riders: Sequence[int], bikes: Sequence[int], bike_count: int) -> Fit | None:
-    """Fits runs by their rider and bike, both as places; None where they do not tell the bikes apart, or
-    leave no degree of freedom for the remainder.
+def fitted(
+    values: Floats,
+    riders: Sequence[int],
+    bikes: Sequence[int],
+    bike_count: int,
+    loaded: Sequence[bool] | None = None,
+) -> Fit | None:
+    """Fits runs by their rider and bike, both as places, and by whether they were `loaded`; None where they
+    do not tell the bikes apart, or leave no degree of freedom for the remainder.
 
     Ordinary least squares with one effect a rider and one a bike against the first (Montgomery, *Design and
     Analysis of Experiments*, ch. 4: the rider is the block).
@@ -54,6 +60,8 @@ def fitted(values: Floats, riders: Sequence[int], bikes: Sequence[int], bike_cou
         design[row, present.index(rider)] = 1.0
         if bike:
             design[row, len(present) + bike - 1] = 1.0
+    if loaded is not None:
+        design = np.column_stack([design, np.array(loaded, dtype=float)])
     degrees = rows - design.shape[1]
     if degrees <= 0 or np.linalg.matrix_rank(design) < design.shape[1]:
         return None
@@ -62,10 +70,10 @@ def fitted(values: Floats, riders: Sequence[int], bikes: Sequence[int], bike_cou
     residuals = values - design @ effects
     variance = float(residuals @ residuals) / degrees
     variance = 0.0 if variance < EVEN**2 else variance
-    first = len(present)
+    first, end = len(present), len(present) + bike_count - 1
     return Fit(
-        against_first=effects[first:],
-        error=np.sqrt(variance * np.diag(inverse)[first:]),
+        against_first=effects[first:end],
+        error=np.sqrt(variance * np.diag(inverse)[first:end]),
         remainder=float(np.sqrt(variance)),
         degrees=degrees,
         residuals=residuals,

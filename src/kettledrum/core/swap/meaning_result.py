@@ -15,8 +15,8 @@ class Taken(BaseModel):
 
 class SwapMeaning(BaseModel):
     """What a difference of the second bike against the first means for its drive, by the ride model: the
-    share of the efficiency of the first that it has, with its interval, and what the job `assumed`; or for its
-    coefficient of rolling resistance, `crr` of the first as the job has it. Null where it cannot be told:
+    share of the efficiency of the first that it has, with its interval, and what the job `assumed`; or for
+    its coefficient of rolling resistance, `crr` of the first as the job has it. Null where it cannot be told:
     `says` tells why. `take` would set the job right.
     """
 

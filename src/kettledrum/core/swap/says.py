@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from kettledrum.core.job.swap_test import Feel, SwapTest
 from kettledrum.core.swap.answer_result import Difference, SwapAnswer
-from kettledrum.core.terms.in_words import counted, listed, quoted
+from kettledrum.core.terms.in_words import capital, counted, listed, quoted
 
 _MORE = {
     "time": ("takes {} more time than", "takes {} less time than"),
@@ -27,10 +27,11 @@ def swap_says(found: SwapAnswer, test: SwapTest) -> str:
         return "One bike alone tells nothing: a second one has to be ridden by the same riders."
     first = test.bikes[0]
     told = [_told(each, first, test) for each in found.differences]
-    if found.off:
-        runs = listed([f"run {each.run} is {share(each.off)} off" for each in found.off])
+    for each in found.off:
+        without = "" if each.without is None else f", {_signed_off(each.without, test)} without it"
         told.append(
-            f"{runs} what the others foretell: was there a stop? It is counted until you leave it out."
+            f"Run {each.run} is {_off(each.off, test)} off what the others foretell{without}: was there a "
+            "stop? It counts until you leave it out."
         )
     if found.more_runs_for_1_percent:
         told.append(f"{counted(found.more_runs_for_1_percent, 'more run')} would tell 1 %.")
@@ -39,10 +40,20 @@ def swap_says(found: SwapAnswer, test: SwapTest) -> str:
     return " ".join(told)
 
 
+def _off(figure: float, test: SwapTest) -> str:
+    return f"{abs(figure):.1f} points" if test.is_felt else share(figure)
+
+
+def _signed_off(figure: float, test: SwapTest) -> str:
+    return f"{figure:+.1f} points" if test.is_felt else _signed(figure)
+
+
 def _told(one: Difference, first: str, test: SwapTest) -> str:
     if one.difference is None or one.interval is None:
         return f"Nothing can be told of {quoted(one.bike)} yet: {one.why}."
     low, high = one.interval
+    if test.is_felt:
+        return f"{capital(test.measured)}: {_points(one, first)}."
     if one.told == "nothing":
         ends = f"{_signed(low)} and {_signed(high)}"
         return (
@@ -72,8 +83,14 @@ def felt_says(feel: Feel, differences: Sequence[Difference], test: SwapTest) -> 
         if each.difference is None or each.interval is None:
             told.append(f"of {quoted(each.bike)} nothing can be told yet")
             continue
-        low, high = each.interval
-        points = f"{each.difference:+.1f} points, between {low:+.1f} and {high:+.1f}"
-        sure = "" if each.told != "nothing" else ": nothing to be told apart"
-        told.append(f"{quoted(each.bike)} against {quoted(test.bikes[0])} {points}{sure}")
+        told.append(_points(each, test.bikes[0]))
     return f"{feel}: {listed(told)}"
+
+
+def _points(one: Difference, first: str) -> str:
+    assert one.difference is not None
+    assert one.interval is not None
+    low, high = one.interval
+    points = f"{one.difference:+.1f} points, between {low:+.1f} and {high:+.1f}"
+    sure = ": nothing to be told apart" if one.told == "nothing" else ""
+    return f"{quoted(one.bike)} against {quoted(first)} {points}{sure}"

@@ -1,15 +1,17 @@
-"""What falls due, a tour and what upkeep cost, as tables for a terminal."""
+"""What falls due, a tour, what upkeep cost and swap tests, as tables for a terminal."""
 
 from typing import TYPE_CHECKING
 
 from rich.text import Text
 
 from kettledrum.command_tables import columns_of, terminal
+from kettledrum.core.job.swap_test import FEELS
 
 if TYPE_CHECKING:
     from kettledrum.core.care.due_result import Due
     from kettledrum.core.care.spent_result import AsItWas
     from kettledrum.core.care.tour_result import TourPlan
+    from kettledrum.core.swap.answer_result import SwapAnswer
 
 
 def due(result: "Due") -> None:
@@ -75,3 +77,31 @@ def kept(found: "list[tuple[str, AsItWas]]") -> None:
             label = f"{year.year}, {year.km:,.0f} km"
             grid.add_row(label, "", "", f"{year.spent:.2f}", f"{year.foretold:.2f}")
         console.print(grid)
+
+
+def swap_test(answer: "SwapAnswer") -> None:
+    """Prints what a swap test tells."""
+    console = terminal()
+    console.print(Text(answer.says))
+    if answer.meaning is not None:
+        console.print(Text(answer.meaning.says))
+    for each in answer.felt:
+        console.print(Text(each.says))
+    grid = columns_of("Bike", "Runs", "Difference", "Between", "and", "Chance of none")
+    for one in answer.differences:
+        if one.difference is not None and one.interval is not None and one.p is not None:
+            ends = [_share(end, answer) for end in one.interval]
+            grid.add_row(Text(one.bike), str(one.runs), _share(one.difference, answer), *ends, f"{one.p:.3f}")
+    for group in answer.groups:
+        one = group.difference
+        if one.difference is not None and one.interval is not None and one.p is not None:
+            ends = [_share(end, answer) for end in one.interval]
+            label = Text(f"{one.bike}, {group.what}")
+            grid.add_row(label, str(one.runs), _share(one.difference, answer), *ends, f"{one.p:.3f}")
+    console.print(grid)
+    for told in answer.unbalanced:
+        console.print(Text(f"Not alike: {told}"))
+
+
+def _share(figure: float, answer: "SwapAnswer") -> str:
+    return f"{figure:+.1f} points" if answer.measured in FEELS else f"{figure:+.1%}"

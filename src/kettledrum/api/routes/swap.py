@@ -1,0 +1,98 @@
+"""Swap tests: a balanced plan drawn, what the runs tell, and what that means for the job."""
+
+from typing import Annotated
+
+from fastapi import Response
+from pydantic import BaseModel, Field, StrictBool
+
+from kettledrum.api.routing import routed
+from kettledrum.api.the_store import TheStore
+from kettledrum.core.job.swap_test import (
+    MOST_SWAP_BIKES,
+    MOST_SWAP_RIDERS,
+    Run,
+    SwapTest,
+)
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.swap.answer_result import SwapAnswer
+from kettledrum.core.terms.quantities import Model, Name, Within
+from kettledrum.formats.file_names import attached, file_name
+from kettledrum.store import Store
+
+strict = routed("swap", "/jobs/{job_id}/swap")
+
+Scatter = Annotated[float, Within(0, 0.5, above=True)]
+RunCount = Annotated[int, Within(4, 48, whole=True)]
+Seed = Annotated[int, Within(0, 1_000_000, whole=True)]
+
+
+class PlanAsked(Model):
+    """Which bikes and riders are to ride how often, with luggage half of the time or not; by how much the
+    runs of one rider on one bike scatter, as a share.
+    """
+
+    bikes: Annotated[list[Name], Field(min_length=2, max_length=MOST_SWAP_BIKES)]
+    riders: Annotated[list[Name], Field(min_length=1, max_length=MOST_SWAP_RIDERS)]
+    runs: RunCount
+    luggage: StrictBool = False
+    seed: Seed = 0
+    scatter: Scatter = 0.02
+
+
+class SwapPlan(BaseModel):
+    """The runs in the order in which they are ridden, and the smallest difference that they can show, as a
+    share; null where they are too few to tell any. `even` says that each rider rides each bike as often.
+    """
+
+    runs: list[Run]
+    tells: float | None
+    even: bool
+
+
+@strict.post("/plan", response_model_exclude_unset=True)
+def draw_plan(job_id: str, asked: PlanAsked, store: TheStore) -> SwapPlan:
+    """Draws a balanced order of runs."""
+    from kettledrum.core.swap.answer import smallest_told
+    from kettledrum.core.swap.plan import planned
+
+    store.jobs.mark(job_id)
+    runs = planned(asked.bikes, asked.riders, asked.runs, luggage=asked.luggage, seed=asked.seed)
+    return SwapPlan(
+        runs=runs,
+        tells=smallest_told(asked.scatter, asked.runs, len(asked.riders), len(asked.bikes)),
+        even=asked.runs % (len(asked.bikes) * len(asked.riders)) == 0,
+    )
+
+
+@strict.post("/answer")
+def answer_swap_test(job_id: str, test: SwapTest, store: TheStore) -> SwapAnswer:
+    """What a swap test tells, and what that means for the job; the test may be a draft."""
+    from kettledrum.core.swap.answer import swap_answer
+    from kettledrum.core.swap.meaning import swap_meaning
+
+    answer = swap_answer(test)
+    answer.meaning = swap_meaning(test, answer, store.jobs.brief(job_id), _setups(job_id, store))
+    return answer
+
+
+@strict.post("/file", response_class=Response)
+def write_swap_test(job_id: str, test: SwapTest, store: TheStore) -> Response:
+    """The test as a file, `kettledrum-swap-test/1`."""
+    from kettledrum.formats.swap_test_file import swap_test_text
+
+    store.jobs.mark(job_id)
+    name = file_name(test.name, ending="json")
+    return Response(swap_test_text(test), media_type="application/json", headers=attached(name))
+
+
+def _setups(job_id: str, store: Store) -> dict[str, Setup]:
+    """The setups of a job by their names, and by the names of the bikes that were built from them.
+
+    A bike whose setup the job has no more is known by what is mounted on it.
+    """
+    setups = {held.setup.name: held.setup for held in store.jobs.job(job_id).setups}
+    found = dict(setups)
+    for record, _ in store.bikes.bikes(job_id):
+        mounted = record.bike.mounted[-1].setup
+        found.setdefault(record.bike.name, setups.get(mounted.name, mounted))
+    return found
