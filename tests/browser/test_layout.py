@@ -24,6 +24,7 @@ VIEWS = [
     "Sheet",
     "Bikes",
     "Care",
+    "Swap test",
     "Parts",
 ]
 

@@ -18,6 +18,7 @@ VIEWS = (
     "verdict",
     "bikes",
     "care",
+    "swap-tests",
 )
 
 

@@ -95,6 +95,10 @@ export type WheelSize = components["schemas"]["WheelSize"];
 export type WheelSizes = components["schemas"]["WheelSizes"];
 
 export type AsItWas = components["schemas"]["AsItWas"];
+export type SwapAnswer = components["schemas"]["SwapAnswer"];
+export type SwapPlan = components["schemas"]["SwapPlan"];
+export type SwapTest = components["schemas"]["SwapTest"];
+export type PlanAsked = components["schemas"]["PlanAsked"];
 export type Tour = components["schemas"]["Tour"];
 export type TourPlan = components["schemas"]["TourPlan"];
 export type CarePage = components["schemas"]["CarePage"];

@@ -134,6 +134,13 @@ export const VIEWS: readonly View[] = [
   },
   {
     group: "Keep",
+    name: "Swap test",
+    path: "swap-test",
+    key: "x",
+    View: loaded("SwapView", () => import("../views/swap/SwapView")),
+  },
+  {
+    group: "Keep",
     name: "Parts",
     path: "parts",
     key: "p",

@@ -1,5 +1,7 @@
 import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "../words/entry";
 import {
+  clockOf,
+  clockText,
   durationOf,
   durationText,
   kilogramsOf,
@@ -164,6 +166,8 @@ const KINDS = {
   day: { text: asTyped, of: (text) => text },
   /** Hours and minutes, "1:44", or minutes alone. */
   duration: { numeric: true, unit: () => "h:min", text: numbersBy(durationText), of: durationOf },
+  /** Minutes and seconds, "56:50", kept in seconds. */
+  clock: { numeric: true, unit: () => "min:s", text: numbersBy(clockText), of: clockOf },
   flag: {
     text: (value) => (typeof value === "boolean" ? (value ? "yes" : "no") : asTyped(value)),
     of: (text) => text === "yes",

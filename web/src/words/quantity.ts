@@ -124,3 +124,22 @@ export const durationText = (minutes: number): string => {
   const whole = Math.round(minutes);
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}`;
 };
+
+/** Seconds: "3410", minutes and seconds as "56:50", or hours too as "1:02:30". */
+export function clockOf(text: string): Entered | undefined {
+  const found = /^\s*(?:(\d+):)?(\d+):(\d{1,2}(?:[.,]\d+)?)\s*$/.exec(text);
+  if (!found) return numberOf(text.replace(/\s*s$/, ""));
+  const seconds = numberOf(found[3] ?? "");
+  return typeof seconds === "number"
+    ? Number(found[1] ?? 0) * 3600 + Number(found[2]) * 60 + seconds
+    : undefined;
+}
+
+export const clockText = (seconds: number): string => {
+  const tenths = Math.round(seconds * 10);
+  const [minutes, rest] = [Math.floor(tenths / 600), tenths % 600];
+  const shown = `${String(Math.floor(rest / 10)).padStart(2, "0")}${rest % 10 ? `.${rest % 10}` : ""}`;
+  return minutes < 60
+    ? `${minutes}:${shown}`
+    : `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, "0")}:${shown}`;
+};

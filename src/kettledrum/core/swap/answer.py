@@ -16,7 +16,7 @@ from kettledrum.core.terms.student import t_chance, t_quantile
 ONE_PERCENT = math.log(1.01)
 MOST_RUNS_SAID = 2000
 """More than so many runs nobody rides: then it is said that it cannot be told so."""
-LEAST_IN_GROUP = 4
+LEAST_IN_GROUP = 6
 """With fewer runs in a group nothing is said of it."""
 
 

@@ -72,7 +72,7 @@ def fitted(
     variance = 0.0 if variance < EVEN**2 else variance
     first, end = len(present), len(present) + bike_count - 1
     return Fit(
-        against_first=effects[first:end],
+        against_first=np.where(np.abs(effects) < EVEN, 0.0, effects)[first:end],
         error=np.sqrt(variance * np.diag(inverse)[first:end]),
         remainder=float(np.sqrt(variance)),
         degrees=degrees,

@@ -78,6 +78,7 @@ def _drive(difference: Difference, first: Setup, second: Setup, of: Callable[[fl
     low, high = sorted(of(math.log1p(end)) for end in difference.interval)
     own, other = path_efficiency(first.path), path_efficiency(second.path)
     assumed = other.typical / own.typical
+    told = difference.told != "nothing"
     take = _take(second, own.typical, (low, middle, high))
     inside = low <= assumed <= high
     measured = f"{middle * 100:.1f} % of what the first lets through ({low * 100:.1f} to {high * 100:.1f} %)"
@@ -91,7 +92,7 @@ def _drive(difference: Difference, first: Setup, second: Setup, of: Callable[[fl
         efficiency=middle,
         efficiency_interval=(low, high),
         assumed=assumed,
-        take=take,
+        take=take if told else None,
         says=f"By the ride model its drive lets through {measured}; {agrees}{more}.",
     )
 

@@ -16,6 +16,7 @@ import { useUnits } from "../../words/units";
 import { AddCriterion } from "./AddCriterion";
 import { DecisionPart } from "./DecisionPart";
 import { Figures } from "./Figures";
+import { MeasuredApart } from "./MeasuredApart";
 import { Musts } from "./Musts";
 import { RowMore } from "./RowMore";
 import { PlanPart } from "./PlanPart";
@@ -63,6 +64,7 @@ export function VerdictView() {
         <>
           <Says text={found.says} stale={bench.stale} />
           <p className={styles.tip}>{inUnits(found.tip_says, units)}</p>
+          <MeasuredApart job={job} tests={bench.need.swap_tests ?? []} />
           <div className={styles.saved}>
             <SaveState entry={need.entry} refused={problems.length > 0} />
             {found.usual_weights && (

@@ -10,6 +10,7 @@ from kettledrum.core.care.due import due
 from kettledrum.core.care.spent import as_it_was
 from kettledrum.core.care.tour import tour_plan
 from kettledrum.core.keeping.rates import rates
+from kettledrum.core.swap.answer import swap_answer
 from kettledrum.demo import demo_data, honey_round
 
 ON = date(2026, 6, 1)
@@ -78,3 +79,35 @@ def test_bad_words_are_refused_by_name(run, brief, log, file):
     code, _, told = run("tour", file(bare), log)
     assert code == 2
     assert "has no tour" in told
+
+
+def test_a_swap_test_prints_what_the_core_finds(run, brief, file):
+    job = honey_round()
+    test = job.swap_tests[0]
+    given = file({"format": "kettledrum-swap-test/1", **test.model_dump(mode="json", exclude_unset=True)})
+    found = swap_answer(test)
+    code, text, _ = run("swap-test", given, "--json")
+    assert code == 0
+    assert json.loads(text) == found.model_dump(mode="json")
+    _, text, _ = run("swap-test", given, "--brief", brief)
+    told = " ".join(text.split())
+    assert found.says in told
+    # The brief alone does not know which setups the bikes are.
+    assert "Which setup “The heavy one” is, the job does not know." in told
+    setups = {"bikes": [setup.name for setup in job.setups[2:4]], "riders": ["one"]}
+    rows = [(0, 100), (1, 110), (1, 111), (0, 101), (0, 100)]
+    runs = [
+        {"run": place + 1, "rider": "one", "bike": setups["bikes"][which], "value": value}
+        for place, (which, value) in enumerate(rows)
+    ]
+    power = file({"name": "x", "measured": "power", **setups, "runs": runs})
+    _, text, _ = run("swap-test", power, "--brief", brief, "--json")
+    assert json.loads(text)["meaning"]["efficiency"] == pytest.approx(0.909, abs=0.002)
+    noise = file(
+        {"name": "x", "measured": "noise", **setups, "runs": [{**each, "value": 3} for each in runs]}
+    )
+    _, text, _ = run("swap-test", noise)
+    assert "+0.0 points" in text
+    code, _, told = run("swap-test", file({"name": "x", "bikes": [], "riders": ["a"], "runs": []}))
+    assert code == 2
+    assert told.startswith("bikes: ")

@@ -1,0 +1,73 @@
+"""Swap tests through the API: a plan drawn, answered with its meaning, written as a file, kept in the job."""
+
+import pytest
+
+from kettledrum.core.job.swap_test import SwapTest
+from kettledrum.core.swap.answer import swap_answer
+from kettledrum.core.swap.plan import planned
+from kettledrum.demo import demo_data, honey_round
+from kettledrum.formats.archive import Everything
+from kettledrum.formats.swap_test_file import read_swap_test
+
+DEMO = honey_round().swap_tests[0]
+ASKED = {"bikes": ["A", "B"], "riders": ["one", "two"], "runs": 8}
+
+
+@pytest.fixture
+def job(client, store):
+    data = demo_data()
+    store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
+    return client.get("/api/jobs").json()[0]["id"]
+
+
+def test_a_plan_is_the_cores(client, job):
+    plan = client.post(f"/api/jobs/{job}/swap/plan", json={**ASKED, "seed": 3}).json()
+    drawn = planned(["A", "B"], ["one", "two"], 8, seed=3)
+    assert plan["runs"] == [run.model_dump(mode="json", exclude_unset=True) for run in drawn]
+    assert plan["even"]
+    assert 0 < plan["tells"] < 0.05
+    odd = client.post(f"/api/jobs/{job}/swap/plan", json={**ASKED, "runs": 6}).json()
+    assert not odd["even"]
+    few = client.post(
+        f"/api/jobs/{job}/swap/plan", json={**ASKED, "riders": ["1", "2", "3"], "runs": 4}
+    ).json()
+    assert few["tells"] is None
+
+
+@pytest.mark.parametrize(
+    ("change", "where"),
+    [({"runs": 3}, "runs"), ({"runs": 49}, "runs"), ({"bikes": ["A"]}, "bikes"), ({"scatter": 0}, "scatter")],
+)
+def test_a_plan_that_cannot_be_is_refused(client, job, change, where):
+    answer = client.post(f"/api/jobs/{job}/swap/plan", json={**ASKED, **change})
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["where"] == where
+
+
+def test_the_answer_is_the_cores_with_what_it_means_for_the_jobs_bikes(client, job):
+    test = DEMO.model_dump(mode="json", exclude_unset=True)
+    found = client.post(f"/api/jobs/{job}/swap/answer", json=test).json()
+    own = swap_answer(DEMO).model_dump(mode="json")
+    assert {**found, "meaning": None} == own
+    # The bikes are known by the setups that they were built from.
+    assert found["meaning"]["assumed"] == pytest.approx(0.9946, abs=1e-3)
+    assert found["meaning"]["take"] is None
+    unknown = {**test, "bikes": ["The heavy one", "Another"], "runs": []}
+    assert client.post(f"/api/jobs/{job}/swap/answer", json=unknown).json()["meaning"] is None
+
+
+def test_a_test_goes_out_as_a_file_and_is_read_again(client, job):
+    test = DEMO.model_dump(mode="json", exclude_unset=True)
+    answer = client.post(f"/api/jobs/{job}/swap/file", json=test)
+    assert "attachment" in answer.headers["content-disposition"]
+    read = read_swap_test(answer.content)
+    assert SwapTest.model_validate(read.model_dump(exclude={"format"}, exclude_unset=True)) == DEMO
+
+
+def test_a_job_keeps_its_tests_and_refuses_two_of_a_name(client, store, job):
+    held = store.jobs.job(job)
+    assert held.need.swap_tests == [DEMO]
+    need = held.need.model_dump(mode="json", exclude_unset=True)
+    need["swap_tests"] = [need["swap_tests"][0]] * 2
+    answer = client.put(f"/api/jobs/{job}?version={held.version}", json=need)
+    assert answer.json()["problems"][0]["where"] == "swap_tests[1].name"

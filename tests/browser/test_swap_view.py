@@ -1,0 +1,124 @@
+"""Swap test: planned, ridden on a phone, read, taken over, printed; bad input refused where it stands."""
+
+import re
+
+import pytest
+from on_page import field
+from playwright.sync_api import Page, expect
+
+from kettledrum.demo import demo_data
+from kettledrum.formats.archive import Everything
+from kettledrum.store import Store
+
+
+@pytest.fixture
+def swap(page: Page, demo_server) -> Page:
+    data = demo_data()
+    store = Store(demo_server.data / "demo")
+    store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
+    store.close()
+    page.goto(demo_server.address)
+    page.get_by_role("link", name="Swap test").click()
+    expect(says(page)).to_contain_text("Nothing can be told: “The yard bike” against “The heavy one”")
+    return page
+
+
+def says(page: Page):
+    return page.locator("[data-says]").first
+
+
+def test_a_run_with_a_stop_is_left_out_and_the_answer_comes(swap):
+    expect(says(swap)).to_contain_text("Run 7 is 11.7 % off what the others foretell")
+    swap.get_by_role("button", name="Run 7: leave it out").click()
+    expect(says(swap)).to_contain_text("“The yard bike” takes 1.2 % more time than “The heavy one”")
+    expect(swap.get_by_text("the job assumes 99.5 %, which it speaks against").first).to_be_visible()
+    swap.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(says(swap)).to_contain_text("Nothing can be told")
+
+
+def test_what_was_measured_is_taken_over_and_stands_in_the_verdict(swap, demo_server):
+    # Nothing is told yet: nothing is offered.
+    expect(swap.get_by_role("button", name="Take it over")).to_be_hidden()
+    swap.get_by_role("button", name="Run 7: leave it out").click()
+    swap.get_by_role("button", name="Take it over").click()
+    expect(swap.get_by_text("the job assumes 97.9 %, which is within it").first).to_be_visible()
+    expect(swap.get_by_role("button", name="Taken over")).to_be_disabled()
+    job = demo_server.get("api/jobs")[0]["id"]
+    setups = [held["setup"] for held in demo_server.get(f"api/jobs/{job}")["setups"]]
+    (hub,) = (setup for setup in setups if setup["name"] == "Eight-speed hub")
+    assert hub["path"][1]["efficiency"]["typical"] < 0.92
+    swap.get_by_role("link", name="Verdict").click()
+    expect(swap.get_by_text("Measured side by side")).to_be_visible()
+    expect(swap.get_by_role("link", name="Which of the two runs harder?")).to_be_visible()
+
+
+def test_a_test_is_planned_and_ridden_on_a_phone(swap):
+    swap.set_viewport_size({"width": 390, "height": 844})
+    swap.get_by_role("button", name="Add a test").click()
+    expect(says(swap)).to_contain_text("was not ridden yet")
+    plan = swap.get_by_role("form", name="Draw the order")
+    plan.locator("[data-place=runs]").fill("4")
+    plan.get_by_role("button", name="Draw the order").click()
+    expect(swap.get_by_text(re.compile("So many runs can show a difference of"))).to_be_visible()
+    expect(says(swap)).to_contain_text("4 runs are still to be ridden")
+    for at in range(4):
+        run = swap.get_by_role("listitem").filter(has_text=re.compile(f"^{at + 1}"))
+        second = "Five-speed hub" in run.inner_text()
+        swap.get_by_role("button", name=f"Run {at + 1}: write it down").click()
+        place = f"swap_tests[1].runs[{at}]"
+        # What was felt comes first; no figure is in sight.
+        expect(field(swap, f"{place}.value")).to_be_hidden()
+        field(swap, f"{place}.ratings.noise").fill("6" if second else "2")
+        swap.get_by_role("button", name="Now the figures").click()
+        field(swap, f"{place}.value").fill("52:1" + str(at) if second else "50:0" + str(at))
+        swap.get_by_role("button", name=f"Run {at + 1}: write it down").click()
+    expect(says(swap)).to_contain_text("“Five-speed hub” takes")
+    expect(says(swap)).not_to_contain_text("still to be ridden")
+    assert swap.evaluate("document.documentElement.scrollWidth <= innerWidth")
+    felt = swap.get_by_role("table", name="Felt, and by group")
+    expect(felt.get_by_role("row", name=re.compile("^Noise Five-speed hub \\+4.0 points"))).to_be_visible()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_what_cannot_be_is_refused_and_stays_as_typed(swap):
+    swap.get_by_role("button", name="Run 1: write it down").click()
+    value = field(swap, "swap_tests[0].runs[0].value")
+    value.fill("0")
+    expect(swap.get_by_text("must be above 0", exact=False)).to_be_visible()
+    expect(value).to_have_value("0")
+    value.fill("1:00:05")
+    field(swap, "swap_tests[0].runs[0].ratings.noise").fill("12")
+    expect(swap.get_by_text("Must be from 0 to 10.")).to_be_visible()
+    field(swap, "swap_tests[0].runs[0].ratings.noise").fill("3")
+    field(swap, "swap_tests[0].bikes").fill("The heavy one, The heavy one")
+    expect(swap.get_by_text("ust differ from the others’ names", exact=False)).to_be_visible()
+    field(swap, "swap_tests[0].bikes").fill("The heavy one, The yard bike")
+    plan = swap.get_by_role("form", name="Draw the order")
+    expect(plan.get_by_role("button", name="Draw the order")).to_be_disabled()
+    swap.get_by_role("button", name="Copy it").click()
+    plan.locator("[data-place=runs]").fill("3")
+    plan.get_by_role("button", name="Draw the order").click()
+    expect(plan).to_contain_text("ust be a whole number from 4 to 48")
+
+
+def test_the_card_is_printed_and_the_file_goes_out(swap):
+    swap.get_by_role("button", name="Card to ride by").click()
+    card = swap.get_by_role("region", name="Card to ride by")
+    expect(card.get_by_role("row")).to_have_count(13)
+    swap.evaluate("window.print = () => { window.printed = true; }")
+    card.get_by_role("button", name="Print the card").click()
+    assert swap.evaluate("window.printed")
+    swap.get_by_role("button", name="Back to the test").click()
+    swap.get_by_role("button", name="Save as…").click()
+    with swap.expect_download() as loading:
+        swap.get_by_role("menuitem", name="Test as a file").click()
+    assert b"kettledrum-swap-test/1" in loading.value.path().read_bytes()
+
+
+def test_an_empty_job_says_how_to_begin(page, demo):
+    page.goto(demo.address)
+    page.get_by_role("link", name="Swap test").click()
+    page.get_by_role("button", name="Remove it").click()
+    expect(says(page)).to_contain_text("Nothing was measured yet.")
+    page.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(page.get_by_role("heading", name="Runs")).to_be_visible()

@@ -1,0 +1,53 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import {
+  api,
+  dataOf,
+  type JobRecord,
+  type PlanAsked,
+  type SwapAnswer,
+  type SwapPlan,
+  type SwapTest,
+} from "./client";
+
+/** What a swap test tells, as it is while typing. */
+export function useSwapAnswer(job: JobRecord, test: SwapTest | undefined) {
+  return useQuery({
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+    queryKey: ["swap", job.id, test?.name, job.mark, test],
+    queryFn: ({ signal }) =>
+      dataOf<SwapAnswer>(
+        api.POST("/api/jobs/{job_id}/swap/answer", {
+          params: { path: { job_id: job.id } },
+          body: test as SwapTest,
+          signal,
+        }),
+      ),
+    enabled: test !== undefined,
+    // Another test’s answer must not be shown as this one’s.
+    placeholderData: (before, query) =>
+      query?.queryKey[1] === job.id && query.queryKey[2] === test?.name ? before : undefined,
+  });
+}
+
+/** Draws a balanced order of runs. */
+export function useDrawPlan(job: JobRecord) {
+  return useMutation({
+    mutationFn: (asked: PlanAsked) =>
+      dataOf<SwapPlan>(
+        api.POST("/api/jobs/{job_id}/swap/plan", { params: { path: { job_id: job.id } }, body: asked }),
+      ),
+  });
+}
+
+/** The test as a file, `kettledrum-swap-test/1`. */
+export async function swapTestFile(job: JobRecord, test: SwapTest): Promise<Blob> {
+  const answer = await fetch(`/api/jobs/${job.id}/swap/file`, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(test),
+  });
+  if (!answer.ok) throw new Error("the test could not be written");
+  return answer.blob();
+}
