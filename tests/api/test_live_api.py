@@ -101,3 +101,16 @@ def test_what_is_left_out_of_an_order_stays_as_it_is(client, job):
     assert client.patch(address, json={"pace": 5}).json()["running"]
     assert not client.patch(address, json={"running": False}).json()["running"]
     assert not client.patch(address, json={}).json()["running"]
+
+
+def test_by_hand_it_waits_for_orders(client, job):
+    made = put(client, job, by_hand=True).json()
+    assert made["by_hand"]
+    assert made["hardest"] > 1
+    assert not put(client, job).json()["by_hand"]
+    name = made["name"]
+    assert client.patch(f"/api/live/{name}", json={"shift": 1, "effort": 1.5}).status_code == 200
+    for bad in ({"shift": 31}, {"shift": 0.5}, {"effort": -1}, {"effort": 6}):
+        answer = client.patch(f"/api/live/{name}", json=bad)
+        assert answer.status_code == 422
+        assert answer.json()["problems"][0]["where"] == next(iter(bad))

@@ -139,3 +139,40 @@ def test_the_bench_has_room_for_a_dozen():
     bench.take_off(first)
     bench.take_off(first)
     assert not bench.holds(first)
+
+
+def test_by_hand_it_takes_orders_of_gears_and_of_effort(clock):
+    simulated = bike()
+    simulated.shifter.take_in_hand()
+    device = BikeOnTheBench(simulated, clock)
+    device.steer(running=True, pace=20)
+    for _ in range(10):
+        clock.now += 0.4
+        device.read()
+    first = device.read()
+    assert first.gear == "1"
+    device.steer(shift=1)
+    for _ in range(10):
+        clock.now += 0.4
+        device.read()
+    second = device.read()
+    assert (second.gear, second.shifts) == ("2", 1)
+    assert second.cadence_rpm < first.cadence_rpm
+    # A pace that is changed orders no gear and no effort.
+    device.steer(pace=30, effort=2.0)
+    assert simulated.effort == 2.0
+    device.steer(running=True)
+    assert simulated.effort == 2.0
+    assert simulated.power_w == 2 * simulated.job.power_w
+
+
+def test_pedalling_harder_is_faster_up_the_same_hill(clock):
+    speeds = []
+    for effort in (0.8, 1.0, 1.5):
+        simulated = bike()
+        simulated.effort = effort
+        for _ in range(2400):
+            simulated.step()
+        speeds.append(simulated.at_m)
+    assert speeds == sorted(speeds)
+    assert speeds[0] < speeds[-1]

@@ -60,8 +60,16 @@ class BikeOnTheBench:
         self._ahead_s = 0.0
         self._rider_w = self._motor_w = 0.0
 
-    def steer(self, *, running: bool | None = None, pace: float | None = None) -> Reading:
-        """Starts it or lets it stand, at a pace from 1 to 1000 times that of the clock.
+    def steer(
+        self,
+        *,
+        running: bool | None = None,
+        pace: float | None = None,
+        shift: int = 0,
+        effort: float | None = None,
+    ) -> Reading:
+        """Starts it or lets it stand, at a pace from 1 to 1000 times that of the clock; orders so many gears
+        up or down, and so many times the power of all day.
 
         What is left out stays as it is, so that a change of pace on its way cannot start or stop the bike.
         """
@@ -69,6 +77,8 @@ class BikeOnTheBench:
             self._move_on()
             self._running = self._running if running is None else running
             self._pace = self._pace if pace is None else pace
+            self._bike.shifter.shift(shift)
+            self._bike.effort = self._bike.effort if effort is None else effort
             return self._reading()
 
     def read(self) -> Reading:

@@ -101,3 +101,66 @@ def test_a_chain_on_sprockets_sweeps_over_several_while_it_runs_and_only_then():
     assert (gears.label, gears.shifts) == ("5", 1)
     assert settle(gears, 8, pedals=False) == "5"
     assert settle(gears, 8) == "1"
+
+
+def test_by_hand_nothing_moves_without_an_order():
+    gears = shifter(PAIR, FIVE)
+    gears.take_in_hand()
+    assert gears.by_hand
+    assert settle(gears, 30) == "1"
+    gears.shift(1)
+    assert settle(gears, 5) == "2"
+    gears.shift(2)
+    assert settle(gears, 5) == "4"
+    gears.shift(-1)
+    assert settle(gears, 30) == "3"
+    assert gears.shifts == 4
+    # Beyond either end there is nothing to order, and one order back is one gear back.
+    gears.shift(9)
+    gears.shift(-1)
+    assert settle(gears, 10) == "4"
+    gears.shift(-30)
+    assert settle(gears, 10) == "1"
+
+
+def test_by_hand_a_shift_takes_its_time_and_a_chain_only_moves_while_it_runs():
+    gears = shifter(PAIR, FIVE)
+    gears.take_in_hand()
+    gears.shift(1)
+    gears.step(0.05, 3.0, pedals=True, dead_centre=False)
+    assert gears.shifting
+    assert gears.label == "1"
+    chain = shifter(sprockets([40], [24, 20, 16]))
+    chain.take_in_hand()
+    chain.shift(1)
+    assert settle(chain, 0, pedals=False) == chain.label
+    assert chain.shifts == 0
+    settle(chain, 10)
+    assert chain.shifts == 1
+
+
+def test_by_hand_a_stepless_path_turns_as_far_as_it_is_turned():
+    gears = shifter(PAIR, stepless_hub(0.5, 1.9))
+    gears.take_in_hand()
+    before = gears.development_m
+    settle(gears, 30)
+    assert gears.development_m == pytest.approx(before)
+    gears.shift(3)
+    settle(gears, 10)
+    assert gears.development_m == pytest.approx(before * 1.06**3)
+    gears.shift(-30)
+    settle(gears, 10)
+    assert gears.development_m == pytest.approx(before)
+    gears.shift(30)
+    settle(gears, 10)
+    assert gears.development_m == pytest.approx(before * 1.9 / 0.5)
+
+
+def test_what_changes_by_itself_cannot_be_taken_in_hand():
+    by_speed = shifter(PAIR, {**hub(1.0, 1.3), "change": {"by": "speed", "trigger_kmh": 17}})
+    by_speed.take_in_hand()
+    assert not by_speed.can_be_shifted
+    assert not by_speed.by_hand
+    by_speed.shift(1)
+    assert settle(by_speed, 10) == "1"
+    assert settle(by_speed, 25) == "2"

@@ -5143,11 +5143,16 @@ export interface components {
          *
          *     `marks_m` and `elevation_m` draw the course. `low_rpm` to `high_rpm` are the cadences at which its gears
          *     stay as they are, around `set_rpm`. `assumed` are the keys whose figures were taken for want of the
-         *     rider's own.
+         *     rider's own. `by_hand` says that its gears wait for orders: not those that change by themselves at a
+         *     speed. `hardest` is so many times the power of all day that the rider holds for a minute.
          */
         LiveBike: {
             /** Name */
             name: string;
+            /** By Hand */
+            by_hand: boolean;
+            /** Hardest */
+            hardest: number;
             /** Length M */
             length_m: number;
             /** Marks M */
@@ -5845,7 +5850,8 @@ export interface components {
         };
         /**
          * OnTheBench
-         * @description A setup of a brief to put on the bench, and how much its motors are to help, by a level's name.
+         * @description A setup of a brief to put on the bench, how much its motors are to help, by a level's name, and whether
+         *     its gears are chosen by hand.
          */
         OnTheBench: {
             brief: components["schemas"]["Brief"];
@@ -5853,6 +5859,11 @@ export interface components {
             setup: string;
             /** Level */
             level?: string | null;
+            /**
+             * By Hand
+             * @default false
+             */
+            by_hand: boolean;
         };
         /**
          * OneChain
@@ -7764,13 +7775,21 @@ export interface components {
         };
         /**
          * Steered
-         * @description Whether the bike goes, and how many times as fast as the clock; what is left out stays as it is.
+         * @description Whether the bike goes, and how many times as fast as the clock; so many gears up, or down below 0; how
+         *     hard the rider pedals, in the power of all day. What is left out stays as it is.
          */
         Steered: {
             /** Running */
             running?: boolean | null;
             /** Pace */
             pace?: number | null;
+            /**
+             * Shift
+             * @default 0
+             */
+            shift: number;
+            /** Effort */
+            effort?: number | null;
         };
         /**
          * Step

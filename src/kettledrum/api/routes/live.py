@@ -31,17 +31,29 @@ RoadAsked = Annotated[
 ]
 
 
+MOST_EFFORT = 5.0
+USUAL_BURST = 2.0
+"""What one pedals with for a minute, in the power of all day, where the rider does not say. Ours."""
+
+
 class OnTheBench(OfOneSetup):
-    """A setup of a brief to put on the bench, and how much its motors are to help, by a level's name."""
+    """A setup of a brief to put on the bench, how much its motors are to help, by a level's name, and whether
+    its gears are chosen by hand.
+    """
 
     level: Name | None = None
+    by_hand: StrictBool = False
 
 
 class Steered(Model):
-    """Whether the bike goes, and how many times as fast as the clock; what is left out stays as it is."""
+    """Whether the bike goes, and how many times as fast as the clock; so many gears up, or down below 0; how
+    hard the rider pedals, in the power of all day. What is left out stays as it is.
+    """
 
     running: StrictBool | None = None
     pace: Annotated[float, Within(1, MOST_PACE)] | None = None
+    shift: Annotated[int, Within(-30, 30, whole=True)] = 0
+    effort: Annotated[float, Within(0, MOST_EFFORT)] | None = None
 
 
 class LiveBike(BaseModel):
@@ -49,10 +61,13 @@ class LiveBike(BaseModel):
 
     `marks_m` and `elevation_m` draw the course. `low_rpm` to `high_rpm` are the cadences at which its gears
     stay as they are, around `set_rpm`. `assumed` are the keys whose figures were taken for want of the
-    rider's own.
+    rider's own. `by_hand` says that its gears wait for orders: not those that change by themselves at a
+    speed. `hardest` is so many times the power of all day that the rider holds for a minute.
     """
 
     name: str
+    by_hand: bool
+    hardest: float
     length_m: float
     marks_m: list[float]
     elevation_m: list[float]
@@ -101,11 +116,15 @@ def put_on_the_bench(
 
         course = of_profile(profile(store.roads.route(job_id, road)))
     bike = SimulatedBike(asked.brief, setup, course, share_of_level(setup, asked.level))
+    if asked.by_hand:
+        bike.shifter.take_in_hand()
     device = BikeOnTheBench(bike)
     every = -(-len(course.distance_m) // MOST_MARKS)
     start, band = course.distance_m[0], bike.shifter.band
     return LiveBike(
         name=bench.put(device),
+        by_hand=bike.shifter.by_hand,
+        hardest=min((bike.job.burst_w or USUAL_BURST * bike.job.power_w) / bike.job.power_w, MOST_EFFORT),
         length_m=course.length_m,
         marks_m=[*(each - start for each in course.distance_m[:-1:every]), course.length_m],
         elevation_m=[*course.elevation_m[:-1:every], course.elevation_m[-1]],
@@ -122,7 +141,7 @@ def put_on_the_bench(
 @strict.patch("/live/{name}")
 def steer(bike: TheBike, steered: Steered) -> Reading:
     """Starts a bike on the bench, lets it stand, or changes its pace."""
-    return bike.steer(running=steered.running, pace=steered.pace)
+    return bike.steer(running=steered.running, pace=steered.pace, shift=steered.shift, effort=steered.effort)
 
 
 @router.delete("/live/{name}", status_code=204)

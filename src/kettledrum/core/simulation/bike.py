@@ -55,7 +55,8 @@ def _limits(motors: Sequence[Motor]) -> list[tuple[float, list[int]]]:
 class SimulatedBike:
     """One setup of a brief on a course, from a standstill to the stop at its end.
 
-    `level` is the share of the rider's power that motors add, their highest unless given. Read off it are
+    `level` is the share of the rider's power that motors add, their highest unless given; `effort` so many
+    times the power of all day is what the rider pedals with, and may be changed as it goes. Read off it are
     `time_s`, the place `at_m`, `speed_mps`, `cadence_rpm` (0 while the feet rest), the powers in W at the
     pedals and of the motors at their shafts, whether one is `walking`, and whether it is `done`.
     """
@@ -70,6 +71,7 @@ class SimulatedBike:
         self.walking = self.done = self._roused = False
         self.at_m = course.distance_m[0]
         self._setup = setup
+        self.effort = 1.0
         self._share = path_efficiency(setup.path).typical
         self._hardest_nm = pushes(brief, setup).hardest_nm * _MEAN_OF_PEAK
         lowest = self.table.gears[0].development_m / 60
@@ -102,6 +104,11 @@ class SimulatedBike:
     def kinetic_j(self) -> float:
         """The energy of motion in J."""
         return 0.5 * self.job.resistance.mass_kg * self.speed_mps**2
+
+    @property
+    def power_w(self) -> float:
+        """What the rider pedals with now."""
+        return self.job.power_w * self.effort
 
     def step(self) -> None:
         """Goes on by one step of time; does nothing once it is done."""
@@ -178,7 +185,7 @@ class SimulatedBike:
     def _push_n(self, speed: float) -> float:
         """The rider's push at the tyre: by the power, and at most as hard as one can push."""
         hardest = self._hardest_nm * 2 * math.pi / self.shifter.development_m * self._share
-        return min(self.job.power_w * self._share / speed, hardest) if speed > 0 else hardest
+        return min(self.power_w * self._share / speed, hardest) if speed > 0 else hardest
 
     def _can_ride(self, driven: list[Driven], grade: float) -> bool:
         """Whether rider and motors keep up the speed below which one gets off."""
@@ -197,7 +204,7 @@ class SimulatedBike:
         for each, cell in zip(driven, self._cells, strict=True):
             calls, shifts = rider_n * at / self._share, self.shifter.eased
             if shifts and each.motor.eases_to_shift is False:
-                calls = self.job.power_w
+                calls = self.power_w
             torque = 0.0
             if cell.left_j != 0 and not (shifts and each.motor.eases_to_shift):
                 torque = called_for(each, at, self.table, self.job, self.level, calls)

@@ -35,6 +35,10 @@ def cadence_kept(setup: Setup, cadence_rpm: tuple[float, float]) -> Band:
     return Band(max(aim - dead, 0.0), aim, aim + dead)
 
 
+GRIP_TURN = 1.06
+"""By so much, in proportion, one order moves a stepless path. Ours."""
+
+
 class Shifter:
     """The gears of a path as they are changed while riding.
 
@@ -63,6 +67,7 @@ class Shifter:
         self._changes = None if speeds is None else speeds[: len(self._order) - 1]
         start = automatic.start_gear if automatic and automatic.start_gear else 1
         self._start = min(start, len(self._order)) - 1
+        self._hand: float | None = None
         self._at = self._start
         self._target: int | None = None
         self._left_s = 0.0
@@ -70,6 +75,34 @@ class Shifter:
         self.eased = False
         self.shifts = 0
         self.development_m = self._developments[0 if table.stepless else self._at]
+
+    @property
+    def can_be_shifted(self) -> bool:
+        """Whether a hand can choose its gears: none of them change by themselves at a speed."""
+        return not self._triggers and self._changes is None
+
+    @property
+    def by_hand(self) -> bool:
+        """Whether its gears are chosen by orders."""
+        return self._hand is not None
+
+    def take_in_hand(self) -> None:
+        """Leaves the gears to orders from now on, where a hand can choose them."""
+        if self.can_be_shifted:
+            self._hand = self.development_m if self._stepless else float(self._at)
+
+    def shift(self, by: int) -> None:
+        """Orders so many gears up, or down below 0; on a stepless path so many small turns of the grip.
+
+        Beyond the last gear nothing is ordered; without a hand at it, nothing at all.
+        """
+        if self._hand is None:
+            return
+        if self._stepless:
+            low, high = self._developments[0], self._developments[-1]
+            self._hand = min(max(self._hand * GRIP_TURN**by, low), high)
+        else:
+            self._hand = float(min(max(int(self._hand) + by, 0), len(self._order) - 1))
 
     @property
     def place(self) -> int:
@@ -109,7 +142,10 @@ class Shifter:
 
     def _choose(self, speed_mps: float, *, pedals: bool) -> None:
         at_rest = speed_mps < _AT_REST_MPS
-        target = self._start if at_rest and not pedals else self._wanted(speed_mps)
+        if self._hand is not None:
+            target = int(self._hand)
+        else:
+            target = self._start if at_rest and not pedals else self._wanted(speed_mps)
         if target == self._at:
             return
         beside = self._at + (1 if target > self._at else -1)
@@ -117,7 +153,7 @@ class Shifter:
             target = beside
         if (at_rest or not pedals) and not self._without_pedalling(self._at, target):
             return
-        if not pedals and not at_rest and not self._follows:
+        if not pedals and not at_rest and not self._follows and self._hand is None:
             return
         self._target, self._left_s, self._waits = target, self._shift_s, self._dead_centres
 
@@ -188,12 +224,14 @@ class Shifter:
         """A stepless path moves towards the set cadence once it has strayed out of the dead band."""
         low, high = self._developments[0], self._developments[-1]
         at_rest = speed_mps < _AT_REST_MPS
-        if not pedals and not at_rest and not self._follows:
+        if not pedals and not at_rest and not self._follows and self._hand is None:
             self._target = None
             return
         cadence = speed_mps * 60 / self.development_m
         strays = not self.band.low_rpm <= cadence <= self.band.high_rpm
         aim = min(max(speed_mps * 60 / self.band.set_rpm, low), high)
+        if self._hand is not None:
+            strays, aim = True, self._hand
         if strays and self._target is None and abs(math.log(aim / self.development_m)) > 1e-3:
             self._target = 0
             self.shifts += 1
