@@ -147,3 +147,44 @@ def test_the_rail_and_a_key_lead_there(live):
     expect(live.get_by_role("heading", name="Live", exact=True)).to_be_visible()
     expect(live.get_by_text("its figures are worked out, not measured")).to_be_visible()
     expect(live.get_by_text("keep hands, hair and clothes away")).to_be_visible()
+
+
+def test_one_rides_by_ones_own_hand_and_compares(live):
+    live.get_by_label("Gears shifted").select_option(label="by your hand")
+    live.get_by_label("Along").select_option(label="Market in the vale and back")
+    live.get_by_role("button", name="20 times as fast").click()
+    live.get_by_role("button", name="Start", exact=True).click()
+    gear = live.locator("[data-figure=gear]")
+    expect(live.locator("[data-figure=cadence]")).to_have_text(re.compile(r"^[6-9]\d\b"))
+    # Downhill, and no gear changes by itself.
+    expect(gear).to_contain_text("1")
+    live.keyboard.press("ArrowRight")
+    expect(gear).to_contain_text("2")
+    expect(live.get_by_text(re.compile(r"^Gear 1 to 2: from \d+ to \d+ rpm, \d+ fewer\.$"))).to_be_visible()
+    live.get_by_role("button", name="Harder gear").click()
+    expect(gear).to_contain_text("3")
+    live.keyboard.press("ArrowLeft")
+    expect(gear).to_contain_text("2")
+    harder = live.get_by_role("button", name="Hold to pedal harder")
+    live.keyboard.down("ArrowUp")
+    expect(harder).to_have_attribute("aria-pressed", "true")
+    live.keyboard.up("ArrowUp")
+    expect(harder).to_have_attribute("aria-pressed", "false")
+    live.get_by_role("button", name="From the start").click()
+    rides = live.get_by_role("table", name="Rides by hand")
+    expect(rides.get_by_role("row")).to_have_count(3)
+    expect(rides.get_by_role("row").nth(1)).to_contain_text("Eight-speed hub")
+    # Another setup beside it: the first ride stays.
+    chosen(live, "Five-speed hub")
+    expect(rides.get_by_role("row")).to_have_count(2)
+    live.get_by_role("button", name="Forget them").click()
+    expect(rides).to_be_hidden()
+
+
+def test_gears_that_change_by_themselves_are_not_taken_in_hand(page, demo_server):
+    jobs = {job["name"]: job["id"] for job in demo_server.get("api/jobs")}
+    page.goto(f"{demo_server.address}jobs/{jobs['Drives of the valley']}/live")
+    chosen(page, "Two-speed hub that shifts by itself")
+    page.get_by_label("Gears shifted").select_option(label="by your hand")
+    page.get_by_role("button", name="Start", exact=True).click()
+    expect(page.get_by_text("These gears change by themselves at a speed")).to_be_visible()

@@ -23,11 +23,13 @@ export interface Ridden {
   road: string;
   /** The level of assistance, or nothing for the highest. */
   level: string;
+  /** Whether its gears wait for orders. */
+  by_hand: boolean;
 }
 
 /** What a bike is put on the bench with; the same as long as nothing it stands on has changed. */
-export const askedOf = (bench: Together, shown: OneOf, { road, level }: Ridden): string =>
-  JSON.stringify([briefOfOne(bench, shown), road, level]);
+export const askedOf = (bench: Together, shown: OneOf, { road, level, by_hand }: Ridden): string =>
+  JSON.stringify([briefOfOne(bench, shown), road, level, by_hand]);
 
 /** Puts a setup on the bench and sets it going. */
 export const usePutOnBench = (bench: Together, shown: OneOf) =>
@@ -39,7 +41,11 @@ export const usePutOnBench = (bench: Together, shown: OneOf) =>
             path: { job_id: ridden.job_id },
             query: ridden.road === "" ? {} : { road: ridden.road },
           },
-          body: { ...briefOfOne(bench, shown), level: ridden.level === "" ? null : ridden.level },
+          body: {
+            ...briefOfOne(bench, shown),
+            level: ridden.level === "" ? null : ridden.level,
+            by_hand: ridden.by_hand,
+          },
         }),
       );
       const now = await steered(bike.name, { running: true, pace });
@@ -50,11 +56,15 @@ export const usePutOnBench = (bench: Together, shown: OneOf) =>
 interface Steered {
   running?: boolean;
   pace?: number;
+  /** So many gears up, or down below 0. */
+  shift?: number;
+  /** So many times the power of all day. */
+  effort?: number;
 }
 
 /** Lets a bike on the bench go or stand, or changes its pace; what is not said stays. */
-const steered = (name: string, body: Steered): Promise<Reading> =>
-  dataOf<Reading>(api.PATCH("/api/live/{name}", { params: { path: { name } }, body }));
+const steered = (name: string, { shift = 0, ...body }: Steered): Promise<Reading> =>
+  dataOf<Reading>(api.PATCH("/api/live/{name}", { params: { path: { name } }, body: { shift, ...body } }));
 
 /** Steers a bike on the bench, one order after the other: the last press must also be the last to arrive. */
 export const useSteering = () =>

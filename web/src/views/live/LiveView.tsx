@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import Pause from "@mui/icons-material/Pause";
 import PlayArrow from "@mui/icons-material/PlayArrow";
 import Replay from "@mui/icons-material/Replay";
@@ -12,8 +12,12 @@ import { Failure } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { OneSetup, type OfSetup } from "../../setup/OneSetup";
 import { BigFigures } from "./BigFigures";
+import { Compared, LastShift } from "./Compared";
+import { Handlebar } from "./Handlebar";
 import styles from "./Live.module.css";
+import { rideOf, shiftsOf } from "./rides";
 import { TrialRide } from "./TrialRide";
+import { useRidesByHand } from "./ridesByHand";
 import { Caution } from "../../ui/Caution";
 
 /** A simulated bike on the bench, read as it goes; and how its gears follow from start to stop. */
@@ -37,17 +41,34 @@ function Shown({ job, bench, shown }: OfSetup) {
   // What was chosen may have been taken away since.
   const road = job.roads.some(({ id }) => id === chosenRoad) ? chosenRoad : "";
   const level = levels.includes(chosenLevel) ? chosenLevel : "";
-  const ridden = { job_id: job.id, road, level };
+  const [byHand, setByHand] = useState(false);
+  const { rides, add, forget } = useRidesByHand(job.id);
+  // What is on the bench now, whatever is looked at meanwhile.
+  const [what, setWhat] = useState({ setup: "", along: "" });
+  const ridden = { job_id: job.id, road, level, by_hand: byHand };
   const stale = putting.data !== undefined && putting.data.asked !== askedOf(bench, shown, ridden);
   const gone = readings.lost === "gone";
-  const rides = now !== undefined && !stale && !gone && now.state !== "arrived";
+  const riding = now !== undefined && !stale && !gone && now.state !== "arrived";
   const going = now !== undefined && now.running && now.state !== "arrived";
-  const start = () => putting.mutate({ ...ridden, pace });
+  const along = job.roads.find(({ id }) => id === road)?.name ?? "start, climb, coast and stop";
+  const current = bike?.by_hand ? rideOf(readings.all, what.setup, what.along, bench.cadence) : undefined;
+  const arrived = now?.state === "arrived";
+  // Whatever is looked at next, a ride that has come to its end stands beside the others.
+  const keep = useEffectEvent(() => current && add(current));
+  useEffect(() => {
+    if (arrived) keep();
+  }, [arrived]);
+  const start = () => {
+    if (current && !arrived) add(current);
+    setWhat({ setup: shown.setup.name, along });
+    putting.mutate({ ...ridden, pace });
+  };
   const steering = useSteering();
-  const steer = (order: { running?: boolean; pace?: number }) => {
+  const steer = (order: { running?: boolean; pace?: number; shift?: number; effort?: number }) => {
     if (order.pace) setPace(order.pace);
     if (bike && now?.state !== "arrived") steering.mutate({ name: bike.name, ...order });
   };
+  const shownRides = current && !arrived ? [...rides, current] : rides;
   return (
     <>
       <ViewHeading
@@ -80,6 +101,17 @@ function Shown({ job, bench, shown }: OfSetup) {
             />
           </div>
         )}
+        <div className={styles.choice}>
+          <ChoiceField
+            label="Gears shifted"
+            value={byHand ? "hand" : ""}
+            choices={[
+              { value: "", label: "as a rider shifts them" },
+              { value: "hand", label: "by your hand" },
+            ]}
+            onChange={(chosen) => setByHand(chosen === "hand")}
+          />
+        </div>
         <div className={styles.paces} role="group" aria-label="How fast time goes">
           {PACES.map((each) => (
             <Button
@@ -94,7 +126,7 @@ function Shown({ job, bench, shown }: OfSetup) {
             </Button>
           ))}
         </div>
-        {rides ? (
+        {riding ? (
           <Button
             variant="contained"
             startIcon={going ? <Pause /> : <PlayArrow />}
@@ -107,7 +139,7 @@ function Shown({ job, bench, shown }: OfSetup) {
             {now ? "Ride it again" : "Start"}
           </Button>
         )}
-        {rides && (
+        {riding && (
           <Button startIcon={<Replay />} onClick={start}>
             From the start
           </Button>
@@ -128,10 +160,27 @@ function Shown({ job, bench, shown }: OfSetup) {
             : "Nothing is heard of the bike just now; trying again."}
         </p>
       )}
+      {bike?.by_hand && !stale && (
+        <>
+          <Handlebar
+            hardest={bike.hardest}
+            going={going}
+            onShift={(by) => steer({ shift: by })}
+            onEffort={(effort) => steer({ effort })}
+          />
+          <LastShift shift={shiftsOf(readings.all).at(-1)} />
+        </>
+      )}
+      {bike && byHand && !bike.by_hand && !stale && (
+        <p role="status" className={styles.quiet}>
+          These gears change by themselves at a speed: no hand can choose them.
+        </p>
+      )}
       <BigFigures now={now} bike={bike} table={shown.table} cadence={bench.cadence} />
       {bike && (
         <Trace bike={bike} readings={readings} place={now?.at_m} colour={setupColour(shown.record.letter)} />
       )}
+      <Compared rides={shownRides} onForget={forget} />
       <TrialRide job={job} bench={bench} shown={shown} />
       <Caution>
         Nothing turns here: it shows how gears and motors would follow, from the figures you gave. On a real
