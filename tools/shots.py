@@ -84,15 +84,6 @@ def costs(page: Page) -> None:
     page.get_by_role("slider", name="After").wait_for()
 
 
-def settings(page: Page) -> None:
-    """The settings, with a backup."""
-    page.get_by_role("link", name="Settings").click()
-    page.get_by_role("button", name="Back up now").click()
-    page.get_by_role("row", name=re.compile("by hand")).first.wait_for()
-    # A path of the machine that takes the pictures belongs into none of them.
-    page.get_by_role("region", name="Where it is").evaluate("part => part.remove()")
-
-
 def road(page: Page) -> None:
     """A road ridden with each setup, read where it is steep."""
     # On a phone the views are behind their groups.
@@ -112,6 +103,12 @@ def care(page: Page) -> None:
     """What falls due on a bike over the year ahead."""
     page.get_by_role("link", name="Care").click()
     page.get_by_role("heading", name="Wear, as it was measured").wait_for()
+
+
+def swap_test(page: Page) -> None:
+    """Two bikes swapped between riders, and what the runs tell."""
+    page.get_by_role("link", name="Swap test").click()
+    page.get_by_role("heading", name="Runs").wait_for()
 
 
 def search(page: Page) -> None:
@@ -203,7 +200,7 @@ PICTURES = [
     ("job", job, 1280, "light"),
     ("internals", in_the_valley(internals), 1280, "light"),
     ("parts", shelf, 1280, "light"),
-    ("settings", settings, 1280, "light"),
+    ("swap-test", swap_test, 1280, "light"),
     ("care", care, 1280, "light"),
 ]
 

@@ -188,3 +188,11 @@ def test_what_is_done_before_stands_first_then_by_km():
     ]
     tasks = on_tour(ridden_on(bike(*care), rode(*[20] * 10), TODAY), Way(1000, 10, TODAY))
     assert [task.what for task in tasks] == ["over", "sooner", "later", "whenever"]
+
+
+def test_three_places_on_the_way_are_named():
+    often = {"what": "chain oiled", "every_km": 100}
+    assert tour(often, 399, days=4).says.endswith("on the way at km 100, 200 and 300, from day 2")
+    assert tour(often, 401, days=4).says.endswith(
+        "on the way at km 100, 200 and 300 and 1 more time, from day 1"
+    )

@@ -150,3 +150,16 @@ def test_even_riding_costs_what_costs_foretells(every, months, cost):
     assert abs((counted.foretold_times if counted else 0) - times) <= (1 if months else 0) or (
         3650 * 3 % every == 0
     )
+
+
+def test_what_was_spent_on_what_fell_due_is_not_told_apart():
+    assert "went on" not in kept(OIL, rides=rode(600)).says
+    paid = [Done(on=day(4), part="hub", what="oil change", cost=30)]
+    assert "went on" not in kept(OIL, rides=rode(600), done=paid).says
+    little = [*paid, Done(on=day(4), part="hub", what="other teeth", cost=2)]
+    assert "went on" not in kept(OIL, rides=rode(600), done=little).says
+
+
+def test_before_the_bike_was_built_no_day_has_gone_by():
+    assert kept(OIL, on=day(-3)).days == 0
+    assert kept(OIL, on=day(0)).days == 0

@@ -250,3 +250,18 @@ def test_every_setup_of_the_demo_can_go_on_a_tour(brief):
             assert plan.says
             assert plan.carry_kg > 0.5
             assert all(each.climbs_to is None or 0 <= each.climbs_to <= 0.3 for each in plan.bikes[0].breaks)
+
+
+def test_three_things_are_named_and_of_more_the_rest_is_counted():
+    tasks = [{"what": what, "every_km": 100} for what in ("one", "two", "three", "four")]
+    three = planned(bikes=[(bike(*tasks[:3]), rode(600))], km=50)
+    assert three.says.startswith("Before 50 km in 8 days: one, two and three. Nothing falls due on the way.")
+    four = planned(bikes=[(bike(*tasks), rode(600))], km=50)
+    assert four.says.startswith("Before 50 km in 8 days: one, two, three and 1 more. Nothing")
+
+
+def test_behind_a_cassette_a_plain_wheel_has_eighteen_teeth():
+    setup = valley("three-speed hub behind a cassette")
+    found = broken(setup, drives_of_the_valley())["hub"]
+    front = min(setup.path[0].front)
+    assert found.development_m == pytest.approx(front / 18 * setup.wheel.circumference_m)
