@@ -1,8 +1,11 @@
 """Swap tests through the API: a plan drawn, answered with its meaning, written as a file, kept in the job."""
 
+import numpy as np
 import pytest
+from ride_files import fit
 
 from kettledrum.core.job.swap_test import SwapTest
+from kettledrum.core.rides.channels import Channels
 from kettledrum.core.swap.answer import swap_answer
 from kettledrum.core.swap.plan import planned
 from kettledrum.demo import demo_data, honey_round
@@ -71,3 +74,37 @@ def test_a_job_keeps_its_tests_and_refuses_two_of_a_name(client, store, job):
     need["swap_tests"] = [need["swap_tests"][0]] * 2
     answer = client.put(f"/api/jobs/{job}?version={held.version}", json=need)
     assert answer.json()["problems"][0]["where"] == "swap_tests[1].name"
+
+
+def around(rounds: int) -> bytes:
+    """A ride file: so many rounds of 14.6 km at 5 m/s."""
+    seconds = 2920 * rounds
+    steady, unknown = np.full(seconds, 5.0), np.full(seconds, np.nan)
+    recorded = Channels(
+        speed_mps=steady,
+        cadence_rpm=np.full(seconds, 70.0),
+        power_w=np.full(seconds, 130.0),
+        elevation_m=unknown,
+        temperature_c=np.full(seconds, 11.0),
+    )
+    return fit(recorded)
+
+
+@pytest.mark.parametrize("rounds", [1, 2])
+def test_the_loop_is_found_in_a_ride_file(client, job, rounds):
+    address = f"/api/jobs/{job}/swap/laps?loop=Market in the vale and back"
+    found = client.post(address, content=around(rounds)).json()
+    assert [lap["seconds"] for lap in found["laps"]] == pytest.approx([2920] * rounds, abs=3)
+    assert found["laps"][0]["temperature_c"] == 11
+    assert found["laps"][0]["power_w"] == 130
+    assert found["on"]
+
+
+def test_a_file_that_is_no_round_and_a_road_that_is_not_there(client, job):
+    other = client.post(f"/api/jobs/{job}/swap/laps?loop=Round of the three apiaries", content=around(1))
+    assert other.status_code == 422
+    assert "not once or several times round" in other.json()["problems"][0]["what"]
+    gone = client.post(f"/api/jobs/{job}/swap/laps?loop=Nowhere", content=around(1))
+    assert gone.json()["problems"][0]["where"] == "loop"
+    bad = client.post(f"/api/jobs/{job}/swap/laps?loop=Market in the vale and back", content=b"no ride")
+    assert bad.status_code == 422

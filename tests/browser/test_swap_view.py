@@ -2,10 +2,13 @@
 
 import re
 
+import numpy as np
 import pytest
 from on_page import field
 from playwright.sync_api import Page, expect
+from ride_files import fit
 
+from kettledrum.core.rides.channels import Channels
 from kettledrum.demo import demo_data
 from kettledrum.formats.archive import Everything
 from kettledrum.store import Store
@@ -122,3 +125,35 @@ def test_an_empty_job_says_how_to_begin(page, demo):
     expect(says(page)).to_contain_text("Nothing was measured yet.")
     page.get_by_role("button", name=re.compile("^Undo")).click()
     expect(page.get_by_role("heading", name="Runs")).to_be_visible()
+
+
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
+def test_a_run_comes_out_of_a_ride_file(swap, tmp_path):
+    def recorded(seconds: int):
+        unknown = np.full(seconds, np.nan)
+        path = tmp_path / f"{seconds}.fit"
+        path.write_bytes(
+            fit(
+                Channels(
+                    speed_mps=np.full(seconds, 5.0),
+                    cadence_rpm=np.full(seconds, 70.0),
+                    power_w=unknown,
+                    elevation_m=unknown,
+                    temperature_c=np.full(seconds, 12.0),
+                )
+            )
+        )
+        return path
+
+    swap.get_by_role("button", name="Run 1: write it down").click()
+    value = field(swap, "swap_tests[0].runs[0].value")
+    part = swap.get_by_role("group", name="Run 1")
+    part.locator("input[type=file]").set_input_files(recorded(1000))
+    expect(part.get_by_role("alert")).to_contain_text("not once or several times round")
+    expect(value).to_have_value("1:00:05")
+    part.locator("input[type=file]").set_input_files(recorded(2920))
+    expect(value).to_have_value(re.compile("^48:(39|40)"))
+    part.locator("input[type=file]").set_input_files(recorded(5840))
+    part.get_by_role("button", name=re.compile("^Round 2: 48:")).click()
+    expect(value).to_have_value(re.compile("^48:"))
+    expect(field(swap, "swap_tests[0].runs[0].temperature_c")).to_have_value("12")

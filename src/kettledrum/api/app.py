@@ -54,6 +54,7 @@ ROUTERS = (
     bike_rides.strict,
     care.router,
     care.strict,
+    swap.router,
     swap.strict,
     live.router,
     live.strict,

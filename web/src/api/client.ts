@@ -96,6 +96,7 @@ export type WheelSizes = components["schemas"]["WheelSizes"];
 
 export type AsItWas = components["schemas"]["AsItWas"];
 export type SwapAnswer = components["schemas"]["SwapAnswer"];
+export type LapsFound = components["schemas"]["LapsFound"];
 export type SwapPlan = components["schemas"]["SwapPlan"];
 export type SwapTest = components["schemas"]["SwapTest"];
 export type PlanAsked = components["schemas"]["PlanAsked"];

@@ -2098,6 +2098,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/swap/laps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Laps
+         * @description The rounds of a loop, a road of the job by its name, in a FIT, TCX or GPX file; nothing is kept.
+         */
+        post: operations["find_laps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/swap/plan": {
         parameters: {
             query?: never;
@@ -4948,6 +4968,36 @@ export interface components {
             all_day_w: number;
             /** Assumed Length */
             assumed_length: boolean;
+        };
+        /**
+         * Lap
+         * @description A round: its time in s, how much of it was `stood`, its length in m; the means of power in W and of the
+         *     temperature in °C, null where they were not recorded.
+         */
+        Lap: {
+            /** Seconds */
+            seconds: number;
+            /** Stood S */
+            stood_s: number;
+            /** Metres */
+            metres: number;
+            /** Power W */
+            power_w: number | null;
+            /** Temperature C */
+            temperature_c: number | null;
+        };
+        /**
+         * LapsFound
+         * @description The rounds of a loop in a ride file: when it began, null where that is not known, and what is to be
+         *     told of the file.
+         */
+        LapsFound: {
+            /** Laps */
+            laps: components["schemas"]["Lap"][];
+            /** On */
+            on: string | null;
+            /** Told */
+            told: string[];
         };
         /**
          * Learnt
@@ -19191,6 +19241,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TourPlan"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    find_laps: {
+        parameters: {
+            query: {
+                loop: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LapsFound"];
                 };
             };
             /** @description Bad Request */

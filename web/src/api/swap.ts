@@ -3,6 +3,7 @@ import {
   api,
   dataOf,
   type JobRecord,
+  type LapsFound,
   type PlanAsked,
   type SwapAnswer,
   type SwapPlan,
@@ -50,4 +51,19 @@ export async function swapTestFile(job: JobRecord, test: SwapTest): Promise<Blob
   });
   if (!answer.ok) throw new Error("the test could not be written");
   return answer.blob();
+}
+
+/** The rounds of a loop in a ride file. */
+export function useLaps(job: JobRecord, loop: string) {
+  return useMutation({
+    mutationFn: (file: Blob) =>
+      dataOf<LapsFound>(
+        api.POST("/api/jobs/{job_id}/swap/laps", {
+          params: { path: { job_id: job.id }, query: { loop } },
+          body: file as never,
+          bodySerializer: (body) => body as never,
+          headers: { "Content-Type": "application/octet-stream" },
+        }),
+      ),
+  });
 }

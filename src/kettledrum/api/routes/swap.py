@@ -1,10 +1,12 @@
 """Swap tests: a balanced plan drawn, what the runs tell, and what that means for the job."""
 
+from datetime import date
 from typing import Annotated
 
-from fastapi import Response
+from fastapi import Depends, Response
 from pydantic import BaseModel, Field, StrictBool
 
+from kettledrum.api.asked import FILE_BODY, file_of_at_most
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.swap_test import (
@@ -15,10 +17,14 @@ from kettledrum.core.job.swap_test import (
 )
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.swap.answer_result import SwapAnswer
+from kettledrum.core.swap.laps_result import Lap
+from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.quantities import Model, Name, Within
 from kettledrum.formats.file_names import attached, file_name
+from kettledrum.formats.gpx import MOST_RIDE_BYTES
 from kettledrum.store import Store
 
+router = routed("swap", "/jobs/{job_id}/swap", strict=False)
 strict = routed("swap", "/jobs/{job_id}/swap")
 
 Scatter = Annotated[float, Within(0, 0.5, above=True)]
@@ -73,6 +79,40 @@ def answer_swap_test(job_id: str, test: SwapTest, store: TheStore) -> SwapAnswer
     answer = swap_answer(test)
     answer.meaning = swap_meaning(test, answer, store.jobs.brief(job_id), _setups(job_id, store))
     return answer
+
+
+class LapsFound(BaseModel):
+    """The rounds of a loop in a ride file: when it began, null where that is not known, and what is to be
+    told of the file.
+    """
+
+    laps: list[Lap]
+    on: date | None
+    told: list[str]
+
+
+@router.post("/laps", openapi_extra=FILE_BODY)
+def find_laps(
+    job_id: str,
+    loop: str,
+    store: TheStore,
+    content: Annotated[bytes, Depends(file_of_at_most(MOST_RIDE_BYTES))],
+) -> LapsFound:
+    """The rounds of a loop, a road of the job by its name, in a FIT, TCX or GPX file; nothing is kept."""
+    from kettledrum.core.rides.channels import channels
+    from kettledrum.core.swap.laps import laps
+    from kettledrum.formats.rides import one_ride
+
+    road = next((each for each in store.jobs.job(job_id).roads if each.name == loop), None)
+    if road is None:
+        raise InvalidInput([Problem("loop", "must be a road of the job, by its name")])
+    read = one_ride(content)
+    began = read.began.astimezone() if read.began is not None else None
+    return LapsFound(
+        laps=laps(channels(read.records), road.length_m),
+        on=began.date() if began else None,
+        told=list(read.told),
+    )
 
 
 @strict.post("/file", response_class=Response)

@@ -1,12 +1,13 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
-import type { FieldProblem, SwapAnswer, SwapTest } from "../../api/client";
+import type { FieldProblem, JobRecord, SwapAnswer, SwapTest } from "../../api/client";
 import { listAt, withValue, type Held } from "../../drafts/held";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
 import sections from "../../ui/section.module.css";
 import { useUnits } from "../../words/units";
-import { ALIKE, FEELS, valueFigure, valueSaid } from "./figures";
+import { ALIKE, FEELS, isClocked, valueFigure, valueSaid } from "./figures";
+import { FromRide } from "./FromRide";
 import styles from "./Swap.module.css";
 
 const FELT: readonly Figure[] = FEELS.map((feel) => ({
@@ -22,6 +23,7 @@ const ABOUT: readonly Figure[] = [
 ];
 
 interface Props {
+  job: JobRecord;
   test: Held;
   place: string;
   problems: FieldProblem[];
@@ -30,7 +32,7 @@ interface Props {
 }
 
 /** The runs in their order: pressed, what was felt is written down first, then what was measured. */
-export function RunsPart({ test, place, problems, off, onChange }: Props) {
+export function RunsPart({ job, test, place, problems, off, onChange }: Props) {
   const [open, setOpen] = useState<number>();
   const runs = listAt(test, "runs");
   const put = (next: Held[]) => onChange(withValue(test, "runs", next));
@@ -46,6 +48,7 @@ export function RunsPart({ test, place, problems, off, onChange }: Props) {
         {runs.map((run, at) => (
           <RunLine
             key={at}
+            job={job}
             test={test}
             run={run}
             place={`${place}.runs[${at}]`}
@@ -75,6 +78,7 @@ export function RunsPart({ test, place, problems, off, onChange }: Props) {
 }
 
 interface LineProps {
+  job: JobRecord;
   test: Held;
   run: Held;
   place: string;
@@ -86,7 +90,7 @@ interface LineProps {
   onRemove: () => void;
 }
 
-function RunLine({ test, run, place, problems, off, open, onOpen, onChange, onRemove }: LineProps) {
+function RunLine({ job, test, run, place, problems, off, open, onOpen, onChange, onRemove }: LineProps) {
   const units = useUnits();
   const measured = test.measured as SwapTest["measured"];
   const wrong = problems.some(({ where }) => where.startsWith(`${place}.`) || where === place);
@@ -129,6 +133,7 @@ function RunLine({ test, run, place, problems, off, open, onOpen, onChange, onRe
       </span>
       {open && (
         <RunFields
+          job={job}
           test={test}
           run={run}
           place={place}
@@ -143,6 +148,7 @@ function RunLine({ test, run, place, problems, off, open, onOpen, onChange, onRe
 }
 
 interface FieldsProps {
+  job: JobRecord;
   test: Held;
   run: Held;
   place: string;
@@ -153,8 +159,11 @@ interface FieldsProps {
 }
 
 /** First what was felt, blind; the figures behind one more press. */
-function RunFields({ test, run, place, problems, called, onChange, onRemove }: FieldsProps) {
+function RunFields({ job, test, run, place, problems, called, onChange, onRemove }: FieldsProps) {
   const [seen, setSeen] = useState(run.value !== undefined);
+  const measured = test.measured as SwapTest["measured"];
+  const readable = isClocked(measured) || measured === "power";
+  const loop = job.roads.find(({ name }) => name === test.loop)?.name;
   const edited = { document: run, place, problems, onChange };
   const choices = (key: "riders" | "bikes") =>
     Array.isArray(test[key]) ? (test[key] as unknown[]).map(String) : [];
@@ -170,10 +179,10 @@ function RunFields({ test, run, place, problems, called, onChange, onRemove }: F
       {seen ? (
         <>
           <p className={styles.step}>What was measured:</p>
-          <FigureFields
-            figures={[valueFigure(test.measured as SwapTest["measured"]), ...ABOUT, ...who]}
-            {...edited}
-          />
+          {loop !== undefined && readable && (
+            <FromRide job={job} loop={loop} measured={measured} run={run} onChange={onChange} />
+          )}
+          <FigureFields figures={[valueFigure(measured), ...ABOUT, ...who]} {...edited} />
           <Button size="small" onClick={onRemove}>
             Remove {called.toLowerCase()}
           </Button>

@@ -111,6 +111,7 @@ export function SwapView() {
           {!ridden && plan}
           <RunsPart
             key={`runs ${shown}`}
+            job={job}
             test={test}
             place={`swap_tests[${shown}]`}
             problems={problems}
