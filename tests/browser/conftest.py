@@ -5,7 +5,7 @@ import shutil
 import pytest
 from playwright.sync_api import Page, Response, expect
 
-from kettledrum.demo import honey_round
+from kettledrum.demo import honey_round, stock
 from kettledrum.store import Store
 from serving import CHROMIUM_WORDS, Served
 
@@ -40,6 +40,11 @@ def demo(demo_server):
     """The demo, started over for the test with its first job alone."""
     store = Store(demo_server.data / "demo")
     store.start_over([honey_round()])
+    # What another test put on the shelf is none of this one’s.
+    names = {part.name for part in stock()}
+    others = [record.id for record in store.shelf.parts() if record.part.name not in names]
+    if others:
+        store.shelf.take_off(others)
     store.close()
     return demo_server
 

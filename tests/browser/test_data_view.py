@@ -40,7 +40,7 @@ def test_a_backup_is_made_restored_and_removed(data, demo):
     asked.get_by_role("button", name="Restore", exact=True).click()
     expect(data.get_by_role("heading", level=1)).to_have_text("Honey round")
     # It goes to the first job of what was restored: what is clicked before that would be left again.
-    data.wait_for_url("**/job")
+    data.wait_for_url("**/line-up")
     assert [job["name"] for job in demo.get("api/jobs")] == ["Honey round"]
     data.get_by_role("link", name="Settings").click()
     before = data.get_by_role("row", name=re.compile("before a restore")).first

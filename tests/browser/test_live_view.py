@@ -6,6 +6,9 @@ import pytest
 from on_page import field, saved
 from playwright.sync_api import Page, expect
 
+from kettledrum.demo import drives_of_the_valley
+from kettledrum.store import Store
+
 
 @pytest.fixture
 def live(page: Page, demo) -> Page:
@@ -182,6 +185,9 @@ def test_one_rides_by_ones_own_hand_and_compares(live):
 
 
 def test_gears_that_change_by_themselves_are_not_taken_in_hand(page, demo_server):
+    store = Store(demo_server.data / "demo")
+    store.start_over([drives_of_the_valley()])
+    store.close()
     jobs = {job["name"]: job["id"] for job in demo_server.get("api/jobs")}
     page.goto(f"{demo_server.address}jobs/{jobs['Drives of the valley']}/live")
     chosen(page, "Two-speed hub that shifts by itself")

@@ -18,7 +18,7 @@ VIEWS = (
     "verdict",
     "bikes",
     "care",
-    "swap-tests",
+    "swap-test",
 )
 
 

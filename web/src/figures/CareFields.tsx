@@ -25,8 +25,8 @@ const TASK: Figure[] = [
   { at: "away_days", label: "Away for", kind: "number", unit: "days" },
   { at: "once", label: "Once and for all", kind: "flag", unknown: "no" },
   { at: "carry.what", label: "On a tour, take along", kind: "text" },
-  { at: "carry.mass_kg", label: "Its mass", kind: "mass" },
-  { at: "carry.price", label: "Its price", kind: "number" },
+  { at: "carry.mass_kg", label: "Weighing", kind: "mass" },
+  { at: "carry.price", label: "To buy at", kind: "number" },
 ];
 
 /** The tasks of a part’s upkeep, each to be changed or removed, and one more to be added. */
