@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.route import Route
 from kettledrum.core.job.swap_test import Slope, SwapTest
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.physics.road_load import GRAVITY, Resistance
@@ -114,7 +115,7 @@ def test_what_is_taken_over_makes_the_path_as_measured():
     # A second bike so much better than all there is lets nothing be taken over.
     better = meaning(a_test(-0.3, measured="power"))
     assert better.take is None
-    assert "More than all cannot come out" in better.says
+    assert "No drive is like that" in better.says
     just = meaning(a_test(-0.05, measured="power", scatter=0.2))
     assert just.take is None or just.take.efficiency.high <= MOST_EFFICIENT
 
@@ -193,3 +194,27 @@ def test_a_roll_is_told_as_rolling_resistance():
     none = meaning(a_test(-0.9, measured="rolling time", slope=SLOPE.model_dump()), setups={})
     assert none.crr is None
     assert "alone does not explain it" in none.says
+
+
+@pytest.mark.parametrize("values", [(1, 1e6, 1e6, 1), (1, 1e6, 1e5, 3), (1e-6, 1e6, 1, 1e6)])
+@pytest.mark.parametrize("measured", ["time", "power", "speed", "rolling time"])
+def test_the_widest_scatter_is_answered(values, measured):
+    rows = [
+        {"run": place + 1, "rider": "one", "bike": ("First", "Second")[place % 2], "value": value}
+        for place, value in enumerate(values)
+    ]
+    test = a_test(0.0, measured=measured, loop=LOOP.name, slope=SLOPE.model_dump())
+    wild = SwapTest.model_validate({**test.model_dump(exclude_unset=True), "runs": rows})
+    found = meaning(wild)
+    assert found.says
+    assert found.take is None
+
+
+def test_a_loop_all_downhill_tells_nothing_of_a_drive():
+    down = Route.model_validate(
+        {"name": "Down", "start_m": 900, "legs": [{"length_m": 3000, "grade": -0.15}]}
+    )
+    road = JOB.road.model_copy(update={"routes": [down]})
+    found = meaning(a_test(0.02, loop="Down"), job=JOB.model_copy(update={"road": road}))
+    assert found.efficiency is None
+    assert "hardly follows power" in found.says

@@ -1,5 +1,6 @@
 """What falls due on the bikes of a job, on screen and for calendars; what it cost; and tours."""
 
+from collections.abc import Sequence
 from datetime import UTC, date, datetime
 from typing import Annotated
 
@@ -17,7 +18,7 @@ from kettledrum.core.job.tour import Tour
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.day import Day
 from kettledrum.formats.file_names import attached, file_name
-from kettledrum.store import BikeRecord, Store
+from kettledrum.store import BikeRecord, SetupRecord, Store
 from kettledrum.store.records import brief_of
 
 router = routed("care", "/jobs/{job_id}", strict=False)
@@ -67,6 +68,7 @@ def look_after(job_id: str, store: TheStore, on: OnDay = None) -> CarePage:
     ids, due = _due(job_id, store, day)
     brief = _brief(job_id, store)
     rate = rates(brief, [])
+    bikes, setups = store.bikes.bikes(job_id), store.jobs.job(job_id).setups
     weighing = brief.weighing
     decision = weighing.decision if weighing else None
     again = decision.look_again if decision else None
@@ -75,13 +77,10 @@ def look_after(job_id: str, store: TheStore, on: OnDay = None) -> CarePage:
         due=due,
         wear=[
             BikeWear(bike_id=record.id, wear=wear(record.bike, [each.ride for each in rides], day))
-            for record, rides in store.bikes.bikes(job_id)
+            for record, rides in bikes
         ],
-        spent=[
-            as_it_was(record.bike, [each.ride for each in rides], day, rate)
-            for record, rides in store.bikes.bikes(job_id)
-        ],
-        upkeep_of=[_other_upkeep(record, job_id, store) for record, _ in store.bikes.bikes(job_id)],
+        spent=[as_it_was(record.bike, [each.ride for each in rides], day, rate) for record, rides in bikes],
+        upkeep_of=[_other_upkeep(record, setups) for record, _ in bikes],
         look_again=LookAgain(on=again, chosen=decision.chosen, late=again <= day)
         if decision and again
         else None,
@@ -105,22 +104,22 @@ def take_over_upkeep(job_id: str, bike_id: str, store: TheStore) -> BikeRecord:
     from kettledrum.core.care.taken_over import with_upkeep_of
 
     record, _ = store.bikes.bike(job_id, bike_id)
-    setup = _its_setup(record, job_id, store)
+    setup = _its_setup(record, store.jobs.job(job_id).setups)
     if setup is None:
         return record
     return store.bikes.change(job_id, bike_id, with_upkeep_of(record.bike, setup), record.version)
 
 
-def _its_setup(record: BikeRecord, job_id: str, store: Store) -> Setup | None:
+def _its_setup(record: BikeRecord, setups: Sequence[SetupRecord]) -> Setup | None:
     """The setup of the job by the name of what is mounted on a bike."""
     name = record.bike.mounted[-1].setup.name
-    return next((held.setup for held in store.jobs.job(job_id).setups if held.setup.name == name), None)
+    return next((held.setup for held in setups if held.setup.name == name), None)
 
 
-def _other_upkeep(record: BikeRecord, job_id: str, store: Store) -> str | None:
+def _other_upkeep(record: BikeRecord, setups: Sequence[SetupRecord]) -> str | None:
     from kettledrum.core.care.taken_over import differs
 
-    setup = _its_setup(record, job_id, store)
+    setup = _its_setup(record, setups)
     return setup.name if setup is not None and differs(record.bike, setup) else None
 
 

@@ -183,7 +183,9 @@ class SimulatedBike:
         return self._by_gear[place]
 
     def _push_n(self, speed: float) -> float:
-        """The rider's push at the tyre: by the power, and at most as hard as one can push."""
+        """The rider's push at the tyre: by the power, and at most as hard as one can push; none at rest."""
+        if self.effort == 0:
+            return 0.0
         hardest = self._hardest_nm * 2 * math.pi / self.shifter.development_m * self._share
         return min(self.power_w * self._share / speed, hardest) if speed > 0 else hardest
 

@@ -19,7 +19,9 @@ from kettledrum.core.terms.spread import EfficiencySpread
 
 LESS_POWER = 0.97
 """The ride is timed with all of the rider’s power and with so much of it: how time follows power there."""
-MOST_EFFICIENT = 0.995
+LEAST_FOLLOWED = 0.05
+"""A loop on which time follows power by less, as one all downhill, tells nothing of a drive. Ours."""
+LEAST_EFFICIENT, MOST_EFFICIENT = 0.3, 0.995
 """No drive lets more through: a measurement that asks for it says that something else differed."""
 
 
@@ -44,15 +46,17 @@ def swap_meaning(
         return SwapMeaning(says=f"Which setup {quoted(missing)} is, the job does not know.")
     if test.measured == "power":
         # At one speed: what goes in for the same that comes out.
-        return _drive(difference, first, second, lambda logarithm: math.exp(-logarithm))
+        return _drive(difference, first, second, lambda logarithm: _exp(-logarithm))
     routes = (brief.road.routes or []) if brief.road else []
     route = next((each for each in routes if each.name == test.loop), None)
     if route is None:
         what = "Which road the loop is" if test.loop is None else f"The road {quoted(test.loop)}"
         return SwapMeaning(says=f"{what} is not known: choose it, and the ride model tells what this means.")
     follows = time_follows_power(brief, first, route)
+    if follows > -LEAST_FOLLOWED:
+        return SwapMeaning(says="Time on this loop hardly follows power: it tells nothing of the drive.")
     sign = -1.0 if test.measured == "speed" else 1.0
-    return _drive(difference, first, second, lambda logarithm: math.exp(sign * logarithm / follows))
+    return _drive(difference, first, second, lambda logarithm: _exp(sign * logarithm / follows))
 
 
 def time_follows_power(brief: Brief, setup: Setup, route: Route) -> float:
@@ -72,10 +76,19 @@ def time_follows_power(brief: Brief, setup: Setup, route: Route) -> float:
     return math.log(times[1] / times[0]) / math.log(LESS_POWER)
 
 
+def _log(share: float) -> float:
+    """The logarithm of a ratio that is given as a share more; of one that is next to nothing, a bound."""
+    return math.log(max(1 + share, 1e-9))
+
+
+def _exp(logarithm: float) -> float:
+    return math.exp(min(max(logarithm, -20.0), 20.0))
+
+
 def _drive(difference: Difference, first: Setup, second: Setup, of: Callable[[float], float]) -> SwapMeaning:
     assert difference.difference is not None and difference.interval is not None
-    middle = of(math.log1p(difference.difference))
-    low, high = sorted(of(math.log1p(end)) for end in difference.interval)
+    middle = of(_log(difference.difference))
+    low, high = sorted(of(_log(end)) for end in difference.interval)
     own, other = path_efficiency(first.path), path_efficiency(second.path)
     assumed = other.typical / own.typical
     told = difference.told != "nothing"
@@ -87,7 +100,7 @@ def _drive(difference: Difference, first: Setup, second: Setup, of: Callable[[fl
         if inside
         else f"the job assumes {assumed * 100:.1f} %, which it speaks against"
     )
-    more = "" if take else ". More than all cannot come out: something else than the drive differed"
+    more = "" if take else ". No drive is like that: something else than it differed"
     return SwapMeaning(
         efficiency=middle,
         efficiency_interval=(low, high),
@@ -103,10 +116,12 @@ def _take(setup: Setup, first: float, ratios: tuple[float, float, float]) -> Tak
     place = places[-1] if places else 0
     rest = path_efficiency(setup.path).typical / stage_efficiency(setup.path[place])[0].typical
     low, middle, high = (first * ratio / rest for ratio in ratios)
-    if middle > MOST_EFFICIENT:
+    if not LEAST_EFFICIENT <= middle <= MOST_EFFICIENT:
         return None
     spread = EfficiencySpread(
-        low=round(low, 4), typical=round(middle, 4), high=round(min(high, MOST_EFFICIENT), 4)
+        low=round(max(low, LEAST_EFFICIENT), 4),
+        typical=round(middle, 4),
+        high=round(min(high, MOST_EFFICIENT), 4),
     )
     return Taken(setup=setup.name, stage=place, efficiency=spread)
 
