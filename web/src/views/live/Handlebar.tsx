@@ -25,6 +25,8 @@ export function Handlebar({ hardest, going, onShift, onEffort }: Props) {
     onEffort(harder ? hardest : 1);
   };
   const down = useEffectEvent((event: KeyboardEvent) => {
+    // A slider or a choice that has the focus keeps its arrows.
+    if (event.target instanceof Element && event.target.closest("[role=slider], select")) return;
     if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === "ArrowUp") press(true);
     else if (event.key === "ArrowRight" && !event.repeat) onShift(1);
@@ -61,6 +63,9 @@ export function Handlebar({ hardest, going, onShift, onEffort }: Props) {
         startIcon={<ArrowUpward />}
         disabled={!going}
         aria-pressed={hard}
+        onKeyDown={({ key }) => (key === " " || key === "Enter") && press(true)}
+        onKeyUp={({ key }) => (key === " " || key === "Enter") && press(false)}
+        onBlur={() => press(false)}
         onPointerDown={() => press(true)}
         onPointerUp={() => press(false)}
         onPointerLeave={() => press(false)}

@@ -18,7 +18,7 @@ import { Says } from "../../ui/Says";
 import { SeveralNav } from "../../ui/SeveralNav";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
-import { Told } from "../../ui/Told";
+import { unbroken } from "../../words/inUnits";
 import { useUnits } from "../../words/units";
 import { differenceSaid, isClocked, valueSaid } from "./figures";
 import { Felt } from "./Felt";
@@ -150,7 +150,7 @@ function Means({ job, answer }: { job: JobRecord; answer: SwapAnswer }) {
   if (!meaning) return null;
   return (
     <p className={styles.means}>
-      <Told text={meaning.says} /> {meaning.take && <TakeEfficiency job={job} taken={meaning.take} />}
+      {unbroken(meaning.says)} {meaning.take && <TakeEfficiency job={job} taken={meaning.take} />}
     </p>
   );
 }
