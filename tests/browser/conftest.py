@@ -72,7 +72,8 @@ def watched(page: Page, expected_errors: set[str]):
     yield
     assert [url for url in asked if not url.startswith(("http://127.0.0.1:", "data:", "blob:"))] == []
     expected = expected_errors | SERVER_GONE
-    assert [text for text in logged if not any(words in text for words in expected)] == [], refused
+    unexpected = [text for text in logged if not any(words in text for words in expected)]
+    assert (unexpected and [*unexpected, *refused]) == []
 
 
 def told(answer: Response) -> str:

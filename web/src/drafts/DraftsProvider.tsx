@@ -17,8 +17,8 @@ import {
 } from "../api/client";
 import { useKeepAnswer } from "../api/jobs";
 import { useNotify } from "../ui/Notices";
-import { Autosave, type Entry } from "./autosave";
-import type { Held } from "./held";
+import { Autosave, type Entry, type Sending } from "./autosave";
+import { hasOtherLists, type Held } from "./held";
 
 /** What is being typed over each kind of document. */
 interface Drafts {
@@ -37,18 +37,26 @@ const same = (one: unknown, other: unknown): boolean => hashKey([one]) === hashK
 const readJob = (job_id: string) =>
   dataOf<JobRecord>(api.GET("/api/jobs/{job_id}", { params: { path: { job_id } } }));
 
+/** A change on its way: how it is written and kept, and the version of what is stored if that is just it. */
+interface Write<Saved> {
+  write: () => Promise<Saved>;
+  keep: (saved: Saved) => number;
+  isIt: (job: JobRecord) => number | undefined;
+}
+
 /**
- * Sends a change; if it is stale, but what is stored is just what was to be stored, it was saved before: by this
- * page when it was left, or by a window with the same thought. Resolves with the version that is stored now.
+ * Sends a change; if what is stored is just what was to be stored, it was saved before: by this page when it was
+ * left, or by a window with the same thought. Resolves with the version that is stored now.
  */
 async function sent<Saved>(
-  write: Promise<Saved>,
-  keep: (saved: Saved) => number,
   jobId: string,
-  isIt: (job: JobRecord) => number | undefined,
+  how: Sending,
+  { write, keep, isIt }: Write<Saved>,
 ): Promise<number> {
+  const before = how.perhapsSent ? isIt(await readJob(jobId)) : undefined;
+  if (before !== undefined) return before;
   try {
-    return keep(await write);
+    return keep(await write());
   } catch (error) {
     if (!(error instanceof Refused) || error.details.status !== 409) throw error;
     const version = isIt(await readJob(jobId));
@@ -61,50 +69,54 @@ export function DraftsProvider({ children }: { children: ReactNode }) {
   const keep = useKeepAnswer();
   const client = useQueryClient();
   const [drafts] = useState<Drafts>(() => ({
-    setups: new Autosave("setup-documents", (key, document, version, keepalive) => {
+    setups: new Autosave("setup-documents", (key, document, version, how) => {
       const [job_id = "", setup_id = ""] = key.split("/");
       const params = { path: { job_id, setup_id }, query: { version } };
       const body = document as Setup;
-      return sent(
-        dataOf<SavedSetup>(api.PUT("/api/jobs/{job_id}/setups/{setup_id}", { params, body, keepalive })),
-        (saved) => {
+      return sent<SavedSetup>(job_id, how, {
+        write: () =>
+          dataOf<SavedSetup>(
+            api.PUT("/api/jobs/{job_id}/setups/{setup_id}", { params, body, keepalive: how.leaving }),
+          ),
+        keep: (saved) => {
           keep.setup(job_id, saved);
           return saved.setup.version;
         },
-        job_id,
-        (job) => job.setups.find((held) => held.id === setup_id && same(held.setup, body))?.version,
-      );
+        isIt: (job) => job.setups.find((held) => held.id === setup_id && same(held.setup, body))?.version,
+      });
     }),
-    needs: new Autosave("need-documents", (job_id, document, version, keepalive) => {
+    needs: new Autosave("need-documents", (job_id, document, version, how) => {
       const params = { path: { job_id }, query: { version } };
       const body = document as unknown as Need;
-      return sent(
-        dataOf<SavedNeed>(api.PUT("/api/jobs/{job_id}", { params, body, keepalive })),
-        (saved) => {
+      return sent<SavedNeed>(job_id, how, {
+        write: () =>
+          dataOf<SavedNeed>(api.PUT("/api/jobs/{job_id}", { params, body, keepalive: how.leaving })),
+        keep: (saved) => {
           keep.need(job_id, saved);
           void client.invalidateQueries({ queryKey: ["jobs"] });
           return saved.version;
         },
-        job_id,
-        (job) => (same(job.need, body) ? job.version : undefined),
-      );
+        isIt: (job) => (same(job.need, body) ? job.version : undefined),
+      });
     }),
-    roads: new Autosave("road-documents", (key, document, version, keepalive) => {
+    roads: new Autosave("road-documents", (key, document, version, how) => {
       const [job_id = "", road_id = ""] = key.split("/");
       const params = { path: { job_id, road_id }, query: { version } };
       const body = document as unknown as RouteEdit;
-      return sent(
-        dataOf<SavedRoad>(api.PUT("/api/jobs/{job_id}/roads/{road_id}", { params, body, keepalive })),
-        (saved) => {
+      return sent<SavedRoad>(job_id, how, {
+        write: () =>
+          dataOf<SavedRoad>(
+            api.PUT("/api/jobs/{job_id}/roads/{road_id}", { params, body, keepalive: how.leaving }),
+          ),
+        keep: (saved) => {
           keep.road(job_id, saved);
           return saved.road.version;
         },
-        job_id,
-        (job) => {
+        isIt: (job) => {
           const road = job.roads.find((held) => held.id === road_id);
           return road && same(roadDocument(road), body) ? road.version : undefined;
         },
-      );
+      });
     }),
   }));
   return <DraftsContext value={drafts}>{children}</DraftsContext>;
@@ -197,7 +209,8 @@ export function useStepping(job: JobRecord) {
 export interface Editing {
   document: Held;
   entry: Entry<Held> | undefined;
-  change: (document: Held) => void;
+  /** Pressed, or with more or fewer things listed, it is a step of undo of its own; else it was typed. */
+  change: (document: Held, pressed?: boolean) => void;
   discard: () => void;
   overwrite: () => void;
 }
@@ -216,7 +229,8 @@ function useEditing(
   return {
     document: entry?.draft ?? stored,
     entry,
-    change: (document) => kept.change(key, document, version),
+    change: (document, pressed) =>
+      kept.change(key, document, version, pressed ?? hasOtherLists(entry?.draft ?? stored, document)),
     discard: () => {
       kept.discard(key);
       void reload(job.id);

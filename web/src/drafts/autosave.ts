@@ -5,25 +5,39 @@ export type SaveState = "waiting" | "saving" | "saved" | "refused" | "conflict" 
 /** What is being typed over one stored thing, and how far it has got to the disk. */
 export interface Entry<Draft> {
   draft: Draft;
+  /** What is to be written before the draft, each on its own, so that undo goes back to it. */
+  steps?: Draft[];
   basedOn: number;
   state: SaveState;
   problems: FieldProblem[];
   message: string;
 }
 
-type Send<Draft> = (key: string, draft: Draft, basedOn: number, leaving: boolean) => Promise<number>;
+/** How something is sent: as the page is left, or by a page that cannot know whether the one before it sent it. */
+export interface Sending {
+  leaving: boolean;
+  perhapsSent: boolean;
+}
+
+type Send<Draft> = (key: string, draft: Draft, basedOn: number, how: Sending) => Promise<number>;
 
 const PAUSE_MS = 450;
 const RETRY_MS = 3000;
 
 /**
- * Saves what is typed after a short pause, one write at a time for each thing. What the server refuses stays as it
- * was typed; what is not saved yet outlives a reload of the page. Written without React, whose rendering
- * must not decide when something is saved.
+ * Saves what is typed after a short pause, and what is pressed at once, as a step of its own; one write at a time
+ * for each thing. What the server refuses stays as it was typed; what is not saved yet outlives a reload of the
+ * page. Written without React, whose rendering must not decide when something is saved.
  */
 export class Autosave<Draft> {
   private entries: ReadonlyMap<string, Entry<Draft>> = new Map();
   private readonly timers = new Map<string, number>();
+  /** What is on its way to the disk. */
+  private readonly sending = new Map<string, Draft>();
+  /** Whose draft an earlier page left here. */
+  private readonly restored = new Set<string>();
+  /** Whose draft was pressed and is not saved yet. */
+  private readonly pressed = new Set<string>();
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -41,23 +55,44 @@ export class Autosave<Draft> {
 
   snapshot = (): ReadonlyMap<string, Entry<Draft>> => this.entries;
 
-  /** Takes what was typed over `version` of the thing `key`. */
-  change(key: string, draft: Draft, version: number): void {
+  /** Takes what was typed or pressed over `version` of the thing `key`. */
+  change(key: string, draft: Draft, version: number, pressed = false): void {
     const before = this.entries.get(key);
     const ours = before && (before.state !== "saved" || before.basedOn >= version);
+    const steps = this.stepsTo(key, pressed);
+    if (pressed) this.pressed.add(key);
     this.put(key, {
       draft,
+      ...(steps.length > 0 && { steps }),
       basedOn: ours ? before.basedOn : version,
       state: before?.state === "conflict" ? "conflict" : before?.state === "saving" ? "saving" : "waiting",
       problems: [],
       message: before?.state === "conflict" ? before.message : "",
     });
-    if (before?.state !== "conflict" && before?.state !== "saving") this.schedule(key, PAUSE_MS);
+    if (before?.state !== "conflict" && before?.state !== "saving") this.saveSoon(key);
+  }
+
+  /** What is to be written before a new draft: what waits is not to be lost in what is pressed, nor the other way round. */
+  private stepsTo(key: string, pressed: boolean): Draft[] {
+    const before = this.entries.get(key);
+    if (!before || !(pressed || this.pressed.delete(key))) return before?.steps ?? [];
+    const waits =
+      before.state === "waiting" ||
+      before.state === "unreachable" ||
+      (before.state === "saving" && this.sending.get(key) !== before.draft);
+    return waits ? [...(before.steps ?? []), before.draft] : (before.steps ?? []);
+  }
+
+  /** Saves what was pressed, and what goes before it, at once; what is typed when the hand rests. */
+  private saveSoon(key: string): void {
+    if (this.pressed.has(key) || this.entries.get(key)?.steps) void this.save(key);
+    else this.schedule(key, PAUSE_MS);
   }
 
   /** Forgets what was typed. */
   discard(key: string): void {
     window.clearTimeout(this.timers.get(key));
+    this.pressed.delete(key);
     const entries = new Map(this.entries);
     entries.delete(key);
     this.entries = entries;
@@ -104,14 +139,18 @@ export class Autosave<Draft> {
 
   private async save(key: string, leaving = false): Promise<void> {
     window.clearTimeout(this.timers.get(key));
-    const sent = this.entries.get(key);
-    if (!sent || sent.state === "saving" || sent.state === "conflict") return;
-    this.put(key, { ...sent, state: "saving" });
+    const entry = this.entries.get(key);
+    if (!entry || entry.state === "saving" || entry.state === "conflict") return;
+    const sent = (leaving ? undefined : entry.steps?.[0]) ?? entry.draft;
+    this.sending.set(key, sent);
+    if (sent === entry.draft) this.pressed.delete(key);
+    this.put(key, { ...entry, state: "saving" });
     try {
-      const version = await this.send(key, sent.draft, sent.basedOn, leaving);
+      const how = { leaving, perhapsSent: this.restored.delete(key) };
+      const version = await this.send(key, sent, entry.basedOn, how);
       this.settle(key, sent, { basedOn: version, state: "saved", problems: [], message: "" });
     } catch (error) {
-      this.settle(key, sent, this.failure(error, sent));
+      this.settle(key, sent, this.failure(error, entry));
       if (!(error instanceof Refused)) this.schedule(key, RETRY_MS);
     }
   }
@@ -131,13 +170,19 @@ export class Autosave<Draft> {
   }
 
   /** Ends a save; if more was typed meanwhile, that is saved next, on what this save made. */
-  private settle(key: string, sent: Entry<Draft>, outcome: Omit<Entry<Draft>, "draft">): void {
-    const now = this.entries.get(key);
-    if (!now) return;
-    const typedOn = now.draft !== sent.draft;
+  private settle(key: string, sent: Draft, outcome: Omit<Entry<Draft>, "draft">): void {
+    const { steps, ...now } = this.entries.get(key) ?? {};
+    if (!("draft" in now)) return;
+    const typedOn = now.draft !== sent;
     if (typedOn && outcome.state !== "conflict") {
-      this.put(key, { ...now, basedOn: outcome.basedOn, state: "waiting" });
-      this.schedule(key, PAUSE_MS);
+      const left = outcome.state === "unreachable" ? steps : steps?.filter((step) => step !== sent);
+      this.put(key, {
+        ...now,
+        ...(left && left.length > 0 && { steps: left }),
+        basedOn: outcome.basedOn,
+        state: "waiting",
+      });
+      if (outcome.state !== "unreachable") this.saveSoon(key);
     } else {
       this.put(key, { draft: now.draft, ...outcome });
     }
@@ -172,7 +217,10 @@ export class Autosave<Draft> {
           entry.state === "conflict" ? entry : { ...entry, state: "waiting" as const },
         ]),
       );
-      for (const [key, entry] of this.entries) if (entry.state === "waiting") this.schedule(key, PAUSE_MS);
+      for (const [key, entry] of this.entries) {
+        this.restored.add(key);
+        if (entry.state === "waiting") this.schedule(key, PAUSE_MS);
+      }
     } catch {
       this.entries = new Map();
     }

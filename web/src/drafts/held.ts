@@ -56,6 +56,19 @@ function put(value: unknown, steps: (string | number)[], next: unknown): unknown
 export const withValue = (document: Held, place: string, value: unknown): Held =>
   put(document, stepsOf(place), value) as Held;
 
+/** Whether more or fewer things are listed in one document than in the other, at any place. */
+export function hasOtherLists(one: unknown, other: unknown): boolean {
+  if (one === other) return false;
+  const [listed, listedToo] = [one, other].map((value) => (Array.isArray(value) ? value.filter(isHeld) : []));
+  if (listed?.length !== listedToo?.length) return true;
+  const [at, atToo] = [one, other].map((value) =>
+    typeof value === "object" && value !== null ? value : {},
+  ) as [Held, Held];
+  return [...new Set([...Object.keys(at), ...Object.keys(atToo)])].some((key) =>
+    hasOtherLists(at[key], atToo[key]),
+  );
+}
+
 /** The document without what stands at some places. */
 export const without = (document: Held, ...places: string[]): Held =>
   places.reduce((rest, place) => withValue(rest, place, undefined), document);

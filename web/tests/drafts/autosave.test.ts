@@ -7,6 +7,7 @@ interface Sent {
   document: string;
   basedOn: number;
   leaving: boolean;
+  perhapsSent: boolean;
   answer: (version: number) => void;
   fail: (error: Error) => void;
 }
@@ -14,8 +15,8 @@ interface Sent {
 /** An autosave whose writes are answered by the test. */
 function kept() {
   const sent: Sent[] = [];
-  const autosave = new Autosave<string>("things", (_key, document, basedOn, leaving) => {
-    return new Promise<number>((answer, fail) => sent.push({ document, basedOn, leaving, answer, fail }));
+  const autosave = new Autosave<string>("things", (_key, document, basedOn, how) => {
+    return new Promise<number>((answer, fail) => sent.push({ document, basedOn, ...how, answer, fail }));
   });
   const state = () => autosave.snapshot().get("a")?.state;
   return { autosave, sent, state };
@@ -159,4 +160,65 @@ test("what is discarded is forgotten and not sent", async () => {
   autosave.discard("a");
   await vi.advanceTimersByTimeAsync(1000);
   expect([sent.length, autosave.snapshot().size]).toEqual([0, 0]);
+});
+
+test("what is pressed is a step of its own: what was typed before it is saved first", async () => {
+  const { autosave, sent, state } = kept();
+  autosave.change("a", "typed", 1);
+  autosave.change("a", "pressed", 1, true);
+  expect(sent.map(({ document }) => document)).toEqual(["typed"]);
+  autosave.change("a", "pressed back", 1, true);
+  autosave.change("a", "pressed back, typed on", 1);
+  expect(autosave.snapshot().get("a")?.draft).toBe("pressed back, typed on");
+  for (let version = 2; version < 6; version++) {
+    sent.at(-1)?.answer(version);
+    await vi.advanceTimersByTimeAsync(500);
+  }
+  expect(sent.map(({ document, basedOn }) => [document, basedOn])).toEqual([
+    ["typed", 1],
+    ["pressed", 2],
+    ["pressed back", 3],
+    ["pressed back, typed on", 4],
+  ]);
+  expect(state()).toBe("saved");
+});
+
+test("flushed, every step is saved in order; one that is refused does not hold up the rest", async () => {
+  const { autosave, sent, state } = kept();
+  autosave.change("a", "decided", 1, true);
+  autosave.change("a", "not so", 1, true);
+  autosave.change("a", "taken back", 1, true);
+  const flushed = autosave.flush();
+  sent[0]?.answer(2);
+  await settled();
+  sent[1]?.fail(refused(422));
+  await settled();
+  sent[2]?.answer(3);
+  await vi.advanceTimersByTimeAsync(100);
+  await flushed;
+  expect(sent.map(({ document, basedOn }) => [document, basedOn])).toEqual([
+    ["decided", 1],
+    ["not so", 2],
+    ["taken back", 2],
+  ]);
+  expect(state()).toBe("saved");
+  expect(autosave.snapshot().get("a")?.steps).toBeUndefined();
+});
+
+test("steps outlast a server that does not answer, and a page that is loaded again", async () => {
+  const { autosave, sent } = kept();
+  autosave.change("a", "decided", 1, true);
+  autosave.change("a", "taken back", 1, true);
+  autosave.change("a", "taken back, and why", 1);
+  sent[0]?.fail(new Unreachable());
+  await settled();
+  const again = kept();
+  await vi.advanceTimersByTimeAsync(3500);
+  expect(sent[1]?.document).toBe("taken back");
+  expect(sent[1]?.perhapsSent).toBe(false);
+  // The page before may have sent it as it was left.
+  expect(again.sent[0]).toMatchObject({ document: "taken back", perhapsSent: true });
+  again.sent[0]?.answer(2);
+  await vi.advanceTimersByTimeAsync(500);
+  expect(again.sent[1]).toMatchObject({ document: "taken back, and why", basedOn: 2, perhapsSent: false });
 });

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { heldAt, listAt, valueAt, without, withValue } from "../../src/drafts/held";
+import { hasOtherLists, heldAt, listAt, valueAt, without, withValue } from "../../src/drafts/held";
 
 const SETUP = {
   name: "Heavy",
@@ -45,4 +45,14 @@ test("what a document must have stays, emptied, to be judged by what is missing 
 
 test("an entry of a list that is emptied leaves its place empty: the others do not close up", () => {
   expect(valueAt(withValue({ cadence: [60, 90] }, "cadence[0]", undefined), "cadence")).toEqual(["", 90]);
+});
+
+test("other lists are more or fewer things at any place, not other figures in them", () => {
+  const setup = { name: "A", path: [{ rear: [13, 15] }], motors: [] };
+  expect(hasOtherLists(setup, { ...setup, name: "B" })).toBe(false);
+  expect(hasOtherLists(setup, { ...setup, path: [{ rear: [13, 15, 17] }] })).toBe(false);
+  expect(hasOtherLists(setup, { ...setup, motors: [{ name: "hub motor" }] })).toBe(true);
+  expect(hasOtherLists({ weighing: { earlier: [{ on: "2026-03-01" }] } }, { name: "B" })).toBe(true);
+  expect(hasOtherLists({ path: [{ parts: [{}] }] }, { path: [{ parts: [{}, {}] }] })).toBe(true);
+  expect(hasOtherLists(undefined, null)).toBe(false);
 });

@@ -25,6 +25,9 @@ const isNothing = (value: unknown): boolean =>
   (Array.isArray(value) && value.length === 0) ||
   (isHeld(value) && Object.keys(value).length === 0);
 
+/** What is pressed, not typed. */
+const PRESSED = ["musts", "voices", "ticked", "earlier"] as const;
+
 /** What is weighed, as it is typed, and how it is changed: in one step of undo each time. */
 export function useWeighing(job: JobRecord, bench: Workbench | undefined) {
   const need = useNeedEditing(job);
@@ -35,10 +38,12 @@ export function useWeighing(job: JobRecord, bench: Workbench | undefined) {
     // Weights that are none are still the rider’s own.
     const kept = Object.entries(merged).filter(([key, value]) => key === "weights" || !isNothing(value));
     const whole = Object.fromEntries(kept.filter(([, value]) => value !== undefined));
+    const decides = "decision" in next && String(next.decision?.chosen) !== String(weighing.decision?.chosen);
     need.change(
       Object.keys(whole).length > 0
         ? { ...need.document, weighing: whole }
         : withValue(need.document, "weighing", undefined),
+      decides || PRESSED.some((key) => key in next) || undefined,
     );
   };
   return {
