@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.physics.road_load import Resistance
@@ -11,6 +12,8 @@ MINUTE_S = 60.0
 ALL_DAY_S = 3 * 3600.0
 """What is held for so long is held all day."""
 _HALVINGS = 50
+_REMEMBERED = 256
+"""Setups with the same losses ride the same pitch alike, and again at every key that is typed."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,20 +48,24 @@ class HeldPower:
         is found by halving between those with the two ends' powers: power asked for rises faster with speed
         than power held, as long as a minute's power is not 180 times that of all day.
         """
+        return _on_pitch(self, length_m, grade, resistance, share)
 
-        def seconds_at(power_w: float) -> float:
-            return length_m / max(resistance.speed_mps(power_w * share, grade), 1e-9)
 
-        low, high = math.log(seconds_at(self.minute_w)), math.log(seconds_at(self.day_w))
-        for _ in range(_HALVINGS):
-            middle = (low + high) / 2
-            seconds = math.exp(middle)
-            if resistance.power_w(length_m / seconds, grade) > self.for_s(seconds) * share:
-                low = middle
-            else:
-                high = middle
-        seconds = math.exp(high)
-        return Held(length_m / seconds, self.for_s(seconds))
+@lru_cache(_REMEMBERED)
+def _on_pitch(held: HeldPower, length_m: float, grade: float, resistance: Resistance, share: float) -> Held:
+    def seconds_at(power_w: float) -> float:
+        return length_m / max(resistance.speed_mps(power_w * share, grade), 1e-9)
+
+    low, high = math.log(seconds_at(held.minute_w)), math.log(seconds_at(held.day_w))
+    for _ in range(_HALVINGS):
+        middle = (low + high) / 2
+        seconds = math.exp(middle)
+        if resistance.power_w(length_m / seconds, grade) > held.for_s(seconds) * share:
+            low = middle
+        else:
+            high = middle
+    seconds = math.exp(high)
+    return Held(length_m / seconds, held.for_s(seconds))
 
 
 def held_power(job: Conditions) -> HeldPower:

@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 GRAVITY = 9.806_65
 """m/s², standard."""
@@ -13,6 +14,8 @@ FASTEST_MPS = 70.0
 """No speed beyond this is looked for; terminal speed down the steepest pitch lies below it."""
 _HALVINGS, _REFINEMENTS = 12, 4
 _STEEPEST = math.pi / 4
+_REMEMBERED = 1024
+"""Setups side by side ask for the same speeds over and over, and again at every key that is typed."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,22 +56,9 @@ class Resistance:
         The power that is asked for rises with speed once it is above nought, so that just one speed is
         found, by halving and then by Newton’s method; 0 where nothing moves.
         """
-        low, high = 0.0, FASTEST_MPS
-        for _ in range(_HALVINGS):
-            middle = (low + high) / 2
-            if self.power_w(middle, grade) > power_w:
-                high = middle
-            else:
-                low = middle
-        speed = high
-        for _ in range(_REFINEMENTS):
-            rise = self._rise(speed, grade)
-            if rise <= 0:
-                break
-            speed = min(max(speed - (self.power_w(speed, grade) - power_w) / rise, low), high)
-        return speed
+        return _steady_mps(self, power_w, grade)
 
-    def _rise(self, speed_mps: float, grade: float) -> float:
+    def rise_w(self, speed_mps: float, grade: float) -> float:
         """How much more power a little more speed asks for, W per m/s: F + v·dF/dv."""
         through_air = abs(speed_mps + self.wind_mps)
         return self.force_n(speed_mps, grade) + speed_mps * self.density * self.cda_m2 * through_air
@@ -83,6 +73,24 @@ class Resistance:
         sine = max(-1.0, min(share / math.hypot(1, self.crr), 1.0))
         angle = math.asin(sine) - math.atan(self.crr)
         return math.tan(max(-_STEEPEST, min(angle, _STEEPEST)))
+
+
+@lru_cache(_REMEMBERED)
+def _steady_mps(moves: Resistance, power_w: float, grade: float) -> float:
+    low, high = 0.0, FASTEST_MPS
+    for _ in range(_HALVINGS):
+        middle = (low + high) / 2
+        if moves.power_w(middle, grade) > power_w:
+            high = middle
+        else:
+            low = middle
+    speed = high
+    for _ in range(_REFINEMENTS):
+        rise = moves.rise_w(speed, grade)
+        if rise <= 0:
+            break
+        speed = min(max(speed - (moves.power_w(speed, grade) - power_w) / rise, low), high)
+    return speed
 
 
 def held_grade(push_n: float, moves: Resistance) -> float:
