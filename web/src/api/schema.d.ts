@@ -7921,7 +7921,8 @@ export interface components {
          *     of all others against the first in `differences`; runs far off the others, what was felt, and by luggage
          *     and temperature. `more_runs_for_1_percent` is how many more would tell a difference of 1 %, null where the
          *     scatter is not known yet; `tells` the smallest difference that as many runs as there are tell.
-         *     `meaning` is what it means for the job, null without one.
+         *     `taken_out` is what was known of every run and taken out as the rider is. `meaning` is what it means for
+         *     the job, null without one.
          */
         SwapAnswer: {
             /** Name */
@@ -7960,6 +7961,11 @@ export interface components {
             groups: components["schemas"]["GroupOfRuns"][];
             /** Unbalanced */
             unbalanced: string[];
+            /**
+             * Taken Out
+             * @default []
+             */
+            taken_out: string[];
             meaning?: components["schemas"]["SwapMeaning"] | null;
             /**
              * Says

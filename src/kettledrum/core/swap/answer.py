@@ -18,6 +18,8 @@ MOST_RUNS_SAID = 2000
 """More than so many runs nobody rides: then it is said that it cannot be told so."""
 LEAST_IN_GROUP = 6
 """With fewer runs in a group nothing is said of it."""
+LEAST_DEGREES = 3
+"""Power and wind are taken out where so many degrees of freedom are left: with fewer, chance rules."""
 
 
 def swap_answer(test: SwapTest) -> SwapAnswer:
@@ -50,6 +52,7 @@ def swap_answer(test: SwapTest) -> SwapAnswer:
         off=_off(test, ridden, values, fit),
         felt=[*_felt(test)],
         groups=_groups(test, ridden),
+        taken_out=list(_taken_out(test, ridden)),
         unbalanced=unbalanced(test, ridden),
     )
     found.says = swap_says(found, test)
@@ -62,23 +65,44 @@ def _values(test: SwapTest, runs: Sequence[Run]) -> Floats:
     return values if test.is_felt else np.log(values)
 
 
-def _fit(test: SwapTest, runs: Sequence[Run], values: Floats) -> Fit | None:
+def _fit(test: SwapTest, runs: Sequence[Run], values: Floats, *, rated: bool = False) -> Fit | None:
     if len(test.bikes) < 2 or not runs:
         return None
+    return _fitted(test, runs, values, list(_taken_out(test, runs, rated=rated).values()))
+
+
+def _fitted(test: SwapTest, runs: Sequence[Run], values: Floats, others: list[list[float]]) -> Fit | None:
     riders = [test.riders.index(run.rider) for run in runs]
     bikes = [test.bikes.index(run.bike) for run in runs]
-    return fitted(values, riders, bikes, len(test.bikes), _loaded(runs))
+    return fitted(values, riders, bikes, len(test.bikes), others)
 
 
-def _loaded(runs: Sequence[Run]) -> list[bool] | None:
-    """Which runs had luggage, where all say so and it differs: then it is taken out as the rider is."""
-    said = [run.luggage for run in runs]
-    return None if None in said or len(set(said)) < 2 else [bool(each) for each in said]
+def _taken_out(test: SwapTest, runs: Sequence[Run], *, rated: bool = False) -> dict[str, list[float]]:
+    """What is taken out as the rider is, for every run: luggage; of what is measured, but not of ratings, the
+    logarithm of power and the wind too. Each where all runs say it and it differs; power and wind where the
+    bikes can still be told apart by it, with room for chance.
+    """
+    found: dict[str, list[float]] = {}
+    loaded = [run.luggage for run in runs]
+    if None not in loaded and len(set(loaded)) > 1:
+        found["luggage"] = [float(bool(each)) for each in loaded]
+    if rated or test.is_felt:
+        return found
+    power = [] if test.measured == "power" else [run.power_w for run in runs]
+    for what, said in (("power", power), ("wind", [run.wind_kmh for run in runs])):
+        known = [each for each in said if each is not None]
+        if len(known) < len(runs) or len(set(known)) < 2:
+            continue
+        column = [math.log(each) for each in known] if what == "power" else known
+        fit = _fitted(test, runs, np.zeros(len(runs)), [*found.values(), column])
+        if fit is not None and fit.degrees >= LEAST_DEGREES:
+            found[what] = column
+    return found
 
 
 def _effects(test: SwapTest, runs: Sequence[Run]) -> tuple[int, int]:
-    """How many riders rode, with luggage as one more where it differs, and how many bikes are in the test."""
-    return len({run.rider for run in runs}) + (_loaded(runs) is not None), len(test.bikes)
+    """How many riders rode, with one more for each thing that is taken out, and how many bikes there are."""
+    return len({run.rider for run in runs}) + len(_taken_out(test, runs)), len(test.bikes)
 
 
 def _half(remainder: float, runs: int, riders: int, bikes: int) -> float:
@@ -153,7 +177,7 @@ def _stands_in_the_way(test: SwapTest, runs: Sequence[Run]) -> str:
     if len(runs) < least:
         return f"{least} runs are the least; there are {len(runs)}"
     loads = [{run.luggage for run in runs if run.bike == bike} for bike in test.bikes]
-    if _loaded(runs) is not None and all(len(each) == 1 for each in loads):
+    if "luggage" in _taken_out(test, runs) and all(len(each) == 1 for each in loads):
         return "luggage was on one bike alone: bike and luggage cannot be told apart until it is swapped"
     return "each rider rode a bike of their own: rider and bike cannot be told apart until they swap"
 
@@ -195,7 +219,7 @@ def _felt(test: SwapTest) -> list[Felt]:
         if not runs:
             continue
         values = np.array([(run.ratings or {})[feel] for run in runs], dtype=float)
-        differences = _differences(test, runs, _fit(test, runs, values), ratio=False)
+        differences = _differences(test, runs, _fit(test, runs, values, rated=True), ratio=False)
         found.append(Felt(feel=feel, differences=differences, says=felt_says(feel, differences, test)))
     return found
 

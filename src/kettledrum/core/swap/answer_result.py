@@ -54,7 +54,8 @@ class SwapAnswer(BaseModel):
     of all others against the first in `differences`; runs far off the others, what was felt, and by luggage
     and temperature. `more_runs_for_1_percent` is how many more would tell a difference of 1 %, null where the
     scatter is not known yet; `tells` the smallest difference that as many runs as there are tell.
-    `meaning` is what it means for the job, null without one.
+    `taken_out` is what was known of every run and taken out as the rider is. `meaning` is what it means for
+    the job, null without one.
     """
 
     name: str
@@ -72,5 +73,6 @@ class SwapAnswer(BaseModel):
     felt: list[Felt]
     groups: list[GroupOfRuns]
     unbalanced: list[str]
+    taken_out: list[str] = []
     meaning: SwapMeaning | None = None
     says: str = ""

@@ -1,4 +1,4 @@
-"""Least squares on runs: value = rider + bike + remainder."""
+"""Least squares on runs: value = rider + bike + what else is known of each + remainder."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -45,10 +45,10 @@ def fitted(
     riders: Sequence[int],
     bikes: Sequence[int],
     bike_count: int,
-    loaded: Sequence[bool] | None = None,
+    others: Sequence[Sequence[float]] = (),
 ) -> Fit | None:
-    """Fits runs by their rider and bike, both as places, and by whether they were `loaded`; None where they
-    do not tell the bikes apart, or leave no degree of freedom for the remainder.
+    """Fits runs by their rider and bike, both as places, and by what else is known of each, (others, runs);
+    None where they do not tell the bikes apart, or leave no degree of freedom for the remainder.
 
     Ordinary least squares with one effect a rider and one a bike against the first (Montgomery, *Design and
     Analysis of Experiments*, ch. 4: the rider is the block).
@@ -60,8 +60,10 @@ def fitted(
         design[row, present.index(rider)] = 1.0
         if bike:
             design[row, len(present) + bike - 1] = 1.0
-    if loaded is not None:
-        design = np.column_stack([design, np.array(loaded, dtype=float)])
+    for other in others:
+        # From their mean, so that large figures that hardly differ are still told apart.
+        known = np.array(other, dtype=float)
+        design = np.column_stack([design, known - known.mean()])
     degrees = rows - design.shape[1]
     if degrees <= 0 or np.linalg.matrix_rank(design) < design.shape[1]:
         return None

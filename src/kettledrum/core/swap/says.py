@@ -25,8 +25,7 @@ def swap_says(found: SwapAnswer, test: SwapTest) -> str:
     """The answer: what was found and how sure it is, or that nothing can be told, and what would."""
     if len(test.bikes) < 2:
         return "One bike alone tells nothing: a second one has to be ridden by the same riders."
-    first = test.bikes[0]
-    told = [_told(each, first, test) for each in found.differences]
+    told = [_told(each, found, test) for each in found.differences]
     for each in found.off:
         without = "" if each.without is None else f", {_signed_off(each.without, test)} without it"
         told.append(
@@ -48,7 +47,8 @@ def _signed_off(figure: float, test: SwapTest) -> str:
     return f"{figure:+.1f} points" if test.is_felt else _signed(figure)
 
 
-def _told(one: Difference, first: str, test: SwapTest) -> str:
+def _told(one: Difference, found: SwapAnswer, test: SwapTest) -> str:
+    first = test.bikes[0]
     if one.difference is None or one.interval is None:
         return f"Nothing can be told of {quoted(one.bike)} yet: {one.why}."
     low, high = one.interval
@@ -63,8 +63,8 @@ def _told(one: Difference, first: str, test: SwapTest) -> str:
     words = _MORE[test.measured][one.told == "less"].format(share(one.difference))
     least, most = sorted((abs(low), abs(high)))
     return (
-        f"{quoted(one.bike)} {words} {quoted(first)}, between {share(least)} and {share(most)}: rider "
-        "and chance taken out."
+        f"{quoted(one.bike)} {words} {quoted(first)}, between {share(least)} and {share(most)}: "
+        f"{listed(['rider', *found.taken_out, 'chance'])} taken out."
     )
 
 

@@ -33,6 +33,7 @@ export function FromRide({ job, loop, measured, run, onChange }: Props) {
     onChange({
       ...run,
       value,
+      ...(!power && lap.power_w !== null && { power_w: lap.power_w }),
       ...(lap.temperature_c !== null && { temperature_c: lap.temperature_c }),
       ...(on !== null && { on }),
       ...(notes !== "" && { notes }),

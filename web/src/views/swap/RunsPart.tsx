@@ -5,8 +5,9 @@ import { listAt, withValue, type Held } from "../../drafts/held";
 import { FigureFields } from "../../figures/FigureFields";
 import type { Figure } from "../../figures/figures";
 import sections from "../../ui/section.module.css";
+import { trimmed } from "../../words/numbers";
 import { useUnits } from "../../words/units";
-import { ALIKE, FEELS, isClocked, valueFigure, valueSaid } from "./figures";
+import { ALIKE, FEELS, isClocked, isRolled, valueFigure, valueSaid } from "./figures";
 import { FromRide } from "./FromRide";
 import styles from "./Swap.module.css";
 
@@ -15,7 +16,9 @@ const FELT: readonly Figure[] = FEELS.map((feel) => ({
   label: `${feel[0]?.toUpperCase()}${feel.slice(1)}, 0 to 10`,
   kind: "number",
 }));
+const POWER: Figure = { at: "power_w", label: "Mean power", kind: "number", unit: "W" };
 const ABOUT: readonly Figure[] = [
+  { at: "wind_kmh", label: "Wind", kind: "speed" },
   { at: "temperature_c", label: "Temperature", kind: "number", unit: "°C" },
   { at: "luggage", label: "With luggage", kind: "flag" },
   { at: "on", label: "Day", kind: "day" },
@@ -108,6 +111,8 @@ function RunLine({ job, test, run, place, problems, off, open, onOpen, onChange,
       <span className={styles.who}>
         {String(run.rider ?? "")} on <strong>{String(run.bike ?? "")}</strong>
         {run.luggage === true && ", with luggage"}
+        {measured !== "power" && typeof run.power_w === "number" && `, ${trimmed(run.power_w, 0)} W`}
+        {typeof run.wind_kmh === "number" && `, wind ${units.speed(run.wind_kmh)}`}
         {typeof run.temperature_c === "number" && `, ${run.temperature_c} °C`}
         {notes !== "" && <small> {notes}</small>}
       </span>
@@ -182,7 +187,15 @@ function RunFields({ job, test, run, place, problems, called, onChange, onRemove
           {loop !== undefined && readable && (
             <FromRide job={job} loop={loop} measured={measured} run={run} onChange={onChange} />
           )}
-          <FigureFields figures={[valueFigure(measured), ...ABOUT, ...who]} {...edited} />
+          <FigureFields
+            figures={[
+              valueFigure(measured),
+              ...(measured === "power" || isRolled(measured) ? [] : [POWER]),
+              ...ABOUT,
+              ...who,
+            ]}
+            {...edited}
+          />
           <Button size="small" onClick={onRemove}>
             Remove {called.toLowerCase()}
           </Button>

@@ -183,13 +183,26 @@ interface SavingsProps {
 
 function SwapSavings({ job, test, answer }: SavingsProps) {
   const rows = () => [
-    ["Run", "Rider", "Bike", "Luggage", "Value", "Temperature, °C", "Left out", "Notes"],
+    [
+      "Run",
+      "Rider",
+      "Bike",
+      "Luggage",
+      "Value",
+      "Power, W",
+      "Wind, km/h",
+      "Temperature, °C",
+      "Left out",
+      "Notes",
+    ],
     ...test.runs.map((run) => [
       run.run,
       run.rider,
       run.bike,
       run.luggage === true ? "yes" : run.luggage === false ? "no" : "",
       run.value,
+      run.power_w,
+      run.wind_kmh,
       run.temperature_c,
       run.left_out ? "yes" : "",
       run.notes,

@@ -25,7 +25,7 @@ import { SurePart } from "./SurePart";
 import { TypedNumber } from "../../ui/TypedNumber";
 import styles from "./Verdict.module.css";
 import { Voices } from "./Voices";
-import { useWeighing, withoutKey } from "./weighing";
+import { useWeighing, withoutKey, withWeighing } from "./weighing";
 
 /** Which setup it should be: knocked out, weighed, decided, and why. */
 export function VerdictView() {
@@ -33,18 +33,18 @@ export function VerdictView() {
   const units = useUnits();
   const { bench, error, retry } = useWorkbench(job);
   const weighed = useWeighing(job, bench);
-  const verdict = useVerdict(job, bench);
+  const verdict = useVerdict(job, bench && withWeighing(bench, weighed.moved));
   const sure = useHowSure(job, useRested(bench));
   if (job.setups.length === 0) return <NoSetups job={job} />;
   const found = verdict.data;
   const letters = new Map(bench?.setups.map(({ setup, record }) => [setup.name, record.letter]));
-  const { weighing, change, problems, need } = weighed;
+  const { weighing, change, move, problems, need } = weighed;
   const weights = (weighing.weights ?? undefined) as Record<string, unknown> | undefined;
   const weightOf = (criterion: string, usual: number): unknown => weights?.[criterion] ?? usual;
-  const put = (criterion: string, weight: unknown) => {
-    const all = weights ?? usualOf(found);
-    change({ weights: { ...all, [criterion]: weight ?? 0 } as Record<string, number> });
-  };
+  const having = (criterion: string, weight: unknown) => ({
+    weights: { ...(weights ?? usualOf(found)), [criterion]: weight ?? 0 } as Record<string, number>,
+  });
+  const put = (criterion: string, weight: unknown) => change(having(criterion, weight));
   return (
     <>
       <ViewHeading
@@ -86,7 +86,7 @@ export function VerdictView() {
                 weightOf={(criterion) =>
                   weightOf(criterion, found.criteria.find((row) => row.criterion === criterion)?.weight ?? 0)
                 }
-                onWeight={put}
+                onWeight={(criterion, weight) => move(having(criterion, weight))}
                 field={(row) => (
                   <TypedNumber
                     label={`Weight of ${row.name}`}

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { JobRecord, Weighing } from "../../api/client";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { isHeld, withValue, type Held } from "../../drafts/held";
@@ -33,7 +34,9 @@ export function useWeighing(job: JobRecord, bench: Workbench | undefined) {
   const need = useNeedEditing(job);
   const held = need.document.weighing;
   const weighing = (isHeld(held) ? held : {}) as Weighing;
-  const change = (next: Partial<Weighing>) => {
+  const problems = [...(bench?.needProblems ?? []), ...(need.entry?.problems ?? [])];
+  const [moved, setMoved] = useState<Held>();
+  const change = (next: Partial<Weighing>): Held => {
     const merged: Held = { ...weighing, ...next };
     // Weights that are none are still the rider’s own.
     const kept = Object.entries(merged).filter(([key, value]) => key === "weights" || !isNothing(value));
@@ -45,13 +48,27 @@ export function useWeighing(job: JobRecord, bench: Workbench | undefined) {
         : withValue(need.document, "weighing", undefined),
       decides || PRESSED.some((key) => key in next) || undefined,
     );
+    return whole;
+  };
+  /** A weight moved on its scale, which cannot be refused where nothing else is, need not be judged first. */
+  const move = (next: Pick<Weighing, "weights">) => {
+    const whole = change(next);
+    const weighs = Object.values(next.weights ?? {}).some((weight) => weight > 0);
+    setMoved(weighs && problems.length === 0 ? whole : undefined);
   };
   return {
     need,
     weighing,
     change,
-    problems: [...(bench?.needProblems ?? []), ...(need.entry?.problems ?? [])],
+    move,
+    /** What was moved, as long as nothing was changed since. */
+    moved: moved !== undefined && moved === held ? (moved as Weighing) : undefined,
+    problems,
   };
 }
+
+/** What is to be weighed, with weights that it does not know of yet. */
+export const withWeighing = (bench: Workbench, weighing: Weighing | undefined): Workbench =>
+  weighing ? { ...bench, need: { ...bench.need, weighing } } : bench;
 
 export type Weighed = ReturnType<typeof useWeighing>;
