@@ -165,7 +165,7 @@ def test_what_nobody_foresaw_ends_in_one_line(run, file, monkeypatch):
     def fails(_file):
         raise RuntimeError("not\nforeseen")
 
-    monkeypatch.setattr("kettledrum.cli.brief_in", fails)
+    monkeypatch.setattr("kettledrum.commands.build.brief_in", fails)
     status, out, err = run("compare", file(brief(NINE_SPEED_HUB)))
     assert (status, out) == (2, "")
     assert err == (

@@ -14,7 +14,7 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from kettledrum.command_input import Data, File, content_of, directory_of
+from kettledrum.commands.asked import Data, File, content_of, directory_of
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
 
 if TYPE_CHECKING:

@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING
 
 from rich.text import Text
 
-from kettledrum.command_tables import columns_of, terminal
+from kettledrum.commands.tables.grid import columns_of, terminal
 from kettledrum.core.job.swap_test import FEELS
 
 if TYPE_CHECKING:

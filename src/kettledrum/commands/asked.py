@@ -1,13 +1,16 @@
 """What commands share: the files they read, the data directory they work on, JSON printed."""
 
 import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated
 
 import typer
-from pydantic import BaseModel
+from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from kettledrum.core.terms.errors import InvalidInput, Problem
+from kettledrum.core.terms.quantities import CadenceBand
 from kettledrum.formats.json_text import MOST_BRIEF_BYTES
 
 if TYPE_CHECKING:
@@ -51,3 +54,29 @@ def brief_in(file: str) -> "Brief":
 def print_json(result: BaseModel) -> None:
     """Prints a result as JSON."""
     typer.echo(result.model_dump_json(indent=2))
+
+
+def cadence_band(text: str) -> tuple[float, float]:
+    """The cadences of an option, LOW:HIGH in rpm. Raises InvalidInput."""
+    try:
+        band: tuple[float, float] = TypeAdapter(CadenceBand).validate_python(
+            [float(end) for end in text.split(":")]
+        )
+    except (ValueError, ValidationError) as error:
+        allowed = "must be LOW:HIGH in rpm, each from 5 to 250, low below high, such as 60:88"
+        raise InvalidInput([Problem("--cadence", allowed)]) from error
+    return band
+
+
+@contextmanager
+def named_as_option() -> Iterator[None]:
+    """Names a refused setup as the option is, not as the API's key."""
+    try:
+        yield
+    except InvalidInput as error:
+        raise InvalidInput(
+            [
+                Problem("--setup" if each.where == "setup" else each.where, each.what)
+                for each in error.problems
+            ]
+        ) from error

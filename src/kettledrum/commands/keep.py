@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING, Annotated
 
 import typer
 
-from kettledrum.command_input import Json, brief_in, content_of, print_json
+from kettledrum.commands.asked import Json, brief_in, content_of, print_json
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.formats.json_text import MOST_BYTES
 
@@ -27,7 +27,7 @@ def due(
     """Print what falls due on the bikes of a log, when, and because of what."""
     from datetime import UTC, datetime
 
-    from kettledrum import keep_tables
+    from kettledrum.commands.tables import keep as tables
     from kettledrum.core.care.due import due as what_is_due
 
     result = what_is_due([(bike, bike.rides or []) for bike in _log_in(log).bikes], _day(on))
@@ -36,7 +36,7 @@ def due(
 
         typer.echo(due_calendar(result, datetime.now(UTC).replace(microsecond=0)), nl=False)
         return
-    print_json(result) if json else keep_tables.due(result)
+    print_json(result) if json else tables.due(result)
 
 
 def tour(
@@ -49,7 +49,7 @@ def tour(
     json: Json = False,
 ) -> None:
     """Print what a tour of a brief asks for: what to do before it, what falls due, what to take along."""
-    from kettledrum import keep_tables
+    from kettledrum.commands.tables import keep as tables
     from kettledrum.core.care.tour import tour_plan
 
     brief = brief_in(file)
@@ -61,14 +61,14 @@ def tour(
         raise InvalidInput([Problem("--tour" if tours else "tours", said)])
     bikes = [(bike, bike.rides or []) for bike in _log_in(log).bikes]
     result = tour_plan(found, brief, bikes, _day(on))
-    print_json(result) if json else keep_tables.tour(result)
+    print_json(result) if json else tables.tour(result)
 
 
 def kept(file: BriefFile, log: LogFile, on: OnDay = None, json: Json = False) -> None:
     """Print what the upkeep of the bikes of a log cost, against what the rates of a brief foretell."""
     from pydantic import RootModel
 
-    from kettledrum import keep_tables
+    from kettledrum.commands.tables import keep as tables
     from kettledrum.core.care.spent import as_it_was
     from kettledrum.core.care.spent_result import AsItWas
     from kettledrum.core.keeping.rates import rates
@@ -76,7 +76,7 @@ def kept(file: BriefFile, log: LogFile, on: OnDay = None, json: Json = False) ->
     brief, day = brief_in(file), _day(on)
     rate = rates(brief, (brief.road.routes or []) if brief.road else [])
     found = [(bike.name, as_it_was(bike, bike.rides or [], day, rate)) for bike in _log_in(log).bikes]
-    print_json(RootModel[dict[str, AsItWas]](dict(found))) if json else keep_tables.kept(found)
+    print_json(RootModel[dict[str, AsItWas]](dict(found))) if json else tables.kept(found)
 
 
 def swap_test(
@@ -87,7 +87,7 @@ def swap_test(
     json: Json = False,
 ) -> None:
     """Print what bikes that were swapped between riders tell, and what that means for a job."""
-    from kettledrum import keep_tables
+    from kettledrum.commands.tables import keep as tables
     from kettledrum.core.swap.answer import swap_answer
     from kettledrum.core.swap.meaning import swap_meaning
     from kettledrum.formats.swap_test_file import read_swap_test
@@ -97,7 +97,7 @@ def swap_test(
     if brief is not None:
         job = brief_in(brief)
         answer.meaning = swap_meaning(found, answer, job, {setup.name: setup for setup in job.setups})
-    print_json(answer) if json else keep_tables.swap_test(answer)
+    print_json(answer) if json else tables.swap_test(answer)
 
 
 def _log_in(file: str) -> "Log":

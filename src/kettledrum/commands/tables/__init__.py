@@ -1,0 +1,1 @@
+"""Results as tables for a terminal."""
