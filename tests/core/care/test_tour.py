@@ -124,6 +124,7 @@ def test_a_hub_that_breaks_is_ridden_on_as_a_single_speed():
     assert hub.development_m == pytest.approx(front / 18 * setup.wheel.circumference_m)
     assert hub.climbs_to == climbs_to(single, conditions(JOB))
     assert hub.climbs_to < JOB.road.steepest
+    assert f"up slopes to {hub.climbs_to * 100:.1f} %" in hub.rides_on
     assert hub.rides_on.endswith("; what is steeper is walked")
     assert "135 mm wide, with nuts" in hub.rides_on
     # 622 + 2 × 42 mm and a box around it; a hub of 1.95 kg, rim, spokes, tyre and the box.

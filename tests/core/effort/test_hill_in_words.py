@@ -186,6 +186,12 @@ def test_a_hill_too_steep_for_any_gear_and_one_that_is_not_known():
     assert "too slow to keep upright, whatever the gear" in need_says(found, job)
     plain = conditions(validate(Brief, brief()))
     assert hill(plain) is None
-    assert "Say how steep your hills are" in need_says(None, plain)
+    text = need_says(None, plain)
+    assert "Say how steep your hills are" in text
+    # By trying speeds: the last at which the power at the tyre is not passed.
+    watts = plain.power_w * 0.93
+    kmh = max(tenth / 10 for tenth in range(1, 600) if plain.resistance.power_w(tenth / 36, 0) <= watts)
+    told = float(text.split(" bring you to ")[1].split(" km/h")[0])
+    assert told == pytest.approx(kmh, abs=0.6)
     held = conditions(validate(Brief, brief(road={"steepest": 0.05})))
     assert "that you can hold all day" in need_says(hill(held), held)
