@@ -39,12 +39,8 @@ def demo_server(tmp_path_factory):
 def demo(demo_server):
     """The demo, started over for the test with its first job alone."""
     store = Store(demo_server.data / "demo")
-    store.start_over([honey_round()])
     # What another test put on the shelf is none of this one’s.
-    names = {part.name for part in stock()}
-    others = [record.id for record in store.shelf.parts() if record.part.name not in names]
-    if others:
-        store.shelf.take_off(others)
+    store.start_over([honey_round()], stock())
     store.close()
     return demo_server
 

@@ -17,7 +17,7 @@ from kettledrum.core.job.brief import Brief, Need
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
-from kettledrum.demo import fill, honey_round
+from kettledrum.demo import fill, honey_round, stock
 from kettledrum.store import NotFound, StaleWrite, Store, StoreUnusable, brief_of
 from kettledrum.store.file.database import open_database
 from kettledrum.store.file.migrating import upgrade
@@ -156,11 +156,18 @@ def test_what_is_not_there_is_said_to_be_missing(store):
 
 def test_the_demo_is_put_in_once_and_starts_over_when_asked(store):
     job = fill(store)[0]
+    store.shelf.stock(stock())
     store.jobs.delete_setup(job.id, job.setups[3].id)
+    first, second, *_ = store.shelf.parts()
+    store.shelf.take_off([first.id])
+    store.shelf.change(second.id, second.part.model_copy(update={"name": "Mine"}), second.version)
+    store.shelf.add(first.part.model_copy(update={"name": "Mine too"}))
     assert fill(store) == []
     assert [summary.setup_count for summary in store.jobs.summaries()] == [6, 14, 5, 5, 5]
+    assert len(store.shelf.parts()) == len(stock())
     fill(store, fresh=True)
     assert [summary.setup_count for summary in store.jobs.summaries()] == [7, 14, 5, 5, 5]
+    assert [record.part for record in store.shelf.parts()] == stock()
 
 
 def test_writers_at_once_wait_for_each_other(tmp_path):

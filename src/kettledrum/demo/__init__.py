@@ -76,8 +76,9 @@ def _job(name: str) -> Brief:
 
 
 def fill(store: Store, *, fresh: bool = False) -> list[JobRecord]:
-    """Puts the demo jobs into a store that has never held a job; with `fresh`, empties the store first.
+    """Puts the demo jobs into a store that has never held a job; with `fresh`, empties the store and its
+    shelf first.
 
     Returns the jobs that were added; none where the user's own state was kept.
     """
-    return store.start_over(demo_data()) if fresh else store.jobs.add_first(demo_data())
+    return store.start_over(demo_data(), stock()) if fresh else store.jobs.add_first(demo_data())

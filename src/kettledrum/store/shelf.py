@@ -102,7 +102,7 @@ class Shelf:
         """Fills a shelf that has never held a part; one that was emptied stays empty."""
         with self._sessions.writing() as session:
             if session.exec(select(PartRow.id)).first() is None:
-                session.add_all(PartRow(name=part.name, document=_text(part)) for part in parts)
+                put_on(session, parts)
 
     def change(self, part_id: str, part: Part, version: int) -> PartRecord:
         """Replaces a part; `version` is the one that the change was based on. Raises StaleWrite, NotFound."""
@@ -136,6 +136,11 @@ class Shelf:
             row.deleted_at = None
             session.flush()
             return _record(row)
+
+
+def put_on(session: Session, parts: Sequence[Part]) -> None:
+    """Puts parts on a shelf as they are, whatever stands there."""
+    session.add_all(PartRow(name=part.name, document=_text(part)) for part in parts)
 
 
 def bring_in(session: Session, parts: Sequence[Part]) -> BroughtIn:

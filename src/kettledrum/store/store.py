@@ -10,6 +10,7 @@ from pathlib import Path
 from sqlmodel import delete
 
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.parts.part import Part
 from kettledrum.formats.archive import Everything
 from kettledrum.store import bike_rows, rows
 from kettledrum.store.bikes import Bikes
@@ -30,10 +31,11 @@ from kettledrum.store.jobs import Jobs
 from kettledrum.store.records import JobRecord, JobSummary
 from kettledrum.store.roads import Roads
 from kettledrum.store.sessions import READ_ONLY, Sessions
-from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records
+from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records, put_on
 from kettledrum.store.tables import (
     BikeRow,
     JobRow,
+    PartRow,
     RevisionRow,
     RideRow,
     RideSecondsRow,
@@ -180,8 +182,10 @@ class Store:
         """Keeps a damaged store where it lies, without offering it again."""
         put_away(damaged_store(self.directory, file_name))
 
-    def start_over(self, demo: Sequence[Brief] | Everything) -> list[JobRecord]:
-        """Empties the store and puts the demo's jobs in, in one step."""
+    def start_over(self, demo: Sequence[Brief] | Everything, parts: Sequence[Part] = ()) -> list[JobRecord]:
+        """Empties the store and puts the demo's jobs in, in one step; a shelf of just `parts`, where any
+        are given.
+        """
         with self._sessions.writing() as session:
             session.exec(delete(RevisionRow))
             session.exec(delete(SetupRow))
@@ -191,4 +195,7 @@ class Store:
             session.exec(delete(RoadRow))
             session.exec(delete(RoadLineRow))
             session.exec(delete(JobRow))
+            if parts:
+                session.exec(delete(PartRow))
+                put_on(session, parts)
             return rows.add_demo(session, demo)
