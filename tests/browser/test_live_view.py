@@ -180,7 +180,13 @@ def test_one_rides_by_ones_own_hand_and_compares(live):
     # Another setup beside it: the first ride stays.
     chosen(live, "Five-speed hub")
     expect(rides.get_by_role("row")).to_have_count(2)
+    # And so it does on a page that was closed.
+    live.reload()
+    expect(rides.get_by_role("row")).to_have_count(2)
     live.get_by_role("button", name="Forget them").click()
+    expect(rides).to_be_hidden()
+    live.reload()
+    expect(live.get_by_role("button", name="Start", exact=True)).to_be_visible()
     expect(rides).to_be_hidden()
 
 

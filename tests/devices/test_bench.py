@@ -158,6 +158,14 @@ def test_by_hand_it_takes_orders_of_gears_and_of_effort(clock):
     second = device.read()
     assert (second.gear, second.shifts) == ("2", 1)
     assert second.cadence_rpm < first.cadence_rpm
+    felt = second.last_shift
+    assert felt is not None
+    assert felt == second.largest_shift
+    assert (felt.before.label, felt.after.label) == ("1", "2")
+    # At one speed the cadences are as the gears are.
+    step = felt.after.development_m / felt.before.development_m
+    assert felt.before_rpm / felt.after_rpm == pytest.approx(step)
+    assert second.development_m == pytest.approx(felt.after.development_m, abs=0.001)
     # A pace that is changed orders no gear and no effort.
     device.steer(pace=30, effort=2.0)
     assert simulated.effort == 2.0

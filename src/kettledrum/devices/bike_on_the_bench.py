@@ -9,6 +9,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from kettledrum.core.simulation.bike import STEP_S, SimulatedBike
+from kettledrum.core.simulation.felt import ShiftFelt
 
 MOST_PACE = 1000.0
 MOST_ELAPSED_S = 0.5
@@ -24,7 +25,8 @@ class Reading(BaseModel):
     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
     as means since it was last read, the share of the batteries that is left (null where none is known),
-    grade and elevation underfoot.
+    grade and elevation underfoot; how many shifts there were, and of those that were felt the last and the
+    largest.
     """
 
     time_s: float
@@ -39,6 +41,8 @@ class Reading(BaseModel):
     grade: float
     elevation_m: float
     shifts: int
+    last_shift: ShiftFelt | None
+    largest_shift: ShiftFelt | None
     state: RidingState
     running: bool
     pace: float
@@ -126,6 +130,8 @@ class BikeOnTheBench:
             grade=bike.grade,
             elevation_m=round(bike.elevation_m, 2),
             shifts=bike.shifter.shifts,
+            last_shift=bike.feel.last,
+            largest_shift=bike.feel.largest,
             state=_state(bike),
             running=self._running and not bike.done,
             pace=self._pace,

@@ -4335,6 +4335,16 @@ export interface components {
             wheel_m?: number | null;
         };
         /**
+         * GearIn
+         * @description A gear that is in: what it is called, None on a stepless path, and its development in m.
+         */
+        GearIn: {
+            /** Label */
+            label: string | null;
+            /** Development M */
+            development_m: number;
+        };
+        /**
          * GearSum
          * @description A gear, or several that are as good as one: its seconds and their share of all pedalling.
          *
@@ -6580,7 +6590,8 @@ export interface components {
          *     Time in s and place in m since the start, speed, cadence (0 while the feet rest), the gear (null on a
          *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
          *     as means since it was last read, the share of the batteries that is left (null where none is known),
-         *     grade and elevation underfoot.
+         *     grade and elevation underfoot; how many shifts there were, and of those that were felt the last and the
+         *     largest.
          */
         Reading: {
             /** Time S */
@@ -6607,6 +6618,8 @@ export interface components {
             elevation_m: number;
             /** Shifts */
             shifts: number;
+            last_shift: components["schemas"]["ShiftFelt"] | null;
+            largest_shift: components["schemas"]["ShiftFelt"] | null;
             /**
              * State
              * @enum {string}
@@ -7594,6 +7607,19 @@ export interface components {
             after: string;
             /** Hunts */
             hunts: boolean;
+        };
+        /**
+         * ShiftFelt
+         * @description A shift while pedalling: from which gear to which, and the cadence in rpm in each at the speed at
+         *     which it came.
+         */
+        ShiftFelt: {
+            before: components["schemas"]["GearIn"];
+            after: components["schemas"]["GearIn"];
+            /** Before Rpm */
+            before_rpm: number;
+            /** After Rpm */
+            after_rpm: number;
         };
         /**
          * Slope

@@ -22,6 +22,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH
 from kettledrum.core.simulation.course import Course
 from kettledrum.core.simulation.energy_books import Books, cell_of
+from kettledrum.core.simulation.felt import Feel
 from kettledrum.core.simulation.shifter import Shifter
 
 STEP_S = 0.05
@@ -66,6 +67,7 @@ class SimulatedBike:
         self.job = conditions(brief, course.altitude_m)
         self.table = gear_table(setup, brief.rider.cadence_rpm)
         self.shifter = Shifter(setup, self.table)
+        self.feel = Feel(self.shifter)
         self.books = Books()
         self.time_s = self.at_m = self.speed_mps = self.cadence_rpm = self.rider_w = self.motor_w = 0.0
         self.walking = self.done = self._roused = False
@@ -169,6 +171,7 @@ class SimulatedBike:
         self._rests_s -= STEP_S
         self.speed_mps = self.cadence_rpm = self.rider_w = self.motor_w = 0.0
         self.shifter.step(STEP_S, 0.0, pedals=False, dead_centre=False)
+        self.feel.look(0.0, pedals=False)
         arrived = self.course.distance_m[-1] - self.at_m < _ARRIVED_M
         if arrived and self._rests_s <= 0:
             self.done = True
@@ -332,4 +335,5 @@ class SimulatedBike:
         self.shifter.step(
             STEP_S, after, pedals=pedals or self.walking, dead_centre=dead_centre or self.walking
         )
+        self.feel.look(after, pedals=pedals)
         self.cadence_rpm = after * 60 / self.shifter.development_m if pedals else 0.0

@@ -8,7 +8,7 @@ import styles from "./Live.module.css";
 import type { Ride, Shift } from "./rides";
 
 /** What the last shift did to the cadence. */
-export function LastShift({ shift }: { shift: Shift | undefined }) {
+export function LastShift({ shift }: { shift: Shift | null }) {
   if (!shift) return null;
   const off = Math.round(shift.after) - Math.round(shift.before);
   return (
@@ -64,8 +64,7 @@ export function Compared({ rides, onForget }: { rides: Ride[]; onForget: () => v
         </table>
       </div>
       <p className={sections.note}>
-        Kept as long as this page is open. The same road and the same legs: what differs is the gears, and
-        you.
+        This browser remembers them. The same road and the same legs: what differs is the gears, and you.
       </p>
     </section>
   );

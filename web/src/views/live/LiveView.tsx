@@ -15,7 +15,7 @@ import { BigFigures } from "./BigFigures";
 import { Compared, LastShift } from "./Compared";
 import { Handlebar } from "./Handlebar";
 import styles from "./Live.module.css";
-import { rideOf, shiftsOf } from "./rides";
+import { rideOf, toldShift } from "./rides";
 import { TrialRide } from "./TrialRide";
 import { useRidesByHand } from "./ridesByHand";
 import { Caution } from "../../ui/Caution";
@@ -168,7 +168,7 @@ function Shown({ job, bench, shown }: OfSetup) {
             onShift={(by) => steer({ shift: by })}
             onEffort={(effort) => steer({ effort })}
           />
-          <LastShift shift={shiftsOf(readings.all).at(-1)} />
+          <LastShift shift={toldShift(now?.last_shift)} />
         </>
       )}
       {bike && byHand && !bike.by_hand && !stale && (

@@ -1,8 +1,7 @@
 import type { Reading } from "../../api/client";
 
-/** A shift of a ride: its gears, and the cadence just before and after it. */
+/** A shift of a ride: its gears, and the cadence in each. */
 export interface Shift {
-  at_s: number;
   from: string;
   to: string;
   before: number;
@@ -21,26 +20,20 @@ export interface Ride {
   largest: Shift | null;
 }
 
-const gearOf = (reading: Reading): string => reading.gear ?? `${reading.development_m.toFixed(1)} m`;
+type Felt = NonNullable<Reading["last_shift"]>;
 
-/** The shifts among readings, each with the last cadence before it and the first after it. */
-export function shiftsOf(readings: Reading[]): Shift[] {
-  const found: Shift[] = [];
-  let ridden: Reading | undefined;
-  for (const reading of readings) {
-    if (reading.cadence_rpm === 0 || reading.state === "shifting") continue;
-    if (ridden && reading.shifts > ridden.shifts)
-      found.push({
-        at_s: reading.time_s,
-        from: gearOf(ridden),
-        to: gearOf(reading),
-        before: ridden.cadence_rpm,
-        after: reading.cadence_rpm,
-      });
-    ridden = reading;
-  }
-  return found;
-}
+const gearOf = ({ label, development_m }: Felt["before"]): string => label ?? `${development_m.toFixed(1)} m`;
+
+/** A shift that was felt, as it is told. */
+export const toldShift = (felt: Felt | null | undefined): Shift | null =>
+  felt
+    ? {
+        from: gearOf(felt.before),
+        to: gearOf(felt.after),
+        before: felt.before_rpm,
+        after: felt.after_rpm,
+      }
+    : null;
 
 /** What a ride came to so far; nothing before it has begun. */
 export function rideOf(
@@ -59,12 +52,6 @@ export function rideOf(
     pedalled += seconds;
     if (reading.cadence_rpm >= low && reading.cadence_rpm <= high) easy += seconds;
   });
-  const step = ({ before, after }: Shift) => Math.abs(Math.log(after / before));
-  const shifts = shiftsOf(readings);
-  const largest = shifts.reduce<Shift | null>(
-    (most, each) => (most && step(most) >= step(each) ? most : each),
-    null,
-  );
   return {
     setup,
     along,
@@ -72,6 +59,6 @@ export function rideOf(
     metres: last.at_m,
     shifts: last.shifts,
     easy: pedalled > 0 ? easy / pedalled : null,
-    largest,
+    largest: toldShift(last.largest_shift),
   };
 }

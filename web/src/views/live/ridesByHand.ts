@@ -2,21 +2,54 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import type { Ride } from "./rides";
 
 const NONE: Ride[] = [];
+/** More rides than these are not held against each other: the oldest go. */
+const MOST = 20;
 
-/** The rides by hand on the roads of a job, kept as long as the page is open, whichever setup is looked at. */
+const placeOf = (jobId: string) => `kettledrum.rides-by-hand.${jobId}`;
+
+const isRide = (value: unknown): value is Ride => {
+  const ride = value as Partial<Ride> | null;
+  return (
+    typeof ride === "object" &&
+    ride !== null &&
+    [ride.setup, ride.along].every((name) => typeof name === "string") &&
+    [ride.seconds, ride.metres, ride.shifts].every(Number.isFinite) &&
+    (ride.easy === null || Number.isFinite(ride.easy)) &&
+    (ride.largest === null || [ride.largest?.before, ride.largest?.after].every(Number.isFinite))
+  );
+};
+
+function remembered(jobId: string): Ride[] {
+  try {
+    const stored: unknown = JSON.parse(localStorage.getItem(placeOf(jobId)) ?? "[]");
+    return Array.isArray(stored) ? stored.filter(isRide) : NONE;
+  } catch {
+    return NONE;
+  }
+}
+
+/** The rides by hand on the roads of a job, whichever setup is looked at; this browser remembers them. */
 export function useRidesByHand(jobId: string) {
   const client = useQueryClient();
   const queryKey = ["rides-by-hand", jobId];
   const { data: rides } = useQuery({
     queryKey,
-    queryFn: () => NONE,
-    initialData: NONE,
+    queryFn: () => remembered(jobId),
+    initialData: () => remembered(jobId),
     staleTime: Infinity,
     gcTime: Infinity,
   });
+  const keep = (next: Ride[]) => {
+    client.setQueryData<Ride[]>(queryKey, next);
+    try {
+      localStorage.setItem(placeOf(jobId), JSON.stringify(next));
+    } catch {
+      // A browser that keeps nothing still shows them.
+    }
+  };
   return {
     rides,
-    add: (ride: Ride) => client.setQueryData<Ride[]>(queryKey, (before = NONE) => [...before, ride]),
-    forget: () => client.setQueryData<Ride[]>(queryKey, NONE),
+    add: (ride: Ride) => keep([...(client.getQueryData<Ride[]>(queryKey) ?? NONE), ride].slice(-MOST)),
+    forget: () => keep(NONE),
   };
 }
