@@ -210,6 +210,22 @@ def test_the_year_ahead_repeats_and_the_spread_is_told():
     assert (task.early, task.late) == (day(19), day(90))
 
 
+def test_a_tenth_of_its_months_is_soon_too():
+    # 30 months from 1 May 2026; a tenth of them are 91 days.
+    held = bike({"what": "bled", "every_months": 30})
+    end = months_later(day(0), 30)
+    states = {
+        left: one(held, [], end - timedelta(days=left)).state for left in (200, 92, 91, 15, 14, 1, 0, -1)
+    }
+    assert states[200] == states[92] == "later"
+    assert states[91] == states[15] == states[14] == states[1] == "soon"
+    assert states[0] == states[-1] == "overdue"
+    says = {left: one(held, [], end - timedelta(days=left)).says for left in (91, 1, 0, -1)}
+    assert says[91] == "in 91 days, by its months"
+    assert says[0] == "today: its months are up"
+    assert says[-1].startswith("since ")
+
+
 def test_what_is_overdue_comes_first_and_is_said():
     tasks = [BY_KM, {"what": "new cables", "every_months": 1}, {"what": "bled", "every_months": 30}]
     found = due_on_bike(bike(*tasks), rode(*[20] * 40), day(40))
@@ -270,6 +286,17 @@ def test_pads_get_thinner_and_a_new_chain_begins_anew():
     pads = bike(measured=measured((0, 4.0), (1000, 3.0), what="brake pad", unit="mm"))
     (found,) = wear(pads, [], day(10))
     assert found.life_km == pytest.approx(3000)
+    assert (found.low_km, found.high_km) == (None, None)
+    # Four on a line but for one: its slope is as sure as what is left of them lets it be.
+    uneven = bike(
+        measured=measured((0, 4.0), (1000, 3.6), (2000, 2.9), (3000, 2.5), what="brake pad", unit="mm")
+    )
+    (four,) = wear(uneven, [], day(10))
+    # By hand: 0.52 mm in 1000 km from 4.03; residuals −0.03, 0.09, −0.09, 0.03: s² = 0.018 / 2.
+    assert four.a_thousand_km == pytest.approx(-0.52)
+    error = (0.018 / 2 / 5_000_000) ** 0.5
+    assert four.low_km / four.life_km == pytest.approx(0.52e-3 / (0.52e-3 + 4.3027 * error), rel=1e-4)
+    assert four.high_km / four.life_km == pytest.approx(0.52e-3 / (0.52e-3 - 4.3027 * error), rel=1e-4)
     done = [Done(on=day(2), km=1600, part="hub", what="new chain")]
     chain = bike(
         {"what": "new chain", "every_km": 4000},

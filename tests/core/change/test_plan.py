@@ -200,6 +200,16 @@ def test_mass_is_told_where_all_that_changes_is_known():
     assert plan(hubbed(), heavy).mass_kg is None
 
 
+def test_a_wheel_that_is_all_new_has_the_price_of_the_wheel_and_one_that_keeps_its_rim_has_not():
+    wide = hubbed(name="Wide", wheel={**WHEEL, "tyre_mm": 47, "rim": RIM, "price": 240})
+    kept = plan(hubbed(), wide)
+    assert [(each.what, each.price) for each in kept.buy] == [("tyre 47-622", None)]
+    other = {"bead_seat_mm": 584, "tyre_mm": 47, "rim": {**RIM, "effective_mm": 560}, "price": 240}
+    whole = plan(hubbed(), hubbed(name="Small", wheel=other))
+    (wheel,) = [each for each in whole.buy if each.price == 240]
+    assert wheel.what == "rim for 584 mm, tyre 47-584 and the building of the wheel"
+
+
 def test_what_does_not_fit_is_said_before_money_is_spent():
     found = plan(single(), hubbed(fit={"dropout_mm": 142}), frame=FRAME)
     assert found.fails

@@ -110,6 +110,16 @@ def test_each_rule_holds_fails_or_cannot_tell(rule, path, frame, state):
     assert (check.remedy is not None) >= (state in ("fails", "not known"))
 
 
+def test_what_is_missing_is_named_the_part_or_the_bar():
+    def what(*path, **parts):
+        return next(check.what for check in page(*path, **parts).checks if check.id == "bar-and-shifter")
+
+    assert "the bar is not said" in what(CHAIN, case(fit={"bars": ["flat"]}))
+    assert "which bars the shifter of the part fits is not stated" in what(
+        CHAIN, case(fit={"teeth_max": 30}), frame={"bar": "drop"}
+    )
+
+
 def test_rules_that_do_not_apply_are_silent():
     plain = page(sprockets([44], [19]), hub(1.0))
     assert {check.id for check in plain.checks} <= {

@@ -1,9 +1,12 @@
 """Gear tables worked by hand; the wheel is 622 + 2 × 42 = 706 mm across, 2.21796 m round."""
 
+import math
+
 import pytest
 
 from examples import NINE_SPEED_HUB, gearbox, hub, setup, sprockets, stepless_hub
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
+from kettledrum.core.gearing.ladder import ladder
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
 
@@ -115,6 +118,20 @@ def test_two_rings_before_a_stepless_hub_make_two_spans():
     ]
     assert table.spans == [(0, 2), (1, 3)]
     assert table.range == 6
+
+
+def test_between_spans_far_apart_the_nearer_in_proportion_is_taken():
+    table = table_of(sprockets([20, 40], [20]), stepless_hub(0.9, 1.1))
+    rungs = ladder(table)
+    around, middle = table.circumference_m, math.sqrt(table.cadence_rpm[0] * table.cadence_rpm[1])
+    # The small ring ends at 1.1 turns of the wheel, the large one begins at 1.8: half-way, in proportion.
+    change = middle * math.sqrt(1.1 * 1.8) * around * 0.06
+    before, after = (
+        next(rung for rung in rungs if getattr(rung, end) == pytest.approx(change, rel=1e-9))
+        for end in ("to_kmh", "from_kmh")
+    )
+    assert before.cadence_to_rpm == pytest.approx([change / 0.06 / (1.1 * around)] * 2)
+    assert after.cadence_from_rpm == pytest.approx([change / 0.06 / (1.8 * around)] * 2)
 
 
 def test_two_stepless_stages_run_from_both_low_to_both_high():

@@ -163,6 +163,20 @@ def test_sums_of_made_up_rides_tell_the_gears_that_were_ridden():
     assert set(period.never) == {gear.label for gear in period.gears if gear.seconds == 0}
 
 
+def test_shares_of_rides_count_by_how_long_was_pedalled():
+    ride = worked(rode(1, minutes=30), recorded().ride, HUB)
+    made = [
+        ride.model_copy(update={"worked": ride.worked.model_copy(update=figures)})
+        for figures in (
+            {"pedalling_s": 1000, "steady_share": 0.5, "fits": 0.9},
+            {"pedalling_s": 3000, "steady_share": 0.9, "fits": 0.7},
+        )
+    ]
+    (period,) = bike_sums(bike(), made, BAND).periods
+    assert period.steady_share == pytest.approx(0.8)
+    assert period.fits == pytest.approx(0.75)
+
+
 def test_a_lane_goes_from_the_low_to_the_high_cadence():
     (period,) = bike_sums(bike(), [worked(rode(1), recorded().ride, HUB)], BAND).periods
     lowest = period.gears[0]

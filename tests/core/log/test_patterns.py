@@ -6,7 +6,7 @@ from math import comb
 import pytest
 
 from kettledrum.core.log.bike import BikeHead, Done, Happened, Mounted
-from kettledrum.core.log.patterns import patterns
+from kettledrum.core.log.patterns import DRAWS, patterns
 from kettledrum.core.log.ride import GearTime, LoggedRide
 from kettledrum.demo import honey_round
 
@@ -115,6 +115,12 @@ def test_other_work_is_no_oil():
         by(patterns(bike([event(gear="8")] * 3, done), [ride(g8=10, g7=10)]), "distance since the last oil")
         is None
     )
+
+
+def test_a_chance_is_never_nought():
+    # So many in one gear that no draw comes near: what was seen counts as one of the draws.
+    found = by(patterns(bike([event(gear="8")] * 60), [ride(g7=1000, g8=1000)]), "gear")
+    assert found.chance == pytest.approx(1 / (DRAWS + 1))
 
 
 def test_two_are_no_pattern():

@@ -156,6 +156,16 @@ def test_what_holds_a_motor_back(rpm, battery, torque, by):
         assert drawn(motor(winding=WINDING), held[0], rpm).in_w == pytest.approx(360)
 
 
+def test_without_constants_the_batterys_current_holds_a_motor_by_its_efficiency():
+    # 36 V · 10 A are 360 W, of which 75 % come out: at 300 rpm 270 W / 31.4 rad/s.
+    held = motor(efficiency=0.75, battery={"energy_wh": 400, "voltage_v": 36, "current_max_a": 10})
+    assert torque_held_by(held, 300) == (pytest.approx(270 / (10 * math.pi)), "the battery’s current")
+    usual = motor(battery={"energy_wh": 400, "voltage_v": 36, "current_max_a": 10})
+    assert torque_held_by(usual, 300)[0] == pytest.approx(0.8 * 360 / (10 * math.pi))
+    # Standing, no power is asked for: the motor’s own torque is the most.
+    assert torque_held_by(held, 0) == (60, "the motor")
+
+
 REFUSED = [
     ({}, "torque_nm: is missing: a motor is known by its torque or by its curve"),
     ({"curve": [[0, 40], [0, 30]]}, "curve[1]: must be faster than the point before"),
@@ -344,6 +354,16 @@ def throttled(grade, given_motor=THROTTLE, path=(PAIR, HUB), power=60, long=4000
     brief = validate(Brief, data)
     lane = validate(Route, {"name": "Lane", "legs": [{"length_m": long, "grade": grade}]})
     return brief, lane
+
+
+def test_where_help_ends_losses_are_the_motors_to_bring():
+    # Of 60 W at the pedals a tenth is lost on the way to the wheel, in which the motor sits.
+    lossy = ({**PAIR, "efficiency": 0.9}, HUB)
+    brief, _ = throttled(0.02, path=lossy)
+    [found] = compare(brief).setups
+    at, moves = found.motor.on_pitch, conditions(brief).resistance
+    assert at.speed_kmh == pytest.approx(25)
+    assert at.motor_w == pytest.approx(moves.power_w(25 / 3.6, 0.02) - 0.9 * 60, rel=1e-6)
 
 
 @pytest.mark.parametrize("grade", [0.02, 0.035])

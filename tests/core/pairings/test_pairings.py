@@ -51,6 +51,16 @@ def test_a_limit_at_one_tooth_above_and_one_below():
     assert just[46, 23].state == "tight"
 
 
+def test_a_sprocket_of_just_the_teeth_that_a_hub_takes_goes_onto_it():
+    found = tried(job(sprockets([47], [25]), {**hub_with(), "fit": {"teeth_min": 24, "teeth_max": 25}}))
+    whys = {rear: " ".join(found[47, rear].why) for rear in (24, 25, 26)}
+    assert "takes no sprocket" not in whys[24] + whys[25]
+    assert "takes no sprocket over 25 teeth" in whys[26]
+    small = tried(job(sprockets([47], [25]), {**hub_with(), "fit": {"teeth_min": 25}}))
+    assert "takes no sprocket under 25 teeth" in " ".join(small[47, 24].why)
+    assert "takes no sprocket" not in " ".join(small[47, 25].why)
+
+
 def test_torque_in_by_hand():
     # 78 kg · 9.80665 · 0.17 m = 130.0 Nm on the cranks; behind 47/24 66.4, /25 69.2, /26 71.9 Nm.
     brief = job(sprockets([47], [25]), hub_with(input_torque_max_nm=70))

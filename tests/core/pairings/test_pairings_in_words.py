@@ -29,6 +29,16 @@ def test_a_mounted_pairing_beyond_a_limit_says_so_and_what_is_best():
     assert f"Best is {best.front} × {best.rear}" in found.says
 
 
+def test_whether_it_climbs_is_said_where_a_hill_is_known():
+    def of(road, front=40, rear=22):
+        return said(job(sprockets([front], [rear]), hub_with(), front=[front], rear=[rear], road=road)).says
+
+    gentle, steep = {"crr": 0.008, "steepest": 0.02}, {"crr": 0.008, "steepest": 0.25}
+    assert "40 × 22 is mounted and climbs the 2 % hill." in of(gentle)
+    assert "40 × 22 is mounted and does not climb the 25 % hill." in of(steep)
+    assert "hill" not in of({"crr": 0.008})
+
+
 def test_where_none_stays_within_the_limits_the_reason_is_given():
     found = said(job(sprockets([40], [22]), hub_with(primary_ratio_min=5), front=[40], rear=[22]))
     only = "The only pairing that can be had does not stay within every limit: "

@@ -164,3 +164,26 @@ def test_what_changes_by_itself_cannot_be_taken_in_hand():
     by_speed.shift(1)
     assert settle(by_speed, 10) == "1"
     assert settle(by_speed, 25) == "2"
+
+
+def test_a_stepless_path_that_does_not_follow_coasting_stays_until_the_feet_go_on():
+    follows, stays = (
+        shifter(PAIR, stepless_hub(0.5, 1.8), set_rpm=70, follows_coasting=one) for one in (True, False)
+    )
+    for gears in (follows, stays):
+        settle(gears, 25)
+    before = stays.development_m
+    for gears in (follows, stays):
+        settle(gears, 12, pedals=False)
+    assert stays.development_m == before
+    assert follows.development_m < before * 0.6
+    settle(stays, 12)
+    assert stays.development_m == pytest.approx(follows.development_m)
+    # By hand a grip moves it whether the feet rest or not.
+    by_hand = shifter(PAIR, stepless_hub(0.5, 1.8))
+    settle(by_hand, 20)
+    by_hand.take_in_hand()
+    before = by_hand.development_m
+    by_hand.shift(-1)
+    settle(by_hand, 20, pedals=False)
+    assert by_hand.development_m == pytest.approx(before / 1.06)
