@@ -238,3 +238,26 @@ def test_a_key_from_outside_cannot_disturb_the_terminal():
 
 def test_names_lose_white_space_at_the_ends_only():
     assert validate(Setup, setup(name="  Hill  bike ")).name == "Hill  bike"
+
+
+@pytest.mark.parametrize(
+    ("name", "why"),
+    [
+        ("\u3164", "must have a letter or figure that can be seen"),
+        ("\u2800 \u00a0\u2800", "must have a letter or figure that can be seen"),
+        ("\u200b\u2060", "must have a letter or figure that can be seen"),
+        ("a\u2066b", "must be plain text without signs that turn its direction about"),
+        ("a\u0007", "must be plain text without control characters"),
+        ("\ud800", "must be plain text without control characters"),
+        ("<b>", "must be plain text without < or >"),
+        ("  ", "must be text of 1 to 120 characters"),
+        ("x" * 121, "must be text of 1 to 120 characters"),
+    ],
+)
+def test_a_name_is_one_line_of_text_that_shows(name, why):
+    assert refusal(Setup, changed(NINE_SPEED_HUB, ("name",), name)) == f"name: {why}"
+
+
+@pytest.mark.parametrize("name", ["\u3164a", "Höhenweg 7", "a\u00adb", "x" * 120, " padded "])
+def test_what_shows_something_may_be_a_name(name):
+    assert validate(Setup, changed(NINE_SPEED_HUB, ("name",), name)).name == name.strip()
