@@ -152,6 +152,16 @@ def test_the_rail_and_a_key_lead_there(live):
     expect(live.get_by_text("keep hands, hair and clothes away")).to_be_visible()
 
 
+def test_one_gear_is_not_shifted(live):
+    chosen(live, "As ridden: single-speed")
+    live.get_by_label("Gears shifted").select_option(label="by your hand")
+    live.get_by_role("button", name="Start", exact=True).click()
+    expect(live.get_by_text("one gear, nothing to shift")).to_be_visible()
+    expect(live.get_by_role("button", name="Hold to pedal harder")).to_be_enabled()
+    for name in ("Easier gear", "Harder gear"):
+        expect(live.get_by_role("button", name=name)).to_be_disabled()
+
+
 def test_one_rides_by_ones_own_hand_and_compares(live):
     live.get_by_label("Gears shifted").select_option(label="by your hand")
     live.get_by_label("Along").select_option(label="Market in the vale and back")

@@ -46,7 +46,7 @@ export function Compared({ rides, onForget }: { rides: Ride[]; onForget: () => v
           <tbody>
             {rides.map((ride, place) => (
               <tr key={place}>
-                <th scope="row">
+                <th scope="row" className={styles.ridden}>
                   {ride.setup} <small className={styles.quiet}>{ride.along}</small>
                 </th>
                 <td>{units.distance(ride.metres, 2)}</td>

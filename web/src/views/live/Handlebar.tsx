@@ -10,12 +10,14 @@ interface Props {
   /** So many times the power of all day that is held for a minute. */
   hardest: number;
   going: boolean;
+  /** There is more than one gear to shift to. */
+  shifts: boolean;
   onShift: (by: number) => void;
   onEffort: (effort: number) => void;
 }
 
 /** One’s own hands and feet: a gear up or down by the arrows, harder as long as the upper one is held. */
-export function Handlebar({ hardest, going, onShift, onEffort }: Props) {
+export function Handlebar({ hardest, going, shifts, onShift, onEffort }: Props) {
   const [hard, setHard] = useState(false);
   const pressed = useRef(false);
   const press = (harder: boolean) => {
@@ -29,8 +31,8 @@ export function Handlebar({ hardest, going, onShift, onEffort }: Props) {
     if (event.target instanceof Element && event.target.closest("[role=slider], select")) return;
     if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     if (event.key === "ArrowUp") press(true);
-    else if (event.key === "ArrowRight" && !event.repeat) onShift(1);
-    else if (event.key === "ArrowLeft" && !event.repeat) onShift(-1);
+    else if (shifts && event.key === "ArrowRight" && !event.repeat) onShift(1);
+    else if (shifts && event.key === "ArrowLeft" && !event.repeat) onShift(-1);
     if (["ArrowUp", "ArrowRight", "ArrowLeft"].includes(event.key)) event.preventDefault();
   });
   const up = useEffectEvent((event: KeyboardEvent) => event.key === "ArrowUp" && press(false));
@@ -52,10 +54,20 @@ export function Handlebar({ hardest, going, onShift, onEffort }: Props) {
   }, [going]);
   return (
     <div className={`${styles.handlebar} no-print`} role="group" aria-label="By hand">
-      <Button variant="outlined" startIcon={<ArrowBack />} disabled={!going} onClick={() => onShift(-1)}>
+      <Button
+        variant="outlined"
+        startIcon={<ArrowBack />}
+        disabled={!going || !shifts}
+        onClick={() => onShift(-1)}
+      >
         Easier gear
       </Button>
-      <Button variant="outlined" endIcon={<ArrowForward />} disabled={!going} onClick={() => onShift(1)}>
+      <Button
+        variant="outlined"
+        endIcon={<ArrowForward />}
+        disabled={!going || !shifts}
+        onClick={() => onShift(1)}
+      >
         Harder gear
       </Button>
       <Button
@@ -73,7 +85,11 @@ export function Handlebar({ hardest, going, onShift, onEffort }: Props) {
       >
         Hold to pedal harder
       </Button>
-      <span className={styles.quiet}>or the arrow keys: ← → shift, ↑ held pedals harder</span>
+      <span className={styles.quiet}>
+        {shifts
+          ? "or the arrow keys: ← → shift, ↑ held pedals harder"
+          : "one gear, nothing to shift; ↑ held pedals harder"}
+      </span>
     </div>
   );
 }

@@ -165,6 +165,7 @@ function Shown({ job, bench, shown }: OfSetup) {
           <Handlebar
             hardest={bike.hardest}
             going={going}
+            shifts={shown.table.stepless || shown.table.gears.length > 1}
             onShift={(by) => steer({ shift: by })}
             onEffort={(effort) => steer({ effort })}
           />
