@@ -267,3 +267,42 @@ def test_every_change_of_the_demo_adds_up(given):
             assert len({step.what for step in found.steps}) == len(found.steps)
             if found.mass_kg is not None:
                 assert found.mass_kg == pytest.approx(-back.mass_kg)
+
+
+def test_what_is_known_of_a_hub_and_its_frame_is_not_looked_at_again():
+    fit = {
+        "spokes": SPOKES,
+        "shifter": "twist grip",
+        "torque_support": "arm",
+        "dropout_mm": 135,
+        "rotor": "none",
+    }
+    widths = "Whether “3-speed hub” goes between the dropouts: the width of both"
+    with_width = Frame(chainstay_mm=440, dropout_mm=135)
+    assert widths not in plan(single(), hubbed(fit=fit), frame=with_width).not_known
+    assert widths in plan(single(), hubbed(fit=fit), frame=Frame(chainstay_mm=440)).not_known
+    bare = {key: value for key, value in fit.items() if key != "dropout_mm"}
+    assert widths in plan(single(), hubbed(fit=bare), frame=with_width).not_known
+
+
+def test_each_of_three_chains_is_called_by_where_it_runs():
+    teeth = ((30, 20), (36, 24), (40, 20))
+
+    def three(name, more):
+        boxes = (gearbox(0.5, 1.0), gearbox(0.8, 1.0))
+        (one, two, last) = (sprockets([front + more], [rear]) for front, rear in teeth)
+        return setup(one, boxes[0], two, boxes[1], last, name=name)
+
+    told = " | ".join(whats(plan(three("Three", 0), three("Larger", 6))))
+    for which in ("to the wheel", "in the middle", "from the cranks"):
+        assert f"chain {which}" in told
+    two = [
+        setup(
+            sprockets([30 + more], [20]), gearbox(0.5, 1.0), sprockets([40 + more], [20]), name=f"Two {more}"
+        )
+        for more in (0, 6)
+    ]
+    told = " | ".join(whats(plan(*two)))
+    assert "chain to the wheel" in told
+    assert "chain from the cranks" in told
+    assert "in the middle" not in told

@@ -1,8 +1,11 @@
 """Where a motor's torque enters a path: before each stage, behind the last, and nowhere."""
 
+import math
+
 import pytest
 
 from examples import gearbox, hub, setup, sprockets
+from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.motor_place import entry_place
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
@@ -42,3 +45,15 @@ def test_no_gearbox_no_place_in_it():
         },
     )
     assert entry_place(made.path, with_box.motors[0]) is None
+
+
+def test_what_brakes_gives_no_more_power_than_it_drives_with_and_no_more_torque():
+    drives = {"name": "m", "at": "rear hub", "torque_nm": 40, "power_w": 300}
+    made = validate(Motor, drives)
+    # 300 W at 60 rpm are 300 / 2π Nm, above the 40 Nm that it has; at 120 rpm they are 23.9 Nm.
+    assert made.braking_at(60) == 40
+    assert made.braking_at(120) == pytest.approx(300 / (4 * math.pi))
+    assert made.braking_at(0) == made.braking_at(-5) == 40
+    assert validate(Motor, {**drives, "count": 2}).braking_at(0) == 80
+    by_curve = validate(Motor, {"name": "m", "at": "rear hub", "curve": [[0, 30], [100, 50], [200, 0]]})
+    assert [by_curve.braking_at(rpm) for rpm in (0, 100, 300)] == [50, 50, 50]

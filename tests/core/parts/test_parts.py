@@ -8,6 +8,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.figures import part_figures
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.stage import few_gears
 from kettledrum.core.parts.use import part_from, with_part
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
@@ -132,3 +133,15 @@ def test_the_stock_spans_the_trade():
     assert len({held.name for held in parts}) == len(parts)
     counts = {part_figures(held).gears for held in parts if held.kind == "hub"}
     assert {2, 3, 4, 5, 7, 8, 9, 11, 12, 14, None} <= counts
+
+
+@pytest.mark.parametrize(("count", "few"), [(1, True), (3, True), (4, False)])
+def test_a_case_of_three_gears_at_the_cranks_is_a_chaingear_and_one_of_four_a_gearbox(count, few):
+    ratios = [0.5 + 0.25 * at for at in range(count)]
+    made = validate(Setup, setup(gearbox(*ratios), sprockets([40], [20])))
+    assert few_gears(made.path[0]) == few
+
+
+def test_a_stepless_case_is_a_gearbox():
+    stepless = {"kind": "gearbox", "gears": {"stepless": {"low": 0.5, "high": 1.5}}}
+    assert not few_gears(validate(Setup, setup(stepless, sprockets([40], [20]))).path[0])

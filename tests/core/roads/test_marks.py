@@ -33,3 +33,14 @@ def test_speeds_and_cadences_at_the_marks_make_up_the_means():
     assert sum(ridden.seconds) == pytest.approx(ridden.time_s)
     metres = ridden.in_band_m + ridden.grinding_m + ridden.walking_m + ridden.coasting_m
     assert metres == pytest.approx(ridden.distance_m)
+
+
+def test_a_mark_lies_half_way_along_its_step_and_as_high():
+    legs = [Leg(length_m=1000, grade=0.05), Leg(length_m=500, grade=-0.03)]
+    road = profile(Route(name="R", legs=legs))
+    found = ride(validate(Brief, brief(setup(sprockets([40], [20])))), road)
+    at = (road.distance_m[:-1] + road.distance_m[1:]) / 2
+    assert found.marks_m == pytest.approx(at.tolist(), abs=0.051)
+    assert found.elevation_m == pytest.approx(
+        np.interp(at, road.distance_m, road.elevation_m).tolist(), abs=0.01
+    )
