@@ -1,10 +1,12 @@
 """Wheel sizes by every marking a tyre may carry, after the correspondence tables of ISO 5775."""
 
+import math
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from kettledrum.core.parts.wheel import MeasuredRollout
+from kettledrum.core.parts.wheel import MeasuredRollout, Wheel
 from kettledrum.core.parts.wheel_sizes import wheel_sizes
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
@@ -98,3 +100,17 @@ def test_a_roll_out_is_measured_over_several_turns():
 def test_what_no_wheel_rolls_is_refused(measured, words):
     with pytest.raises(InvalidInput, match=words):
         validate(MeasuredRollout, measured)
+
+
+def test_once_round_a_wheel_by_hand():
+    # π · (622 + 2 · 42) mm; a roll-out that was measured leads.
+    made = validate(Wheel, {"bead_seat_mm": 622, "tyre_mm": 42})
+    assert made.circumference_m == pytest.approx(2.21797, abs=1e-5)
+    assert made.diameter_m == pytest.approx(0.706)
+    measured = validate(Wheel, {"bead_seat_mm": 622, "tyre_mm": 42, "rollout_mm": 2200})
+    assert measured.circumference_m == 2.2
+    assert measured.diameter_m == pytest.approx(2.2 / math.pi)
+    for known in ({"bead_seat_mm": 622}, {"tyre_mm": 42}, {}):
+        with pytest.raises(InvalidInput, match="must have a bead seat and a tyre"):
+            validate(Wheel, known)
+    assert validate(Wheel, {"rollout_mm": 2100}).circumference_m == 2.1
