@@ -99,6 +99,10 @@ def test_what_only_an_event_makes_due():
     waits = one(bike(task), rode(20), day(3))
     assert (waits.state, waits.due_on, waits.because) == ("later", None, None)
     assert waits.says == "due when something happens that asks for it"
+    # What has no day comes after what has one, whichever stands first.
+    dated = [{"what": "bled", "every_months": 40}, {"what": "aired", "every_months": 30}]
+    order = [each.what for each in due_on_bike(bike(task, *dated), rode(20), day(3)).tasks]
+    assert order == ["aired", "bled", "dried"]
 
 
 def test_how_far_it_is_ridden_a_day():

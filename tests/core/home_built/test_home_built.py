@@ -131,6 +131,15 @@ def test_few_stages_come_before_many_that_are_hardly_nearer():
     assert nearest_trains(2.0, [14, 14], each_once=True) == []
 
 
+def test_sprockets_to_hand_are_used_once_each_and_usual_ones_as_often_as_one_likes():
+    # Of 12, 24 and 48 teeth a ratio of 1/4 is one pair; twice 12/24 would take two of each.
+    to_hand = [row.stages for row in result(sprockets=[12, 24, 48], wanted_kmh=18.623 / 4).trains]
+    assert [(12, 48)] in to_hand
+    assert all(len({teeth for pair in row for teeth in pair}) == 2 * len(row) for row in to_hand)
+    usual = [row.stages for row in result(wanted_kmh=18.623 / 9).trains]
+    assert any(len({teeth for pair in row for teeth in pair}) < 2 * len(row) for row in usual)
+
+
 def test_fuse_and_wire_by_hand():
     # A quarter above 20 A is 25 A; 2.5 mm² bear 25 A.
     found = wiring(20, 24, None)

@@ -148,3 +148,14 @@ def test_a_ratio_beyond_any_gear_is_no_year_where_it_has_decimals():
     assert listed_gears("0.5 25.5").ratios == [0.5, 25.5]
     # More odd ones than ratios: nothing is left out in silence, and what follows is refused.
     assert 2019 in listed_gears("0.5 2019 2020").ratios
+
+
+@pytest.mark.parametrize("half", [{"front": 40}, {"rear": 20}, {}])
+def test_half_a_pairing_is_none(half):
+    # Ratios need no teeth; metres a turn need both, and say so.
+    plain = understand(validate(GearEntry, {"way": "list", "text": "0.5 1.0 2.0", **half}))
+    assert plain.ratios == [0.5, 1.0, 2.0]
+    with pytest.raises(InvalidInput):
+        understand(
+            validate(GearEntry, {"way": "list", "text": "2.2 m, 4.4 m, 8.8 m", "wheel_m": 2.2, **half})
+        )
