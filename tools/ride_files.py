@@ -30,7 +30,7 @@ _CRC = (
     34817,
     17408,
 )
-_SIZES = {0: ("B", 1), 2: ("B", 1), 1: ("b", 1), 132: ("H", 2), 134: ("I", 4), 131: ("h", 2)}
+_SIZES = {0: ("B", 1), 2: ("B", 1), 1: ("b", 1), 132: ("H", 2), 134: ("I", 4), 131: ("h", 2), 133: ("i", 4)}
 
 
 def _crc(data: bytes) -> int:
@@ -53,10 +53,14 @@ def fit(
     shifts: Sequence[tuple[int, int, int, int, int]] = (),
     sport: int = 2,
     sub_sport: int = 0,
+    places: Sequence[tuple[float, float] | None] = (),
 ) -> bytes:
-    """A FIT file of a ride: a record a second, shifts as events, a session at the end."""
+    """A FIT file of a ride: a record a second, with its place in degrees where `places` has one, shifts as
+    events, a session at the end.
+    """
     start = int((began - _EPOCH).total_seconds())
     record = [(253, 134), (5, 134), (6, 132), (4, 2), (7, 132), (2, 132), (13, 1)]
+    record += [(0, 133), (1, 133)] if places else []
     event = [(253, 134), (0, 0), (1, 0), (3, 134)]
     session = [(253, 134), (5, 0), (6, 0)]
     body = _definition(0, 20, record) + _definition(1, 21, event) + _definition(2, 18, session)
@@ -81,11 +85,21 @@ def fit(
             _whole((ride.elevation_m[at] + 500) * 5, 0xFFFF),
             _whole(ride.temperature_c[at], 0x7F),
         )
+        if places:
+            place = places[at]
+            body += struct.pack("<ii", *([_NOWHERE] * 2 if place is None else map(_semicircles, place)))
     body += struct.pack("<BIBB", 2, start + ride.seconds, sport, sub_sport)
     head = struct.pack("<BBHI4s", 14, 0x20, 2140, len(body), b".FIT")
     head += struct.pack("<H", _crc(head))
     whole = head + body
     return whole + struct.pack("<H", _crc(whole))
+
+
+_NOWHERE = 0x7FFFFFFF
+
+
+def _semicircles(degrees: float) -> int:
+    return round(degrees * 2**31 / 180)
 
 
 def _whole(value: float, none: int) -> int:

@@ -1,5 +1,7 @@
 """Swap tests through the API: a plan drawn, answered with its meaning, written as a file, kept in the job."""
 
+from datetime import UTC, datetime, timedelta
+
 import numpy as np
 import pytest
 from ride_files import fit
@@ -98,6 +100,46 @@ def test_the_loop_is_found_in_a_ride_file(client, job, rounds):
     assert found["laps"][0]["temperature_c"] == 11
     assert found["laps"][0]["power_w"] == 130
     assert found["on"]
+    assert found["told"] == ["found by its length alone: the loop does not say where it lies"]
+
+
+def test_the_loop_is_found_by_its_places_in_a_day_out(client, store, job):
+    road = next(each for each in store.jobs.job(job).roads if each.name == "Round of the three apiaries")
+    route = store.roads.route(job, road.id)
+    # From a yard beside the start, waiting there, round, and home again: at 5 m/s all the way.
+    along = [point[0] for point in route.points]
+    start = route.places[0]
+    yard = [(start[0] + 0.01 * share, start[1]) for share in np.linspace(1, 0, 120).tolist()]
+    day = [(place, 2.0 * at) for at, place in enumerate(yard)]
+    day += [(start, day[-1][1] + wait) for wait in (60, 120)]
+    begun = day[-1][1]
+    day += [(place, begun + metres / 5) for place, metres in zip(route.places[1:], along[1:], strict=True)]
+    ended = day[-1][1]
+    day += [(place, ended + 2.0 * at) for at, place in enumerate(reversed(yard), 1)]
+    content = gpx(day)
+    address = f"/api/jobs/{job}/swap/laps?loop={road.name}"
+    (lap,) = client.post(address, content=content).json()["laps"]
+    assert lap["seconds"] == pytest.approx(road.length_m / 5, rel=0.01)
+    assert lap["metres"] == pytest.approx(road.length_m, rel=0.03)
+    # Half of it and back is no round, however long that is.
+    half = [each for each in day if each[1] <= (begun + ended) / 2]
+    back = [(place, 2 * half[-1][1] - when + 5) for place, when in reversed(half)]
+    answer = client.post(address, content=gpx(half + back))
+    assert answer.status_code == 422
+    assert "but never goes round it" in answer.json()["problems"][0]["what"]
+
+
+def gpx(day) -> bytes:
+    """A track of places, each at its second of a day."""
+    began = datetime(2026, 6, 1, 8, tzinfo=UTC)
+    points = "".join(
+        f'<trkpt lat="{north:.7f}" lon="{east:.7f}">'
+        f"<time>{(began + timedelta(seconds=at)).isoformat()}</time></trkpt>"
+        for (north, east), at in day
+    )
+    return (
+        f'<gpx xmlns="http://www.topografix.com/GPX/1/1"><trk><trkseg>{points}</trkseg></trk></gpx>'.encode()
+    )
 
 
 def test_a_file_that_is_no_round_and_a_road_that_is_not_there(client, job):

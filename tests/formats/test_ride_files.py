@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 from ride_files import BEGAN, fit, gpx, tcx
 
-from kettledrum.core.rides.channels import Channels, Records, channels
+from kettledrum.core.rides.channels import Channels, Records, channels, where
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.formats.gpx import MOST_RIDE_BYTES
 from kettledrum.formats.rides import one_ride
@@ -33,6 +33,21 @@ def test_a_fit_file_is_read_as_it_was_recorded():
     assert found.cadence_rpm == pytest.approx(np.round(RIDE.cadence_rpm), abs=0.01)
     assert (found.power_w[5], found.elevation_m[5], found.temperature_c[5]) == (140, 320, 9)
     assert found.shifts is None
+
+
+def test_its_places_are_read_where_it_has_them():
+    places = [(46.0 + at * 1e-5, -120.5 - at * 1e-5) for at in range(400)]
+    found = where(one_ride(fit(RIDE, places=places)).records)
+    assert found is not None
+    assert found[:, 0] == pytest.approx([north for north, _ in places], abs=1e-6)
+    assert (found[:, 1] + 180) % 360 - 180 == pytest.approx([east for _, east in places], abs=1e-6)
+    gone = [None if 100 <= at < 200 else place for at, place in enumerate(places)]
+    read = where(one_ride(fit(RIDE, places=gone)).records)
+    assert np.isnan(read[104:196]).all()
+    assert not np.isnan(read[:99]).any()
+    assert where(one_ride(fit(RIDE)).records) is None
+    # Tracks have them anyway.
+    assert where(one_ride(gpx(RIDE)).records) is not None
 
 
 def test_its_shifts_are_read_with_teeth_and_places():

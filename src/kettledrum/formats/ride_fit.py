@@ -16,6 +16,8 @@ CLOCK_LOST_BEFORE = 2000
 """Computers whose clock was lost begin in 1989 or 1990."""
 _SWITCHED_ON = datetime(1989, 12, 31, tzinfo=UTC)
 _TELLS_EVERY = 2000
+_DEGREES = 180 / 2**31
+"""Places are written in whole parts of half a turn."""
 _SHIFTS = ("rear_gear_change", "front_gear_change")
 
 
@@ -82,6 +84,10 @@ class _Reading:
         records.power_w.append(_number(frame, "power"))
         records.elevation_m.append(_number(frame, "enhanced_altitude", "altitude"))
         records.temperature_c.append(_number(frame, "temperature"))
+        north, east = _number(frame, "position_lat"), _number(frame, "position_long")
+        nowhere = north is None or east is None
+        records.latitude.append(None if nowhere else (north or 0.0) * _DEGREES)
+        records.longitude.append(None if nowhere else (east or 0.0) * _DEGREES)
 
     def _shift(self, frame: Any) -> None:
         stamp = _stamp(frame)

@@ -81,6 +81,8 @@ class _Reading:
         longitude = _number(element.get("lon") or said.get("longitudedegrees"))
         nowhere = latitude is None or longitude is None
         self.places.append((float("nan"), float("nan")) if nowhere else (latitude or 0.0, longitude or 0.0))
+        records.latitude.append(None if nowhere else latitude)
+        records.longitude.append(None if nowhere else longitude)
 
     def ride(self, told: list[str]) -> ReadRide:
         """The ride that it was."""

@@ -99,8 +99,9 @@ def find_laps(
     content: Annotated[bytes, Depends(file_of_at_most(MOST_RIDE_BYTES))],
 ) -> LapsFound:
     """The rounds of a loop, a road of the job by its name, in a FIT, TCX or GPX file; nothing is kept."""
-    from kettledrum.core.rides.channels import channels
-    from kettledrum.core.swap.laps import laps
+    from kettledrum.core.rides.channels import channels, where
+    from kettledrum.core.swap.laps import laps, laps_by_place
+    from kettledrum.core.swap.rounds import loop_of
     from kettledrum.formats.rides import one_ride
 
     road = next((each for each in store.jobs.job(job_id).roads if each.name == loop), None)
@@ -108,11 +109,16 @@ def find_laps(
         raise InvalidInput([Problem("loop", "must be a road of the job, by its name")])
     read = one_ride(content)
     began = read.began.astimezone() if read.began is not None else None
-    return LapsFound(
-        laps=laps(channels(read.records), road.length_m),
-        on=began.date() if began else None,
-        told=list(read.told),
-    )
+    ride, there = channels(read.records), where(read.records)
+    route = store.roads.route(job_id, road.id)
+    told = list(read.told)
+    if there is not None and route.places and route.points:
+        found = laps_by_place(ride, there, loop_of(route.places, [along for along, _ in route.points]))
+    else:
+        found = laps(ride, road.length_m)
+        which = "the loop" if not route.places else "the file"
+        told.append(f"found by its length alone: {which} does not say where it lies")
+    return LapsFound(laps=found, on=began.date() if began else None, told=told)
 
 
 @strict.post("/file", response_class=Response)

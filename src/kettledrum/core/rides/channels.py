@@ -1,6 +1,6 @@
 """What a ride's computer recorded, second by second."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from itertools import pairwise
 
@@ -84,6 +84,8 @@ class Records:
     power_w: list[float | None] = field(default_factory=list)
     elevation_m: list[float | None] = field(default_factory=list)
     temperature_c: list[float | None] = field(default_factory=list)
+    latitude: list[float | None] = field(default_factory=list)
+    longitude: list[float | None] = field(default_factory=list)
     shifts: list[Shift] | None = None
 
 
@@ -101,6 +103,35 @@ def channels(records: Records) -> Channels:
     Where no speed is recorded it is that of the distance; distances that fall count as slips. A gap of more
     than some seconds stays one. Raises InvalidInput for no records, and for a ride longer than 60 hours.
     """
+    of = _clock(records)
+    speed = of(records.speed_mps, 0, FASTEST_MPS)
+    if np.isnan(speed).all():
+        speed = _speed_of(of(records.distance_m, 0, 1e7))
+    return Channels(
+        speed_mps=speed,
+        cadence_rpm=of(records.cadence_rpm, 0, FASTEST_RPM),
+        power_w=of(records.power_w, 0, 3000),
+        elevation_m=of(records.elevation_m, -500, 9000),
+        temperature_c=of(records.temperature_c, -60, 70),
+        shifts=records.shifts,
+    )
+
+
+def where(records: Records) -> Floats | None:
+    """The latitude and longitude in degrees at each second, (seconds, 2), NaN where they are not known; None
+    where none is. Raises InvalidInput as `channels` does.
+    """
+    of = _clock(records)
+    longitude = [None if each is None else each % 360 for each in records.longitude]
+    # Round the other side of the world, a step over 180° is none.
+    start = next((each for each in longitude if each is not None), 0.0)
+    east = [None if each is None else (each - start + 180) % 360 - 180 for each in longitude]
+    found = np.stack([of(records.latitude, -90, 90), of(east, -180, 180) + start], axis=1)
+    return None if np.isnan(found).any(axis=1).all() else found
+
+
+def _clock(records: Records) -> Callable[[Sequence[float | None], float, float], Floats]:
+    """How a row of records, within its bounds, is brought to one figure a second."""
     if not records.at:
         raise InvalidInput([Problem("", "there is no second of riding in it")])
     order = np.argsort(np.array(records.at), kind="stable")
@@ -118,17 +149,7 @@ def channels(records: Records) -> Channels:
         row[~((row >= low) & (row <= high))] = np.nan
         return _each_second(at, row, seconds)
 
-    speed = of(records.speed_mps, 0, FASTEST_MPS)
-    if np.isnan(speed).all():
-        speed = _speed_of(of(records.distance_m, 0, 1e7))
-    return Channels(
-        speed_mps=speed,
-        cadence_rpm=of(records.cadence_rpm, 0, FASTEST_RPM),
-        power_w=of(records.power_w, 0, 3000),
-        elevation_m=of(records.elevation_m, -500, 9000),
-        temperature_c=of(records.temperature_c, -60, 70),
-        shifts=records.shifts,
-    )
+    return of
 
 
 def _each_second(at: Floats, row: Floats, seconds: int) -> Floats:
