@@ -38,6 +38,16 @@ def test_a_wide_range_wants_several_rings_and_a_single_gear_has_none():
     assert liken(2, 2).range_like is None
 
 
+@pytest.mark.parametrize(
+    ("off", "far"), [(1.0, False), (1.09, False), (0.91, False), (1.12, True), (0.88, True)]
+)
+def test_a_tenth_off_is_like_no_more(off, far):
+    # One ring of 40 on one sprocket of 20 is 2; what is looked for is so many times that.
+    like = liken(2 * off, 4 * off, cranksets=[ONE], cassettes=[[20, 20]]).lowest_like
+    assert like.difference == pytest.approx(off - 1)
+    assert like.far == far
+
+
 def test_without_parts_to_liken_it_to_nothing_is_said():
     found = liken(0.7, 2.5, cassettes=[])
     assert (found.range_like, found.lowest_like) == (None, None)
