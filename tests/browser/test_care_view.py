@@ -20,7 +20,7 @@ def care(page: Page, demo_server) -> Page:
     store.close()
     page.goto(demo_server.address)
     page.get_by_role("link", name="Care").click()
-    expect(page.get_by_text("Overdue: hub: oil change", exact=False).first).to_be_visible()
+    expect(page.get_by_text("Overdue: oil change (hub)", exact=False).first).to_be_visible()
     return page
 
 

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from kettledrum.core.care.counted import km_a_day
 from kettledrum.core.care.due import due, due_on_bike
 from kettledrum.core.care.intervals import LAST, days_later, months_later
+from kettledrum.core.care.says import ahead
 from kettledrum.core.care.wear import wear
 from kettledrum.core.log.bike import Done, Happened, Measurement
 from kettledrum.core.log.odometer import Odometer
@@ -225,28 +226,47 @@ def test_a_tenth_of_its_months_is_soon_too():
     assert states[91] == states[15] == states[14] == states[1] == "soon"
     assert states[0] == states[-1] == "overdue"
     says = {left: one(held, [], end - timedelta(days=left)).says for left in (91, 1, 0, -1)}
-    assert says[91] == "in 91 days, by its months"
+    assert says[91] == "in about 3 months, by its months"
+    assert says[1] == "tomorrow, by its months"
     assert says[0] == "today: its months are up"
     assert says[-1].startswith("since ")
+
+
+@pytest.mark.parametrize(
+    ("days", "said"),
+    [
+        (0, "today"),
+        (1, "tomorrow"),
+        (2, "in 2 days"),
+        (75, "in 75 days"),
+        (76, "in about 2 months"),
+        (365, "in about 12 months"),
+        (1096, "in about 36 months"),
+        (1130, "in about 3 years"),
+        (2251, "in about 6 years"),
+    ],
+)
+def test_how_far_ahead_is_said_as_one_says_it(days, said):
+    assert ahead(days) == said
 
 
 def test_what_is_overdue_comes_first_and_is_said():
     tasks = [BY_KM, {"what": "new cables", "every_months": 1}, {"what": "bled", "every_months": 30}]
     found = due_on_bike(bike(*tasks), rode(*[20] * 40), day(40))
     assert [task.state for task in found.tasks] == ["overdue", "overdue", "later"]
-    assert found.says == "Overdue: hub: oil change and hub: new cables."
+    assert found.says == "Overdue: oil change (hub) and new cables (hub)."
     calm = due_on_bike(bike(tasks[2]), rode(20), day(1))
-    assert calm.says == "Nothing is overdue. Next is hub: bled, in 914 days."
+    assert calm.says == "Nothing is overdue. Next is bled (hub), in about 30 months."
     soon = [{"what": "bled", "every_months": 1}, {"what": "aired", "every_months": 1}]
     near = due_on_bike(bike(*soon), rode(20), day(25))
-    assert near.says == "Nothing is overdue. Next is hub: bled, in 6 days. 1 more thing soon."
+    assert near.says == "Nothing is overdue. Next is bled (hub), in 6 days. 1 more thing soon."
     assert (
         due_on_bike(bike(soon[0]), rode(20), day(25)).says
-        == "Nothing is overdue. Next is hub: bled, in 6 days."
+        == "Nothing is overdue. Next is bled (hub), in 6 days."
     )
     assert (
         due_on_bike(bike(soon[0]), rode(20), day(30)).says
-        == "Nothing is overdue. Next is hub: bled, tomorrow."
+        == "Nothing is overdue. Next is bled (hub), tomorrow."
     )
     both = due([(bike(*tasks), rode(*[20] * 40)), (bike(tasks[2], name="Calm"), [])], day(40))
     assert both.says == "Overdue: 2 things on “Tall one”."

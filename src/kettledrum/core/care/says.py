@@ -7,6 +7,20 @@ from kettledrum.core.terms.day import in_words
 from kettledrum.core.terms.in_words import counted, listed, quoted
 
 _KM, _MONTHS = "km", "months"
+_IN_DAYS, _IN_MONTHS = 75, 36
+"""Up to so many days one speaks of days, up to so many months of months, and then of years. Ours."""
+
+
+def ahead(days: int) -> str:
+    """How far ahead a day lies, as one says it: “tomorrow”, “in 12 days”, “in about 5 months”."""
+    if days <= 1:
+        return "tomorrow" if days == 1 else "today"
+    months = round(days * 12 / 365.25)
+    if days <= _IN_DAYS:
+        return f"in {days} days"
+    if months <= _IN_MONTHS:
+        return f"in about {months} months"
+    return f"in about {round(days / 365.25)} years"
 
 
 def task_says(task: DueTask, on: date) -> str:
@@ -18,20 +32,14 @@ def task_says(task: DueTask, on: date) -> str:
     days = (task.due_on - on).days
     if task.because not in (_KM, _MONTHS):
         return f"after the {task.because} of {in_words(task.due_on)}"
-    when = (
-        f"since {in_words(task.due_on)}"
-        if days < 0
-        else "today"
-        if days == 0
-        else f"in {counted(days, 'day')}"
-    )
+    when = f"since {in_words(task.due_on)}" if days < 0 else ahead(days)
     if task.because == _KM:
         return f"{when}: {over or left}"
     return f"{when}: its months are up" if days <= 0 else f"{when}, by its months"
 
 
 def _called(task: DueTask) -> str:
-    return f"{task.part}: {task.what}"
+    return f"{task.what} ({task.part})"
 
 
 def bike_says(bike: DueBike, on: date) -> str:
@@ -50,8 +58,7 @@ def bike_says(bike: DueBike, on: date) -> str:
     following.sort(key=lambda task: task.due_on or date.max)
     first_task = following[0]
     assert first_task.due_on is not None
-    days = (first_task.due_on - on).days
-    when = "tomorrow" if days == 1 else f"in {counted(days, 'day')}"
+    when = ahead((first_task.due_on - on).days)
     rest = f" {counted(len(soon) - 1, 'more thing')} soon." if len(soon) > 1 else ""
     return f"Nothing is overdue. Next is {_called(first_task)}, {when}.{rest}"
 
