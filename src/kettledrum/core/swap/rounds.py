@@ -19,7 +19,8 @@ NEAR_BY_PLACE = 0.06
 """By so much, in proportion, the way of a round may differ from the loop: wheels are set a little wrong."""
 _BESIDE, _CHECKED = 0.08, 8
 """At each eighth of a round one must be on the loop, give or take so much of the round. Ours."""
-_JOINED_S = 5
+_JOINED_S, _FITTED, _MOST_FITTED = 5, 5, 120
+"""A gap of so many seconds is none; so few seconds are no curve, and who is there for longer loiters."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,19 +107,35 @@ def _pass(ride: Channels, apart: Floats, first: int, last: int) -> _Pass:
     still = first + np.flatnonzero(_speed(ride)[first : last + 1] <= STANDING_MPS)
     if len(still):
         return _Pass(float(still[0]), float(still[-1]) + 1)
-    nearest = first + int(np.nanargmin(apart[first : last + 1]))
-    at = nearest + _between(apart, nearest)
+    at = _nearest(apart, first, last)
     return _Pass(at, at)
 
 
-def _between(apart: Floats, at: int) -> float:
-    """By how much of a second one was nearest sooner or later: squared, the distance is a parabola."""
-    if not 0 < at < len(apart) - 1:
-        return 0.0
-    before, here, after = (float(each) ** 2 for each in apart[at - 1 : at + 2])
-    bend = before - 2 * here + after
-    # Not known beside it, or not bent: as it was recorded.
-    return min(max((before - after) / (2 * bend), -0.5), 0.5) if bend > 0 else 0.0
+def _nearest(apart: Floats, first: int, last: int) -> float:
+    """When one was nearest, in s.
+
+    Squared, the distance to a place is a parabola in time, whichever way one turns off there; with one speed
+    before and another behind it is half of one and half of another. The two that fit all seconds near the
+    place best by least squares tell when, so that a receiver’s noise evens out.
+    """
+    squared = apart[first : last + 1] ** 2
+    known = ~np.isnan(squared)
+    seconds = np.arange(last - first + 1, dtype=float)[known]
+    nearest = float(np.nanargmin(squared))
+    if not _FITTED <= len(seconds) <= _MOST_FITTED:
+        return first + nearest
+    tried = np.arange(0, last - first + 0.05, 0.1)
+    lefts = [_left_over(seconds - at, squared[known]) for at in tried.tolist()]
+    return first + float(tried[int(np.argmin(lefts))])
+
+
+def _left_over(about: Floats, squared: Floats) -> float:
+    """What two half parabolas about a moment leave over of squared distances, squared."""
+    halves = np.stack([np.minimum(about, 0) ** 2, np.maximum(about, 0) ** 2, np.ones(len(about))], axis=1)
+    # Noise of a distance weighs on its square as much as it is long.
+    weight = 1 / np.maximum(np.sqrt(squared), GATE_M / 4)
+    fit, *_ = np.linalg.lstsq(halves * weight[:, None], squared * weight, rcond=None)
+    return float((((squared - halves @ fit) * weight) ** 2).sum())
 
 
 def _is_on(
