@@ -181,6 +181,7 @@ def test_two_chains_that_fit_one_axle():
         assert twin.low.front != twin.high.front
         assert twin.low.rear != twin.high.rear
         assert 1.1 <= twin.step + 1 <= 3
+        assert twin.step + 1 == pytest.approx(twin.high.ratio / twin.low.ratio)
     # By trying: as many as pairs of pairings have axles within half a millimetre.
     one = found[0]
     apart, chains = twin_of([(one.low.front, one.low.rear), (one.high.front, one.high.rear)], (430, 442))

@@ -4,6 +4,7 @@ import pytest
 
 from examples import brief, hub, setup, sprockets, stepless_hub
 from kettledrum.core.effort.hill import hill, need_says
+from kettledrum.core.effort.wanted_gears import needed_ratio
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.lineup.comparison import compare
@@ -175,6 +176,15 @@ def test_the_hill_by_itself():
         f"Up the 12 % hill with 93 kg in all, the {found.power_w:.0f} W that you can hold for the "
     )
     assert text.endswith(f"the lowest gear may go at most {found.development_m:.2f} m per pedal turn.")
+
+
+def test_the_ratio_that_is_needed_is_that_of_the_hill():
+    need = validate(Brief, {**brief(road={"steepest": 0.12}, load={"bike_kg": 15}), "rider": RIDER})
+    job = conditions(need)
+    # 280 W for a minute, of which 0.95 come through; turned 60 times a minute on 2.2 m a turn.
+    speed = job.resistance.speed_mps(280 * 0.95, 0.12)
+    assert needed_ratio(need, 2.2, 0.95) == pytest.approx(speed / (1.0 * 2.2))
+    assert needed_ratio(validate(Brief, brief()), 2.2, 0.95) is None
 
 
 def test_a_hill_too_steep_for_any_gear_and_one_that_is_not_known():

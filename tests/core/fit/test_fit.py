@@ -277,6 +277,9 @@ def test_many_spokes_in_a_small_wheel_and_what_must_be_had():
     assert found.wheel.spokes.crosses == 2
     assert any(part.startswith("18 spokes of") for part in found.wheel.parts)
     assert "trued" in found.wheel.caution
+    assert "what holds the axle: washers" in found.wheel.parts
+    free = page(CHAIN, case(fit={**fit, "torque_support": "none"}), wheel=small)
+    assert not any("what holds the axle" in part for part in free.wheel.parts)
     assert page(CHAIN).wheel is None
 
 
