@@ -55,6 +55,23 @@ def test_what_was_measured_is_taken_over_and_stands_in_the_verdict(swap, demo_se
     expect(swap.get_by_role("link", name="Which of the two runs harder?")).to_be_visible()
 
 
+def test_power_and_wind_of_a_run_are_written_down(swap, demo_server):
+    swap.get_by_role("button", name="Run 7: write it down").click()
+    field(swap, "swap_tests[0].runs[6].power_w").fill("140")
+    field(swap, "swap_tests[0].runs[6].wind_kmh").fill("12")
+    line = swap.get_by_role("listitem").filter(
+        has_text="the beekeeper on The yard bike, 140 W, wind 12.0 km/h"
+    )
+    expect(line).to_be_visible()
+    expect(swap.get_by_role("status").filter(has_text="Saved").first).to_be_visible()
+    job = demo_server.get("api/jobs")[0]["id"]
+    run = demo_server.get(f"api/jobs/{job}")["need"]["swap_tests"][0]["runs"][6]
+    assert (run["power_w"], run["wind_kmh"]) == (140, 12)
+    field(swap, "swap_tests[0].runs[6].power_w").fill("0")
+    expect(swap.get_by_text("must be above 0 and at most 2500 W").first).to_be_visible()
+    expect(field(swap, "swap_tests[0].runs[6].power_w")).to_have_value("0")
+
+
 def test_a_test_is_planned_and_ridden_on_a_phone(swap):
     swap.set_viewport_size({"width": 390, "height": 844})
     swap.get_by_role("button", name="Add a test").click()

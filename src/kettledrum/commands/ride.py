@@ -8,14 +8,7 @@ from typing import Annotated
 
 import typer
 
-from kettledrum.commands.asked import (
-    File,
-    Json,
-    brief_in,
-    cadence_band,
-    content_of,
-    print_json,
-)
+from kettledrum.commands.asked import File, Json, brief_in, cadence_band, content_of, print_json
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.formats.json_text import MOST_BYTES
 

@@ -115,6 +115,13 @@ def test_noise_and_a_wheel_that_is_set_wrong_change_little(noise, wheel, speed, 
     assert found == pytest.approx([AROUND / speed, AROUND / 6], abs=1 + noise)
 
 
+@pytest.mark.parametrize("speed", [4, 5, 10])
+def test_another_speed_before_and_behind_shifts_no_time(speed):
+    # Steps of a second make the day half a second long or short.
+    found = seconds(("to", START, 7), ("round", 1, speed), ("round", 1, 6), ("to", HOME, 7))
+    assert found == pytest.approx([round(AROUND / speed), round(AROUND / 6)], abs=0.3)
+
+
 def test_round_the_other_way_is_no_round():
     with pytest.raises(InvalidInput, match="comes by the start of the loop 2 times, but never goes round it"):
         rounds(*ridden(("to", START, 7), ("round", -1, 6), ("to", HOME, 7)), CIRCLE)
@@ -176,6 +183,11 @@ def test_on_the_other_side_of_the_world():
 def test_places_second_by_second():
     found = where(Records(at=[0.0, 2.0, 3.0], latitude=[1.0, 3.0, None], longitude=[5.0, 7.0, None]))
     assert found[:3].tolist() == [[1, 5], [2, 6], [3, 7]]
+    # Known for half of what is recorded it is enough; a pause is not recorded at all.
+    at = [float(each) for each in (*range(20), *range(600, 620))]
+    for known, enough in ((40, True), (24, True), (8, False)):
+        row = [46.0] * known + [None] * (40 - known)
+        assert (where(Records(at=at, latitude=row, longitude=row)) is not None) == enough
     assert where(Records(at=[0.0, 1.0])) is None
     assert where(Records(at=[0.0, 1.0], latitude=[None, None], longitude=[None, None])) is None
     assert where(Records(at=[0.0, 1.0], latitude=[95.0, 99.0], longitude=[5.0, 7.0])) is None

@@ -143,16 +143,25 @@ export class Autosave<Draft> {
     if (!entry || entry.state === "saving" || entry.state === "conflict") return;
     const sent = (leaving ? undefined : entry.steps?.[0]) ?? entry.draft;
     this.sending.set(key, sent);
-    if (sent === entry.draft) this.pressed.delete(key);
+    const pressed = sent === entry.draft && this.pressed.delete(key);
     this.put(key, { ...entry, state: "saving" });
     try {
       const how = { leaving, perhapsSent: this.restored.delete(key) };
       const version = await this.send(key, sent, entry.basedOn, how);
       this.settle(key, sent, { basedOn: version, state: "saved", problems: [], message: "" });
     } catch (error) {
+      const unreachable = !(error instanceof Refused);
+      if (pressed && unreachable) this.keepStep(key, sent);
       this.settle(key, sent, this.failure(error, entry));
-      if (!(error instanceof Refused)) this.schedule(key, RETRY_MS);
+      if (unreachable) this.schedule(key, RETRY_MS);
     }
+  }
+
+  /** What was pressed and did not arrive is a step of its own still, whatever was typed on it meanwhile. */
+  private keepStep(key: string, sent: Draft): void {
+    const now = this.entries.get(key);
+    if (now?.draft === sent) this.pressed.add(key);
+    else if (now) this.put(key, { ...now, steps: [sent, ...(now.steps ?? [])] });
   }
 
   private failure(error: unknown, sent: Entry<Draft>): Omit<Entry<Draft>, "draft"> {

@@ -214,11 +214,38 @@ test("steps outlast a server that does not answer, and a page that is loaded aga
   await settled();
   const again = kept();
   await vi.advanceTimersByTimeAsync(3500);
-  expect(sent[1]?.document).toBe("taken back");
-  expect(sent[1]?.perhapsSent).toBe(false);
+  expect(sent[1]).toMatchObject({ document: "decided", perhapsSent: false });
   // The page before may have sent it as it was left.
-  expect(again.sent[0]).toMatchObject({ document: "taken back", perhapsSent: true });
-  again.sent[0]?.answer(2);
-  await vi.advanceTimersByTimeAsync(500);
-  expect(again.sent[1]).toMatchObject({ document: "taken back, and why", basedOn: 2, perhapsSent: false });
+  expect(again.sent[0]).toMatchObject({ document: "decided", perhapsSent: true });
+  for (const [at, version] of [2, 3].entries()) {
+    again.sent[at]?.answer(version);
+    await vi.advanceTimersByTimeAsync(500);
+  }
+  expect(again.sent.slice(1).map(({ document, basedOn }) => [document, basedOn])).toEqual([
+    ["taken back", 2],
+    ["taken back, and why", 3],
+  ]);
+  expect(again.sent[1]?.perhapsSent).toBe(false);
+});
+
+test.each([
+  ["before it failed", true],
+  ["after it failed", false],
+])("what was pressed and did not arrive stays a step, typed on %s", async (_when, before) => {
+  const { autosave, sent, state } = kept();
+  autosave.change("a", "decided", 1, true);
+  if (before) autosave.change("a", "decided, and why", 1);
+  sent[0]?.fail(new Unreachable());
+  await settled();
+  if (!before) autosave.change("a", "decided, and why", 1);
+  await vi.advanceTimersByTimeAsync(3500);
+  sent[1]?.answer(2);
+  await vi.advanceTimersByTimeAsync(3500);
+  sent[2]?.answer(3);
+  await settled();
+  expect(sent.slice(1).map(({ document, basedOn }) => [document, basedOn])).toEqual([
+    ["decided", 1],
+    ["decided, and why", 2],
+  ]);
+  expect(state()).toBe("saved");
 });

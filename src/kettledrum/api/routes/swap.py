@@ -116,8 +116,10 @@ def find_laps(
         found = laps_by_place(ride, there, loop_of(route.places, [along for along, _ in route.points]))
     else:
         found = laps(ride, road.length_m)
-        which = "the loop" if not route.places else "the file"
-        told.append(f"found by its length alone: {which} does not say where it lies")
+        what = "the loop does not say where it lies"
+        if route.places:
+            what = "the file says hardly or not at all where it was ridden"
+        told.append(f"found by its length alone: {what}")
     return LapsFound(laps=found, on=began.date() if began else None, told=told)
 
 

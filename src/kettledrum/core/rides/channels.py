@@ -119,7 +119,7 @@ def channels(records: Records) -> Channels:
 
 def where(records: Records) -> Floats | None:
     """The latitude and longitude in degrees at each second, (seconds, 2), NaN where they are not known; None
-    where none is. Raises InvalidInput as `channels` does.
+    where they are known for less than half of what is recorded. Raises InvalidInput as `channels` does.
     """
     of = _clock(records)
     longitude = [None if each is None else each % 360 for each in records.longitude]
@@ -127,7 +127,9 @@ def where(records: Records) -> Floats | None:
     start = next((each for each in longitude if each is not None), 0.0)
     east = [None if each is None else (each - start + 180) % 360 - 180 for each in longitude]
     found = np.stack([of(records.latitude, -90, 90), of(east, -180, 180) + start], axis=1)
-    return None if np.isnan(found).any(axis=1).all() else found
+    known = ~np.isnan(found).any(axis=1)
+    recorded = ~np.isnan(of([0.0] * len(records.at), 0, 0))
+    return found if known.any() and known.sum() >= recorded.sum() / 2 else None
 
 
 def _clock(records: Records) -> Callable[[Sequence[float | None], float, float], Floats]:

@@ -1,11 +1,12 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { recalled, remember } from "../../ui/remembered";
 import type { Ride } from "./rides";
 
 const NONE: Ride[] = [];
 /** More rides than these are not held against each other: the oldest go. */
 const MOST = 20;
 
-const placeOf = (jobId: string) => `kettledrum.rides-by-hand.${jobId}`;
+const nameOf = (jobId: string) => `rides-by-hand.${jobId}`;
 
 const isRide = (value: unknown): value is Ride => {
   const ride = value as Partial<Ride> | null;
@@ -19,14 +20,7 @@ const isRide = (value: unknown): value is Ride => {
   );
 };
 
-function remembered(jobId: string): Ride[] {
-  try {
-    const stored: unknown = JSON.parse(localStorage.getItem(placeOf(jobId)) ?? "[]");
-    return Array.isArray(stored) ? stored.filter(isRide) : NONE;
-  } catch {
-    return NONE;
-  }
-}
+const areRides = (value: unknown): value is Ride[] => Array.isArray(value) && value.every(isRide);
 
 /** The rides by hand on the roads of a job, whichever setup is looked at; this browser remembers them. */
 export function useRidesByHand(jobId: string) {
@@ -34,18 +28,14 @@ export function useRidesByHand(jobId: string) {
   const queryKey = ["rides-by-hand", jobId];
   const { data: rides } = useQuery({
     queryKey,
-    queryFn: () => remembered(jobId),
-    initialData: () => remembered(jobId),
+    queryFn: () => recalled(nameOf(jobId), NONE, areRides),
+    initialData: () => recalled(nameOf(jobId), NONE, areRides),
     staleTime: Infinity,
     gcTime: Infinity,
   });
   const keep = (next: Ride[]) => {
     client.setQueryData<Ride[]>(queryKey, next);
-    try {
-      localStorage.setItem(placeOf(jobId), JSON.stringify(next));
-    } catch {
-      // A browser that keeps nothing still shows them.
-    }
+    remember(nameOf(jobId), next);
   };
   return {
     rides,

@@ -61,8 +61,8 @@ export function useWeighing(job: JobRecord, bench: Workbench | undefined) {
     weighing,
     change,
     move,
-    /** What was moved, as long as nothing was changed since. */
-    moved: moved !== undefined && moved === held ? (moved as Weighing) : undefined,
+    /** What was moved, as long as nothing was changed since and nothing turned out to be wrong. */
+    moved: moved !== undefined && moved === held && problems.length === 0 ? (moved as Weighing) : undefined,
     problems,
   };
 }
