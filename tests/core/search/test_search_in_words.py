@@ -53,7 +53,7 @@ def test_the_sentence_names_the_best_and_the_cheapest(found):
     assert found.says == (
         f"Of {found.tried:,} drives that your parts can make, 4 are worth a look: "
         f"“{best.name}” covers all of your riding for {best.price:.0f} crowns; the cheapest, "
-        f"“{cheapest.name}” covers {cheapest.covered * 100:.0f} % of your riding for "
+        f"“{cheapest.name}”, covers {cheapest.covered * 100:.0f} % of your riding for "
         f"{cheapest.price:.0f} crowns."
     )
 

@@ -31,9 +31,13 @@ export interface Ridden {
 export const askedOf = (bench: Together, shown: OneOf, { road, level, by_hand }: Ridden): string =>
   JSON.stringify([briefOfOne(bench, shown), road, level, by_hand]);
 
-/** Puts a setup on the bench and sets it going. */
+/** Orders to bikes on the bench go one after the other: the last press must also be the last to arrive. */
+const IN_TURN = { id: "live" };
+
+/** Puts a setup on the bench and sets it going, once the bike there before has had its orders. */
 export const usePutOnBench = (bench: Together, shown: OneOf) =>
   useMutation({
+    scope: IN_TURN,
     mutationFn: async ({ pace, ...ridden }: Ridden & { pace: number }) => {
       const bike = await dataOf<LiveBike>(
         api.POST("/api/jobs/{job_id}/live", {
@@ -66,10 +70,10 @@ interface Steered {
 const steered = (name: string, { shift = 0, ...body }: Steered): Promise<Reading> =>
   dataOf<Reading>(api.PATCH("/api/live/{name}", { params: { path: { name } }, body: { shift, ...body } }));
 
-/** Steers a bike on the bench, one order after the other: the last press must also be the last to arrive. */
+/** Steers a bike on the bench. */
 export const useSteering = () =>
   useMutation({
-    scope: { id: "live" },
+    scope: IN_TURN,
     mutationFn: ({ name, ...body }: Steered & { name: string }) => steered(name, body),
   });
 

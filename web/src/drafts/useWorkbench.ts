@@ -12,6 +12,7 @@ import {
   type Setup,
   type SetupRecord,
 } from "../api/client";
+import { textOf } from "../api/textOf";
 import { useNeedEditing, useSetupEntries } from "./DraftsProvider";
 import type { Entry } from "./autosave";
 import type { Held } from "./held";
@@ -104,7 +105,14 @@ export function useWorkbench(job: JobRecord) {
   };
   const place = job.setups.findIndex((record) => record.id === job.reference_id);
   const query = useQuery({
-    queryKey: ["workbench", job.id, place, drafted, job.setups.map((record) => record.id)],
+    queryKey: [
+      "workbench",
+      job.id,
+      place,
+      textOf(drafted.need),
+      drafted.setups.map(textOf),
+      job.setups.map((record) => record.id),
+    ],
     queryFn: ({ signal }) => judged(job, drafted, place, signal),
     placeholderData: keepPreviousData,
     staleTime: Infinity,

@@ -44,4 +44,4 @@ export const inPercent = (text: string): string =>
 
 /** A sentence whose figures stay on one line with their units. */
 export const unbroken = (text: string): string =>
-  text.replace(/(\d) (?=%|km|kg|m\b|W\b|mph|mi\b|lb|ft|rpm|×)/g, "$1\u00a0");
+  text.replace(/(\d) (?=%|km|kg|mm?\b|Wh?\b|Nm?\b|[VA]\b|°C|mph|mi\b|lb|ft|rpm|×)/g, "$1\u00a0");

@@ -1,5 +1,8 @@
 """Setups side by side, each measured against the reference."""
 
+from dataclasses import dataclass, field
+from functools import lru_cache
+
 from pydantic import BaseModel
 
 from kettledrum.core.effort.climb import Climb, Flat, Top, ridden
@@ -11,12 +14,13 @@ from kettledrum.core.gearing.gear_table import Gear, GearTable, gear_table
 from kettledrum.core.gearing.ladder import Rung, ladder
 from kettledrum.core.gearing.shift_order import is_a_step_above
 from kettledrum.core.job.brief import Brief
-from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.wants import School, Wants
 from kettledrum.core.lineup.carried import Carried, carried
 from kettledrum.core.lineup.says import Answered, Summed, comparison_says, setup_says
 from kettledrum.core.motors.help import MotorHelp, motor_help
 from kettledrum.core.parts.efficiency import path_efficiency
+from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stock import belt_pitch_mm
 from kettledrum.core.physics.grip import slips_at
 from kettledrum.core.terms.assumed import Assumed
@@ -101,36 +105,36 @@ def difference(table: GearTable, reference: GearTable) -> Difference:
     )
 
 
+@dataclass(frozen=True)
+class _Asked:
+    """A setup in its job; all that its figures stand on is in `wording`: where that is the same, they are."""
+
+    wording: tuple[str, str, str | None]
+    setup: Setup = field(compare=False)
+    brief: Brief = field(compare=False)
+    job: Conditions = field(compare=False)
+    reference: Setup | None = field(compare=False)
+
+
+_REMEMBERED = 64
+"""Figures of setups that are kept: those of a job of eight, before and after a change or two of each."""
+
+
 def compare(brief: Brief) -> Comparison:
-    """Works out every setup of a brief at the rider's cadences, side by side."""
-    tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
-    reference = next((table for table in tables if table.name == brief.reference), None)
+    """Works out every setup of a brief at the rider's cadences, side by side.
+
+    While one setup is typed the figures of the others stay, and are not worked out again.
+    """
     job, wants = conditions(brief), brief.wants or Wants()
-    compared = []
+    # What is ridden where is another question, and a road has thousands of points.
+    need = brief.model_dump_json(exclude={"setups": True, "road": {"routes"}})
+    reference = next((setup for setup in brief.setups if setup.name == brief.reference), None)
+    against = None if reference is None else reference.model_dump_json()
+    compared = [
+        _compared(_Asked((need, setup.model_dump_json(), against), setup, brief, job, reference))
+        for setup in brief.setups
+    ]
     steepest = hill(job)
-    pitch = belt_pitch_mm(brief.stock)
-    for setup, table in zip(brief.setups, tables, strict=True):
-        rungs = ladder(table, table.ridden)
-        found = ridden(table, rungs, path_efficiency(setup.path), job)
-        low_enough = lowest_gears(table, found.climb, wants)
-        asked = pushes(brief, setup)
-        motor = motor_help(setup, table, asked, job, pitch) if setup.motors else None
-        lowest = [min(option.ratio for option in stage.options) for stage in table.stages]
-        over = over_limits(brief, setup, asked, lowest)
-        compared.append(
-            ComparedSetup(
-                **dict(table),
-                lowest=table.gears[0],
-                highest=table.gears[-1],
-                ladder=rungs,
-                against=None if reference is None or table is reference else difference(table, reference),
-                **dict(found),
-                lowest_gear=low_enough,
-                motor=motor,
-                over_limits=over,
-                says=setup_says(Answered(found, low_enough, over, motor), job, wants),
-            )
-        )
     return Comparison(
         reference=brief.reference,
         assumed=job.assumed,
@@ -140,4 +144,33 @@ def compare(brief: Brief) -> Comparison:
         need_says=need_says(steepest, job),
         says=comparison_says([Summed.of(each, wants) for each in compared], job, wants),
         setups=compared,
+    )
+
+
+@lru_cache(_REMEMBERED)
+def _compared(asked: _Asked) -> ComparedSetup:
+    setup, brief, job = asked.setup, asked.brief, asked.job
+    wants = brief.wants or Wants()
+    table = gear_table(setup, brief.rider.cadence_rpm)
+    against = None
+    if asked.reference is not None and asked.reference is not setup:
+        against = difference(table, gear_table(asked.reference, brief.rider.cadence_rpm))
+    rungs = ladder(table, table.ridden)
+    found = ridden(table, rungs, path_efficiency(setup.path), job)
+    low_enough = lowest_gears(table, found.climb, wants)
+    asks = pushes(brief, setup)
+    motor = motor_help(setup, table, asks, job, belt_pitch_mm(brief.stock)) if setup.motors else None
+    lowest = [min(option.ratio for option in stage.options) for stage in table.stages]
+    over = over_limits(brief, setup, asks, lowest)
+    return ComparedSetup(
+        **dict(table),
+        lowest=table.gears[0],
+        highest=table.gears[-1],
+        ladder=rungs,
+        against=against,
+        **dict(found),
+        lowest_gear=low_enough,
+        motor=motor,
+        over_limits=over,
+        says=setup_says(Answered(found, low_enough, over, motor), job, wants),
     )

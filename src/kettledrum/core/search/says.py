@@ -32,7 +32,7 @@ def search_says(tally: Tally, front: Sequence[Mark], currency: str, *, only_sing
     says = f"Of {drives}, {worth} worth a look: {_covers(best, currency)}"
     cheapest = min(front, key=lambda each: (each.price, -each.covered))
     if cheapest is not best:
-        says += f"; the cheapest, {_covers(cheapest, currency)}"
+        says += f"; the cheapest, {_covers(cheapest, currency, ',')}"
     return f"{says}."
 
 
@@ -56,9 +56,9 @@ def share_says(share: float) -> str:
     return percent(share) if share < 0.985 else f"{math.floor(share * 1000) / 10:g} %"
 
 
-def _covers(mark: Mark, currency: str) -> str:
+def _covers(mark: Mark, currency: str, aside: str = "") -> str:
     price = f" for {money(mark.price, currency)}" if mark.price else ""
-    return f"{quoted(mark.name)} covers {share_says(mark.covered)} of your riding{price}"
+    return f"{quoted(mark.name)}{aside} covers {share_says(mark.covered)} of your riding{price}"
 
 
 def assumed_says(own: Mapping[Sort, OwnSprockets], sorts: Iterable[Sort], currency: str) -> list[str]:

@@ -90,16 +90,23 @@ class Within:
 
     def check(self, value: object) -> float:
         """The value, if it may stand; raises PydanticCustomError otherwise."""
+        if not isinstance(value, int | float) or isinstance(value, bool) or not self._holds(value):
+            raise refused(self._why_not(value))
+        return int(value) if self.whole else value
+
+    def _holds(self, value: float) -> bool:
+        # What is infinite or no number at all lies between no bounds.
+        if not self.low <= value <= self.high or (self.above and value == self.low):
+            return False
+        return not self.whole or value == int(value)
+
+    def _why_not(self, value: object) -> str:
         kind = "a whole number" if self.whole else "a number"
         if isinstance(value, bool) or not isinstance(value, int | float):
-            raise refused(f"must be {kind} {self.allowed}")
+            return f"must be {kind} {self.allowed}"
         if isinstance(value, float) and not math.isfinite(value):
-            raise refused(f"must be {kind} {self.allowed}, not infinite or undefined")
-        if self.whole and value != int(value):
-            raise refused(f"must be a whole number {self.allowed}")
-        if not self.low <= value <= self.high or (self.above and value == self.low):
-            raise refused(f"must be {'a whole number ' if self.whole else ''}{self.allowed}")
-        return int(value) if self.whole else value
+            return f"must be {kind} {self.allowed}, not infinite or undefined"
+        return f"must be {'a whole number ' if self.whole else ''}{self.allowed}"
 
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_plain_validator_function(self.check)

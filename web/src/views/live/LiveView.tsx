@@ -66,7 +66,9 @@ function Shown({ job, bench, shown }: OfSetup) {
   const steering = useSteering();
   const steer = (order: { running?: boolean; pace?: number; shift?: number; effort?: number }) => {
     if (order.pace) setPace(order.pace);
-    if (bike && now?.state !== "arrived") steering.mutate({ name: bike.name, ...order });
+    // A bike that is about to make way for another takes no more orders.
+    if (bike && !putting.isPending && now?.state !== "arrived")
+      steering.mutate({ name: bike.name, ...order });
   };
   const shownRides = current && !arrived ? [...rides, current] : rides;
   return (

@@ -48,8 +48,12 @@ export function AtTheWheel({ table, help }: Props) {
       <h3 id="at-the-wheel" className={styles.heading}>
         Torque at the driven wheel
         <span className={styles.key}>
-          <i className={styles.riderKey} aria-hidden /> rider all day{" "}
-          <i className={styles.motorKey} aria-hidden /> motors at their most
+          <span>
+            <i className={styles.riderKey} aria-hidden /> rider all day
+          </span>
+          <span>
+            <i className={styles.motorKey} aria-hidden /> motors at their most
+          </span>
         </span>
       </h3>
       <div className={tables.scroll}>

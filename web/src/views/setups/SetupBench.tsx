@@ -18,6 +18,8 @@ import type { Figure } from "../../figures/figures";
 import { BeforeAfter } from "./BeforeAfter";
 import { TakePart } from "./TakePart";
 import { Says } from "../../ui/Says";
+import { useRested } from "../../ui/useRested";
+import { RESTS_MS } from "./resting";
 
 interface Props {
   job: JobRecord;
@@ -32,6 +34,7 @@ export function SetupBench({ job, shown, bench }: Props) {
   const [looked, setLooked] = useState("1");
   const [part, setPart] = useState<string | null>(null);
   const parts = useRef<HTMLDivElement>(null);
+  const rested = useRested(shown, RESTS_MS);
   const gear = table.gears.find((each) => each.label === looked) ?? table.gears[0];
   const problems = mergedProblems(bench.problemsOf(record.id), editing.entry?.problems ?? []);
   const pick = useCallback((place: string) => {
@@ -88,7 +91,7 @@ export function SetupBench({ job, shown, bench }: Props) {
           onChange={editing.change}
         />
       </details>
-      <BeforeAfter job={job} bench={bench} shown={shown} />
+      <BeforeAfter job={job} bench={bench} shown={rested} />
       <Checks checks={table.checks} />
       <Explained table={table} gear={gear} stale={problems.length > 0} units={units} />
       <div className={styles.figures}>

@@ -41,9 +41,6 @@ export function WheelPart(props: Props) {
           <Button size="small" onClick={onSave}>
             To Parts
           </Button>
-          <Button size="small" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
-            Measure it
-          </Button>
         </>
       }
     >
@@ -53,6 +50,14 @@ export function WheelPart(props: Props) {
           <FigureField key={figure.at} figure={figure} {...{ document, problems, onChange: change }} />
         ))}
       </div>
+      <Button
+        size="small"
+        aria-expanded={measuring}
+        onClick={() => setMeasuring(!measuring)}
+        className={styles.another}
+      >
+        Measure it
+      </Button>
       {measuring && (
         <MeasureRollout
           onMeasured={(rollout) => {

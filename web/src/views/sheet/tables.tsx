@@ -3,7 +3,7 @@ import type { Costs, Coverage, Verdict } from "../../api/client";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import tables from "../../ui/table.module.css";
 import { capital, percent } from "../../words/format";
-import { inUnits } from "../../words/inUnits";
+import { inUnits, unbroken } from "../../words/inUnits";
 import { moneyText } from "../../words/money";
 import { fixed, trimmed } from "../../words/numbers";
 import { STATE_WORDS } from "../../words/states";
@@ -36,7 +36,7 @@ function Table({ name, heads, rows }: TableProps) {
                 {setup.record.letter} {setup.setup.name}
               </th>
               {cells.map((cell, at) => (
-                <td key={at}>{cell}</td>
+                <td key={at}>{typeof cell === "string" ? unbroken(cell) : cell}</td>
               ))}
             </tr>
           ))}
