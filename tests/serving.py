@@ -59,7 +59,13 @@ class Served:
         self.process = subprocess.Popen(
             [*words_before, sys.executable, "-c", "from kettledrum.cli import main; main()", *words],
             preexec_fn=before,
-            env={**os.environ, "KETTLEDRUM_DATA": str(data), "PYTHONUNBUFFERED": "1"},
+            env={
+                **os.environ,
+                "KETTLEDRUM_DATA": str(data),
+                "PYTHONUNBUFFERED": "1",
+                # Compiled at its first start alone, as it is for whoever has it installed.
+                "PYTHONDONTWRITEBYTECODE": "",
+            },
             stdout=subprocess.PIPE,
             stderr=errors,
             text=True,
