@@ -128,6 +128,8 @@ def test_a_lowest_ratio_near_nothing_is_refused_in_words(way):
         ("1 2\n0.5 0.8", [0.5, 0.8]),
         # A first column of names stands beside titles that count it.
         ("name  ratio  step %\nlow  0.53  20\nmiddle  0.64  19\nhigh  0.76  18", [0.53, 0.64, 0.76]),
+        # Titles of which more stand before the figures than names: which goes with which cannot be told.
+        ("ratio  kept  in\nlow  0.53  20\nhigh  0.76  18", [0.53, 0.76]),
         ("ratio  step %\n0.53  20\n0.64  19\n0.76  18", [0.53, 0.64, 0.76]),
         # Only the first figure of a cell counts.
         ("gear\tratio\n1\t0.53 (lowest of 3)\n2\t0.64 (2)\n3\t0.76", [0.53, 0.64, 0.76]),

@@ -1,0 +1,37 @@
+"""What is read off the road of a hub that nobody described, against the scatter that was put in."""
+
+import numpy as np
+import pytest
+
+from kettledrum.core.rides.channels import Channels
+from kettledrum.core.rides.found_gears import found_gears
+
+NOT_RECORDED = [np.full(8000, np.nan)] * 3
+
+
+def ridden(*gears: tuple[float, float, int]) -> Channels:
+    """Pedalled at 70 rpm: of each gear its metres a turn, their scatter as a share, and how many seconds."""
+    chance = np.random.default_rng(4)
+    metres = np.concatenate(
+        [gear * np.exp(chance.normal(0, scatter, seconds)) for gear, scatter, seconds in gears]
+    )
+    assert len(metres) == 8000
+    chance.shuffle(metres)
+    return Channels(metres * 70 / 60, np.full(8000, 70.0), *NOT_RECORDED)
+
+
+def test_how_sure_a_gear_is_is_its_scatter():
+    low, high = found_gears(ridden((2.4, 0.012, 2400), (4.1, 0.02, 5600))).found
+    assert (low.share, high.share) == (pytest.approx(0.3, abs=0.002), pytest.approx(0.7, abs=0.002))
+    assert (low.width, high.width) == (pytest.approx(0.012, rel=0.06), pytest.approx(0.02, rel=0.06))
+    assert (low.development_m, high.development_m) == (
+        pytest.approx(2.4, rel=2e-3),
+        pytest.approx(4.1, rel=2e-3),
+    )
+
+
+def test_the_gear_at_either_end_loses_none_of_its_scatter():
+    # All of it is counted, the farthest too: the two hold all of the pedalling between them.
+    found = found_gears(ridden((2.0, 0.03, 4000), (9.0, 0.03, 4000))).found
+    assert sum(each.share for each in found) == pytest.approx(1, abs=1e-9)
+    assert [each.width for each in found] == pytest.approx([0.03, 0.03], rel=0.06)
