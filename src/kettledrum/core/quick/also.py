@@ -55,7 +55,7 @@ def _row(
     steepest = climbs_to(setup)
     top = gear_table(setup, brief.rider.cadence_rpm).gears[-1].speed_kmh[1]
     climbs = "climbs beyond 30 %" if steepest is None else f"climbs to {percent(steepest)}"
-    cost = "" if price is None else f"; the part is {price:g} in Parts"
+    cost = "" if price is None else f"; the part costs {price:g}"
     says = f"{climbs}; out of gears at {speed(top)}{cost}"
     return Also(name=name, setup=setup, climbs_to=steepest, top_kmh=top, price=price, says=says)
 

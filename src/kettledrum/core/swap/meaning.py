@@ -46,7 +46,7 @@ def swap_meaning(
         return SwapMeaning(says=f"Which setup {quoted(missing)} is, the job does not know.")
     if test.measured == "power":
         # At one speed: what goes in for the same that comes out.
-        return _drive(difference, first, second, lambda logarithm: _exp(-logarithm))
+        return _drive(difference, test.bikes[0], first, second, lambda logarithm: _exp(-logarithm))
     routes = (brief.road.routes or []) if brief.road else []
     route = next((each for each in routes if each.name == test.loop), None)
     if route is None:
@@ -56,7 +56,9 @@ def swap_meaning(
     if follows > -LEAST_FOLLOWED:
         return SwapMeaning(says="Time on this loop hardly follows power: it tells nothing of the drive.")
     sign = -1.0 if test.measured == "speed" else 1.0
-    return _drive(difference, first, second, lambda logarithm: _exp(sign * logarithm / follows))
+    return _drive(
+        difference, test.bikes[0], first, second, lambda logarithm: _exp(sign * logarithm / follows)
+    )
 
 
 def time_follows_power(brief: Brief, setup: Setup, route: Route) -> float:
@@ -85,7 +87,9 @@ def _exp(logarithm: float) -> float:
     return math.exp(min(max(logarithm, -20.0), 20.0))
 
 
-def _drive(difference: Difference, first: Setup, second: Setup, of: Callable[[float], float]) -> SwapMeaning:
+def _drive(
+    difference: Difference, against: str, first: Setup, second: Setup, of: Callable[[float], float]
+) -> SwapMeaning:
     assert difference.difference is not None and difference.interval is not None
     middle = of(_log(difference.difference))
     low, high = sorted(of(_log(end)) for end in difference.interval)
@@ -94,7 +98,10 @@ def _drive(difference: Difference, first: Setup, second: Setup, of: Callable[[fl
     told = difference.told != "nothing"
     take = _take(second, own.typical, (low, middle, high))
     inside = low <= assumed <= high
-    measured = f"{middle * 100:.1f} % of what the first lets through ({low * 100:.1f} to {high * 100:.1f} %)"
+    measured = (
+        f"the drive of {quoted(difference.bike)} lets through {middle * 100:.1f} % of what that of "
+        f"{quoted(against)} does ({low * 100:.1f} to {high * 100:.1f} %)"
+    )
     agrees = (
         f"the job assumes {assumed * 100:.1f} %, which is within it"
         if inside
@@ -106,7 +113,7 @@ def _drive(difference: Difference, first: Setup, second: Setup, of: Callable[[fl
         efficiency_interval=(low, high),
         assumed=assumed,
         take=take if told else None,
-        says=f"By the ride model its drive lets through {measured}; {agrees}{more}.",
+        says=f"By the ride model {measured}; {agrees}{more}.",
     )
 
 

@@ -15,6 +15,16 @@ _MORE = {
     "speed": ("is {} faster than", "is {} slower than"),
 }
 
+_EITHER = {
+    "time": "takes anything from {} less to {} more time than",
+    "power": "asks for anything from {} less to {} more power than",
+    "effort": "costs anything from {} less to {} more effort than",
+    "rolling time": "rolls down in anything from {} less to {} more time than",
+    "rolling distance": "rolls anything from {} less far to {} farther than",
+    "speed": "is anything from {} slower to {} faster than",
+}
+"""With nothing in between among it."""
+
 
 def share(figure: float) -> str:
     """A difference as it is said, without its sign: “1.8 %”."""
@@ -55,10 +65,10 @@ def _told(one: Difference, found: SwapAnswer, test: SwapTest) -> str:
     if test.is_felt:
         return f"{capital(test.measured)}: {_points(one, first)}."
     if one.told == "nothing":
-        ends = f"{_signed(low)} and {_signed(high)}"
+        either = _EITHER[test.measured].format(share(low), share(high))
         return (
-            f"Nothing can be told: {quoted(one.bike)} against {quoted(first)} lies between {ends} in "
-            f"{test.measured}, with nought among it, after {counted(_runs(test), 'run')}."
+            f"Nothing can be told: {quoted(one.bike)} {either} {quoted(first)}, "
+            f"after {counted(_runs(test), 'run')}."
         )
     words = _MORE[test.measured][one.told == "less"].format(share(one.difference))
     least, most = sorted((abs(low), abs(high)))
