@@ -71,7 +71,7 @@ def test_what_was_paid_is_what_was_written_down():
     assert (found.spent, found.without_cost, found.tasks[0].done) == (18 + 6, 1, 2)
     assert found.says == (
         "In 10 days and 400 km upkeep cost 24 crowns, more than the 0 crowns that were foretold. All of it "
-        "went on what no interval foretold: after a dunking, before its time, or no upkeep. Of what was "
+        "went on what no interval foretold: after a dunking, before its time, or what has none. Of what was "
         "done, 1 entry has no cost written down."
     )
     more = [*done, Done(on=day(4), part="hub", what="other teeth", cost=30)]

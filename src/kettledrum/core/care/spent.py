@@ -163,7 +163,7 @@ def _says(found: AsItWas) -> str:
     besides = sum(each.spent for each in found.tasks if each.foretold_times == 0)
     part = "All of it" if besides >= found.spent else f"{money(besides, found.currency)} of it"
     besides_told = (
-        f" {part} went on what no interval foretold: after a dunking, before its time, or no upkeep."
+        f" {part} went on what no interval foretold: after a dunking, before its time, or what has none."
         if besides > 0 and besides >= _SAME * found.spent
         else ""
     )

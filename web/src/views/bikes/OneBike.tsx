@@ -107,7 +107,7 @@ function HowKnown({ period }: { period: BikePage["sums"]["periods"][number] }) {
         `; ${percentRound(period.steady_share)} of pedalling is steady, where the gear is sure`}
       {period.shifts_per_hour !== null && `; ${period.shifts_per_hour.toFixed(0)} shifts an hour`}.
       {period.gears.some(({ foretold }) => foretold !== null) &&
-        " The small mark on each bar is what the ride model foretells on the job’s roads."}
+        " The small mark on each bar is what the ride model foretells on the job’s roads, where a gear is kept as long as the cadence is easy: of gears close together it uses every other one."}
     </p>
   );
 }

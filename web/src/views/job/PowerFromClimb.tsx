@@ -1,5 +1,6 @@
 import { useState } from "react";
 import Button from "@mui/material/Button";
+import { Told } from "../../ui/Told";
 import { Refused, type FieldProblem, type KnownPower } from "../../api/client";
 import { knownPower } from "../../api/starting";
 import { numberOf } from "../../words/entry";
@@ -71,8 +72,8 @@ export function PowerFromClimb({ document, onChange }: Omit<Edited, "problems">)
           About <strong>{found.power_w.toFixed(0)} W</strong> ({found.least_w.toFixed(0)}–
           {found.most_w.toFixed(0)} W by drive) for as long as the climb lasted
           {found.assumed_length && ", had it 7 %"}; for a whole day about{" "}
-          <strong>{found.all_day_w.toFixed(0)} W</strong>. Without wind, on asphalt, with the bicycle’s mass
-          as said or 15 kg. What fades over hours differs much from rider to rider.{" "}
+          <strong>{found.all_day_w.toFixed(0)} W</strong>.{" "}
+          <Told text="Without wind, on asphalt, with the bicycle’s mass as said or 15 kg. What fades over hours differs much from rider to rider." />{" "}
           <Button
             size="small"
             onClick={() => onChange(withValue(document, "rider.power_w", found.all_day_w))}

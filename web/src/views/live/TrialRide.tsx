@@ -20,6 +20,7 @@ import { useUnits, type Units } from "../../words/units";
 import { shiftingFigures } from "./figures";
 import sections from "../../ui/section.module.css";
 import styles from "./Live.module.css";
+import { Told } from "../../ui/Told";
 import { Fact } from "../../ui/Fact";
 import { fixed } from "../../words/numbers";
 
@@ -30,6 +31,10 @@ interface Props {
 }
 
 const isShare = (value: unknown): value is number => typeof value === "number" && value >= 0 && value <= 1;
+
+const COURSE =
+  "900 m: a start on the flat, 200 m up at 5 % (less where the job’s hills are less), 250 m down and 250 m on the " +
+  "flat without pedalling (whoever rolls out pedals on), a stop.";
 
 /** Start, climb, coast and stop, simulated at once; and what the gears change by. */
 export function TrialRide({ job, bench, shown }: Props) {
@@ -55,8 +60,7 @@ export function TrialRide({ job, bench, shown }: Props) {
         </span>
       </div>
       <p className={sections.note}>
-        900 m: a start on the flat, 200 m up at 5 % (less where the job’s hills are), 250 m down and 250 m on
-        the flat with not pedalling (whoever rolls out pedals on), a stop. {found && changedBy(found)}
+        <Told text={COURSE} /> {found && changedBy(found)}
       </p>
       <FiguresTrouble {...both} />
       <div className="no-print">
