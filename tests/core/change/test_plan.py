@@ -147,6 +147,14 @@ def test_a_battery_comes_off_before_anything_else():
             if step.what != "Look at what is not known yet, before anything is bought"
         )
         assert first.caution == BATTERY_CAUTION
+    puts_on = "Put the battery on, and try motor and cut-outs with the wheel in the air"
+    assert whats(plan(plain, helped))[-2] == puts_on
+    # A motor that stays has its battery put back; one that is gone has none.
+    larger = {**helped, "name": "Larger", "path": single(44)["path"]}
+    assert whats(plan(helped, larger))[-2] == puts_on
+    assert "hub motor" in plan(helped, larger).kept
+    assert puts_on not in whats(plan(helped, plain))
+    assert puts_on not in whats(plan(plain, {**single(44), "name": "Larger"}))
     assert "hub motor" in plan(plain, helped).on
     assert "Take off: hub motor" in whats(plan(helped, plain))
 

@@ -58,6 +58,15 @@ def test_an_hour_that_costs():
     assert found["price"].at == pytest.approx(300)
 
 
+def test_an_hour_of_a_workshop_that_costs():
+    # Six chains at two hours of a workshop each, 12 h and 180 of chains, against 360 more to buy with a tenth
+    # back: level where 12 hours cost 144.
+    shop = bike("shop", 100, {**CHAIN, "minutes": 120, "by": "workshop"})
+    found = {each.what: each for each in tips(job(shop, bike("dear", 460), workshop_an_hour=5), [])}
+    assert found["an hour of a workshop"].at == pytest.approx((360 * 0.9 - 180) / 12, rel=1e-6)
+    assert found["an hour of a workshop"].leads == "dear"
+
+
 @pytest.mark.parametrize("brief", demo_jobs()[1:], ids=lambda brief: brief.name)
 def test_the_costs_say_the_same_on_either_side(brief):
     routes = (brief.road.routes if brief.road else None) or []

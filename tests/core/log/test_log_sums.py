@@ -15,6 +15,7 @@ from kettledrum.core.log.odometer import Odometer
 from kettledrum.core.log.other_teeth import with_other_teeth
 from kettledrum.core.log.page import bike_page, stale_rides
 from kettledrum.core.log.ride import LoggedRide, Pace
+from kettledrum.core.log.says import _reach
 from kettledrum.core.log.sums import Paces, beyond, bike_sums, mounted_on, paces
 from kettledrum.core.log.twice import there_already
 from kettledrum.core.log.work import gears_of, pace, worked
@@ -235,6 +236,28 @@ def test_a_page_says_what_a_rider_asks():
     typed = bike_page(BRIEF, [], bike(), [rode(1)])
     assert typed.sums.periods[0].says.startswith("No ride here tells its gears")
     assert typed.sums.periods[0].gears[0].foretold is None
+
+
+@pytest.mark.parametrize(
+    ("too_high_m", "too_low_m", "said"),
+    [
+        (0, 0, " Gear 1 was low enough everywhere, and gear 3 high enough."),
+        (7500, 0, " Gear 1 was too high on 7.5 km."),
+        (0, 954, " Gear 3 was too low on 954 m."),
+        (7500, 954, " Gear 1 was too high on 7.5 km, gear 3 too low on 954 m."),
+        (None, None, ""),
+    ],
+)
+def test_where_the_gears_do_not_reach_is_said(too_high_m, too_low_m, said):
+    rides = [worked(rode(1, minutes=30), recorded(1).ride, HUB)]
+    [sums] = bike_page(BRIEF, [], bike(), rides).sums.periods
+    beyond = None
+    if too_high_m is not None:
+        beyond = sums.beyond.model_copy(update={"too_high_m": too_high_m, "too_low_m": too_low_m})
+    labelled = [
+        gear.model_copy(update={"label": str(number)}) for number, gear in enumerate(sums.gears[:3], 1)
+    ]
+    assert _reach(sums.model_copy(update={"beyond": beyond, "gears": labelled})) == said
 
 
 def test_a_stepless_hub_is_told_by_tenths():

@@ -4,7 +4,7 @@ from copy import deepcopy
 
 import pytest
 
-from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, hub, setup, sprockets
+from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, gearbox, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput
@@ -187,6 +187,13 @@ def test_a_path_that_multiplies_out_to_nonsense_is_refused():
     assert refusal(Setup, setup(*[hub(20)] * 50)).startswith(
         "path: multiplies out to an overall ratio of 1.1259e+65"
     )
+    # Each end by its own teeth: the smallest ring on the largest sprocket, and the other way round.
+    low = setup(sprockets([30, 90], [10, 200]), hub(0.006, 1))
+    assert refusal(Setup, low).startswith("path: multiplies out to an overall ratio of 0.0009;")
+    high = setup(sprockets([30, 200], [10, 100]), hub(1, 20), gearbox(1, 2.6))
+    assert refusal(Setup, high).startswith("path: multiplies out to an overall ratio of 1040;")
+    pairs = setup({"kind": "sprockets", "pairs": [[30, 200], [200, 10]]}, hub(0.006, 1))
+    assert refusal(Setup, pairs).startswith("path: multiplies out to an overall ratio of 0.0009;")
 
 
 @pytest.mark.parametrize(

@@ -130,7 +130,9 @@ def test_bad_decisions_name_the_field(data, where, what):
 
 
 def test_a_decision_is_written_as_it_is_read():
-    data = {"decision": {"chosen": ["A"], "for": {"A": "the round"}, "on": "2026-05-14"}}
+    day = "2026-05-14"
+    # It may be looked at again on its own day.
+    data = {"decision": {"chosen": ["A"], "for": {"A": "the round"}, "on": day, "look_again": day}}
     assert validate(Weighing, data).model_dump(mode="json", exclude_unset=True) == data
 
 

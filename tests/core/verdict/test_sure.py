@@ -99,6 +99,16 @@ def test_efficiency_counts_as_power_does():
     assert found.climbs == pytest.approx(expected, abs=1.5 / DRAWS)
 
 
+def test_a_spread_of_efficiency_that_is_said_leads_over_the_ends():
+    said = Luck(Unsure(efficiency=0.02)).efficiency(0.6, 0.9, 0.91)
+    assert (said.mean(), said.std()) == (pytest.approx(0.9, abs=1e-3), pytest.approx(0.02, rel=0.02))
+    ends = Luck(Unsure()).efficiency(0.6, 0.9, 0.91)
+    assert ends.std() > 0.05
+    assert ends.max() < 0.93
+    # Nothing lets through more than there is.
+    assert Luck(Unsure(efficiency=0.2)).efficiency(0.9, 0.95, 0.97).max() == 1
+
+
 def test_a_hill_of_known_length_goes_by_the_power_held_so_long():
     one = bike("One", 0.5, 1.0)
     road = {"steepest": 0.06, "steepest_m": 400}

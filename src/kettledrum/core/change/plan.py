@@ -44,6 +44,7 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
         spokes,
         unknown,
         battery=bool(before.motors or after.motors),
+        driven=bool(after.motors),
     )
     done = list(steps(work))
     told_apart(done)

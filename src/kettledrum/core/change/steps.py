@@ -77,7 +77,8 @@ UNLACE_MIN, LACE_MIN, TYRE_MIN, TRIAL_MIN = 30.0, 120.0, 10.0, 20.0
 @dataclass(frozen=True, slots=True)
 class Work:
     """What is to be done: things that come off, go on and stay; chains before and after; the spokes where the
-    wheel is built anew; what must be looked at first; whether there is a battery, before or after.
+    wheel is built anew; what must be looked at first; whether there is a motor, before or after (`battery`),
+    and whether there is one after (`driven`).
     """
 
     off: Sequence[Thing]
@@ -88,6 +89,7 @@ class Work:
     spokes: SpokeLengths | None
     not_known: Sequence[str]
     battery: bool
+    driven: bool
 
 
 def steps(work: Work) -> Iterator[Step]:
@@ -105,7 +107,7 @@ def steps(work: Work) -> Iterator[Step]:
     yield from _on(work.on)
     yield from _loops(work)
     yield Step("Put the wheel in, straight, with the chain or belt as tight as it should be", WHEEL_OUT_MIN)
-    if work.battery and any(thing.kind in ("motor", "battery") for thing in work.on):
+    if work.driven:
         yield Step(
             "Put the battery on, and try motor and cut-outs with the wheel in the air",
             BATTERY_MIN,
