@@ -1,0 +1,36 @@
+"""Sprockets that a hub takes: judged by the smallest and by the largest of those that are on it."""
+
+import pytest
+
+from examples import hub, setup, sprockets
+from kettledrum.core.pairings.checks import teeth_checks
+from kettledrum.core.parts.setup import Setup
+from kettledrum.core.terms.validation import validate
+
+
+def told(rears, **fit):
+    geared = validate(Setup, setup(sprockets([42], rears), {**hub(0.7, 1, 1.4), "fit": fit}))
+    return [
+        (check.what, check.figure, check.limit)
+        for check in teeth_checks(geared.path[1], "hub, 3 gears", rears)
+    ]
+
+
+OVER, UNDER = "hub, 3 gears takes no sprocket over 22 teeth", "hub, 3 gears takes no sprocket under 15 teeth"
+
+
+@pytest.mark.parametrize(
+    ("rears", "said"),
+    [
+        ([15, 22], []),
+        ([15, 23], [(OVER, 23, 22)]),
+        ([14, 22], [(UNDER, 14, 15)]),
+        ([13, 18, 25], [(UNDER, 13, 15), (OVER, 25, 22)]),
+    ],
+)
+def test_the_smallest_and_the_largest_are_judged(rears, said):
+    assert told(rears, teeth_min=15, teeth_max=22) == said
+
+
+def test_what_nobody_says_limits_nothing():
+    assert told([11, 50]) == []
