@@ -150,7 +150,7 @@ def test_what_stands_worst_under_motor_and_rider(motors):
     field(motors, "motors[0].torque_nm").fill("110")
     # 240 Nm with the rider’s 130 pull the chain on 42 teeth, 85 mm in radius, with 2826 N.
     expect(gear(motors, 1)).to_contain_text(
-        re.compile(r"strong enough .*(chain: 28\d\d N, breaks at 8000 N|allowed)")
+        re.compile(r"strong enough .*(chain: 28\d\d\sN, breaks at 8000\sN|allowed)")
     )
     expect(motors.get_by_role("columnheader", name="Under the hardest push")).to_be_visible()
 

@@ -31,8 +31,10 @@ def test_it_holds_the_front_end_the_migrations_the_demo_and_the_schemas(wheel):
         "kettledrum/store/migrations/env.py",
         "kettledrum/store/migrations/versions/m0001_jobs_and_setups.py",
     } <= names
-    scripts = [name for name in names if name.startswith("kettledrum/api/static/assets/index-")]
-    assert {Path(name).suffix for name in scripts} >= {".js", ".br", ".gz", ".css"}
+    assets = "kettledrum/api/static/assets"
+    for kind, ending in (("index", ".js"), ("style", ".css")):
+        there = [name for name in names if name.startswith(f"{assets}/{kind}-")]
+        assert {Path(name).suffix for name in there} == {ending, ".br", ".gz"}
     assert not [name for name in names if "node_modules" in name or name.startswith(("web/", "tests/"))]
 
 
