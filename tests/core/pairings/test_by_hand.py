@@ -42,3 +42,15 @@ def test_gear_inches_wanted_are_a_ratio_on_the_wheel(inches):
     own = type(wanted)(lowest=1.0, highest=4.0, by="ratio", usual=False)
     assert own.distance(1.2, 3.2) == pytest.approx((0.2 + 0.25, 0))
     assert own.distance(0.8, 5.0) == pytest.approx((0, 0.25))
+
+
+def test_a_tensioner_takes_up_what_an_upright_axle_cannot():
+    frame = {"chainstay_mm": 440, "tensioning": "vertical"}
+    plain = sprockets([44], [19])
+    taken_up = {**plain, "run": {"tensioner": True}}
+    states = {
+        name: tried(job(stage, front=[44], rear=[19], frame=frame))[44, 19].chain.state
+        for name, stage in (("plain", plain), ("taken up", taken_up))
+    }
+    assert states["plain"] != "holds"
+    assert states["taken up"] == "holds"

@@ -393,6 +393,13 @@ def test_what_is_not_alike_is_told():
     assert swap_answer(of_runs(loaded, riders=["one"])).unbalanced == [
         "luggage was not on each as often: A 0, B 2"
     ]
+    # As often on each is alike, however often; and so is once more.
+    for extra in (0, 1):
+        alike = [
+            {"rider": "one", "bike": bike, "value": 100, "luggage": place < 4 + extra}
+            for place, bike in enumerate(("A", "B", "A", "B", "A", "B"))
+        ]
+        assert swap_answer(of_runs(alike, riders=["one"])).unbalanced == []
 
 
 def test_three_bikes_each_stand_against_the_first():

@@ -90,11 +90,12 @@ def test_wind_alone_is_a_normal_integral():
 
 
 def test_efficiency_counts_as_power_does():
-    one = bike("One", 0.4, 1.0)
+    one = bike("One", 0.5, 1.0)
     one["path"][1]["efficiency"] = 0.96
     one["path"][0]["efficiency"] = 1.0
     [found] = sure(one, unsure={"efficiency": 0.05}).values()
     expected = 1 - NORMAL.cdf((needed_w(one) / 125 - 0.96) / 0.05)
+    assert 0.1 < expected < 0.9
     # No more than all of the power can reach the wheel; that is beyond what is asked for here.
     assert found.climbs == pytest.approx(expected, abs=1.5 / DRAWS)
 
