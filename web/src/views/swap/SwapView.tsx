@@ -53,6 +53,11 @@ export function SwapView() {
     put([...tests, { ...start, name: freeName(tests, String(start.name)) }], tests.length);
   const valid = bench?.need.swap_tests?.[shown];
   const { data: answer, error: failed, refetch } = useSwapAnswer(job, valid);
+  // At first what stands under the answer comes with it, so that nothing moves under the hand; later it stays.
+  const [begun, setBegun] = useState(false);
+  const told = valid === undefined || answer !== undefined || failed !== null;
+  if (bench && told && !begun) setBegun(true);
+  const waits = !bench || !(told || begun);
   const ridden = listAt(test ?? {}, "runs").some(({ value }) => value !== undefined);
   const plan = test && (
     <PlanPart
@@ -72,10 +77,12 @@ export function SwapView() {
         method="swap-tests"
         text="two bikes, swapped between riders: which runs harder?"
         actions={
-          valid && (
+          test && (
             <>
-              <Button onClick={() => setCard(!card)}>{card ? "Back to the test" : "Card to ride by"}</Button>
-              {!card && answer && <SwapSavings job={job} test={valid} answer={answer} />}
+              <Button onClick={() => setCard(!card)} disabled={!valid}>
+                {card ? "Back to the test" : "Card to ride by"}
+              </Button>
+              {!card && answer && valid && <SwapSavings job={job} test={valid} answer={answer} />}
               <SaveState entry={entry} refused={problems.length > 0} />
             </>
           )
@@ -100,9 +107,9 @@ export function SwapView() {
       {!test && (
         <Says text="Nothing was measured yet. Add a test: name the two bikes and who rides, and it draws an order in which each rides both; type the times, and it says whether there is a difference at all." />
       )}
-      {test && !bench && <Loading what="the test" roomy />}
+      {test && waits && <Loading what="the test" roomy />}
       {test && card && valid && <SwapCard test={valid} />}
-      {test && !card && bench && (
+      {test && !card && !waits && (
         <>
           {answer && <Says text={answer.says} />}
           {!answer && failed && <Failure error={failed} retry={refetch} />}
