@@ -1,6 +1,5 @@
 """Nothing is cut off or runs sideways, in either theme, and axe finds nothing."""
 
-
 import pytest
 from axe_playwright_python.sync_playwright import Axe
 from on_page import still

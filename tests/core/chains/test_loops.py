@@ -1,6 +1,7 @@
 """Chains and belts round two sprockets, against a path measured point by point and against hand figures."""
 
 import math
+import re
 from itertools import pairwise
 
 import pytest
@@ -198,3 +199,12 @@ def test_an_axle_that_is_set_must_leave_room_for_a_worn_chain(room_mm, state):
     # A chain is replaced when it has grown by 0.5 %: 2.2 mm of 440 mm.
     found = _set(104, 440.0, 440.0 + room_mm)
     assert found.state == state
+
+
+def test_how_much_a_chain_is_too_short_is_told():
+    # Round equal sprockets a loop of the axles' distance 400 mm has 800 mm of runs and 24 pitches of arcs.
+    frame = Frame(chainstay_mm=400, tensioning="vertical")
+    [told] = re.findall(
+        r"a chain of 80 links is ([\d.]+) mm too short", chain_fit(24, 24, frame, mounted=80).what
+    )
+    assert float(told) == pytest.approx(800 + (24 - 80) * 12.7, abs=1.0)
