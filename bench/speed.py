@@ -119,6 +119,22 @@ def eight_setups() -> Brief:
     return validate(Brief, data)
 
 
+def with_mass(brief: Brief, mass_kg: float) -> Brief:
+    """The job of another rider: all is to be worked out anew."""
+    return brief.model_copy(update={"rider": brief.rider.model_copy(update={"mass_kg": mass_kg})})
+
+
+def with_ring(brief: Brief, teeth: int) -> Brief:
+    """The job with another ring on its hub of 14 gears, as it is while a tooth is typed."""
+    setups = [
+        each.model_copy(update={"path": [each.path[0].model_copy(update={"front": [teeth]}), *each.path[1:]]})
+        if each.name == "Fourteen-speed hub"
+        else each
+        for each in brief.setups
+    ]
+    return brief.model_copy(update={"setups": setups})
+
+
 def six_hundred_pairings(brief: Brief) -> tuple[Brief, Setup]:
     """The demo with 30 × 20 teeth to be had, and its setup with a hub of 14 gears."""
     teeth = {"chain": {"front": list(range(30, 60)), "rear": list(range(13, 33))}}
@@ -135,7 +151,9 @@ def core(brief: Brief) -> None:
     line(
         "gear table of the largest path (400 gears), core", timed(lambda: gear_table(largest, (60, 88))), "ms"
     )
-    line("compare of 8 setups, core", timed(lambda: compare(brief)), "ms")
+    heavier, typed = iter(range(70, 200)), iter(range(28, 200))
+    line("compare of 8 setups, core", timed(lambda: compare(with_mass(brief, next(heavier)))), "ms")
+    line("the same, a tooth of one typed, core", timed(lambda: compare(with_ring(brief, next(typed)))), "ms")
     pairs, geared = six_hundred_pairings(brief)
     line("600 pairings of a 14-gear hub, core", timed(lambda: pairings(pairs, geared)), "ms")
     search.searches(line)
@@ -146,13 +164,20 @@ def core(brief: Brief) -> None:
 def through_the_api(served: Served, brief: Brief) -> None:
     """The same through the API, on one connection."""
     connection = http.client.HTTPConnection(served.address.split("/")[2])
-    body = json.dumps(as_json(brief)).encode()
 
-    def ask() -> None:
-        connection.request("POST", "/api/calculate/compare", body, {"content-type": "application/json"})
+    def ask(bodies: list[bytes]) -> None:
+        connection.request(
+            "POST", "/api/calculate/compare", bodies.pop(), {"content-type": "application/json"}
+        )
         connection.getresponse().read()
 
-    line("compare of 8 setups, through the API", timed(ask), "ms")
+    def sent(briefs: list[Brief]) -> list[bytes]:
+        return [json.dumps(as_json(each)).encode() for each in briefs]
+
+    anew = sent([with_mass(brief, mass_kg) for mass_kg in range(70, 120)])
+    typed = sent([with_ring(brief, teeth) for teeth in range(28, 78)])
+    line("compare of 8 setups, through the API", timed(lambda: ask(anew)), "ms")
+    line("the same, a tooth of one typed, through the API", timed(lambda: ask(typed)), "ms")
 
 
 def first_load(served: Served) -> None:
