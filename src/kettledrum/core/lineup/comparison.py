@@ -111,7 +111,7 @@ class _Asked:
 
     wording: tuple[str, str, str | None]
     setup: Setup = field(compare=False)
-    brief: Brief = field(compare=False)
+    need: Brief = field(compare=False)
     job: Conditions = field(compare=False)
     reference: Setup | None = field(compare=False)
 
@@ -126,12 +126,14 @@ def compare(brief: Brief) -> Comparison:
     While one setup is typed the figures of the others stay, and are not worked out again.
     """
     job, wants = conditions(brief), brief.wants or Wants()
-    # What is ridden where is another question, and a road has thousands of points.
-    need = brief.model_dump_json(exclude={"setups": True, "road": {"routes"}})
+    # What is remembered is worked out without the other setups, and without roads of thousands of points.
+    road = None if brief.road is None else brief.road.model_copy(update={"routes": None})
+    need = brief.model_copy(update={"setups": [], "road": road})
+    wording = need.model_dump_json()
     reference = next((setup for setup in brief.setups if setup.name == brief.reference), None)
     against = None if reference is None else reference.model_dump_json()
     compared = [
-        _compared(_Asked((need, setup.model_dump_json(), against), setup, brief, job, reference))
+        _compared(_Asked((wording, setup.model_dump_json(), against), setup, need, job, reference))
         for setup in brief.setups
     ]
     steepest = hill(job)
@@ -149,19 +151,19 @@ def compare(brief: Brief) -> Comparison:
 
 @lru_cache(_REMEMBERED)
 def _compared(asked: _Asked) -> ComparedSetup:
-    setup, brief, job = asked.setup, asked.brief, asked.job
-    wants = brief.wants or Wants()
-    table = gear_table(setup, brief.rider.cadence_rpm)
+    setup, need, job = asked.setup, asked.need, asked.job
+    wants = need.wants or Wants()
+    table = gear_table(setup, need.rider.cadence_rpm)
     against = None
     if asked.reference is not None and asked.reference is not setup:
-        against = difference(table, gear_table(asked.reference, brief.rider.cadence_rpm))
+        against = difference(table, gear_table(asked.reference, need.rider.cadence_rpm))
     rungs = ladder(table, table.ridden)
     found = ridden(table, rungs, path_efficiency(setup.path), job)
     low_enough = lowest_gears(table, found.climb, wants)
-    asks = pushes(brief, setup)
-    motor = motor_help(setup, table, asks, job, belt_pitch_mm(brief.stock)) if setup.motors else None
+    asks = pushes(need, setup)
+    motor = motor_help(setup, table, asks, job, belt_pitch_mm(need.stock)) if setup.motors else None
     lowest = [min(option.ratio for option in stage.options) for stage in table.stages]
-    over = over_limits(brief, setup, asks, lowest)
+    over = over_limits(need, setup, asks, lowest)
     return ComparedSetup(
         **dict(table),
         lowest=table.gears[0],

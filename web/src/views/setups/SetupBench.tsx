@@ -19,7 +19,6 @@ import { BeforeAfter } from "./BeforeAfter";
 import { TakePart } from "./TakePart";
 import { Says } from "../../ui/Says";
 import { useRested } from "../../ui/useRested";
-import { RESTS_MS } from "./resting";
 
 interface Props {
   job: JobRecord;
@@ -34,7 +33,7 @@ export function SetupBench({ job, shown, bench }: Props) {
   const [looked, setLooked] = useState("1");
   const [part, setPart] = useState<string | null>(null);
   const parts = useRef<HTMLDivElement>(null);
-  const rested = useRested(shown, RESTS_MS);
+  const rested = useRested(shown);
   const gear = table.gears.find((each) => each.label === looked) ?? table.gears[0];
   const problems = mergedProblems(bench.problemsOf(record.id), editing.entry?.problems ?? []);
   const pick = useCallback((place: string) => {

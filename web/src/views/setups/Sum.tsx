@@ -7,7 +7,6 @@ import { capital, difference, percent, steps } from "../../words/format";
 import { keptCount, lostGears, lowestLike, rangeLike } from "../../words/likeness";
 import { useUnits } from "../../words/units";
 import { useRested } from "../../ui/useRested";
-import { RESTS_MS } from "./resting";
 import styles from "./Setups.module.css";
 import { bothFixed, fixed, trimmed } from "../../words/numbers";
 
@@ -20,7 +19,7 @@ interface Props {
 export const Sum = memo(function Sum({ shown, reference }: Props) {
   const units = useUnits();
   const { table } = shown;
-  const [like] = useFamiliar([useRested(table, RESTS_MS)]);
+  const [like] = useFamiliar([useRested(table)]);
   const rows: [string, string][] = [
     ["Range", percent(table.range)],
     ["Lowest gear", `${units.gear(table.lowest)}${alsoInches(units, table.lowest.gear_inches)}`],

@@ -79,7 +79,7 @@ export function SwapView() {
         actions={
           test && (
             <>
-              <Button onClick={() => setCard(!card)} disabled={!valid}>
+              <Button onClick={() => setCard(!card)} disabled={!valid && !card}>
                 {card ? "Back to the test" : "Card to ride by"}
               </Button>
               {!card && answer && valid && <SwapSavings job={job} test={valid} answer={answer} />}
