@@ -7,7 +7,6 @@ import gzip
 import http.client
 import json
 import re
-import shutil
 import statistics
 import sys
 import tempfile
@@ -38,7 +37,7 @@ import search
 import verdict
 
 from examples import setup, sprockets
-from serving import CHROMIUM_WORDS, Served
+from serving import CHROMIUM, CHROMIUM_WORDS, Served
 
 TYPE_A_TOOTH = """async (teeth) => {
   const field = document.querySelector('[data-place="path[0].front"]');
@@ -257,7 +256,7 @@ def main() -> None:
         through_the_api(served, brief)
         roads.through_the_api(served, brief, line, timed)
         first_load(served)
-        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=CHROMIUM_WORDS)
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_WORDS)
         typing(browser.new_page(viewport={"width": 1280, "height": 800}), served)
         costs.typing(browser.new_page(viewport={"width": 1280, "height": 800}), served, line)
         ten_thousand_parts(browser.new_page(viewport={"width": 1280, "height": 800}), served)

@@ -1,7 +1,6 @@
 """Refreshes docs/screenshots from the demo data: one picture of each main view, and of the hard cases."""
 
 import re
-import shutil
 import sys
 import tempfile
 from collections.abc import Callable
@@ -12,7 +11,7 @@ from playwright.sync_api import Page, sync_playwright
 ROOT = Path(__file__).parents[1]
 sys.path.insert(0, str(ROOT / "tests"))
 
-from serving import CHROMIUM_WORDS, Served  # noqa: E402
+from serving import CHROMIUM, CHROMIUM_WORDS, Served  # noqa: E402
 
 SHOTS = ROOT / "docs" / "screenshots"
 
@@ -210,7 +209,7 @@ def main() -> None:
     SHOTS.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as data, sync_playwright() as playwright:
         served = Served("demo", data=Path(data))
-        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=CHROMIUM_WORDS)
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_WORDS)
         for name, show, width, scheme in PICTURES:
             page = browser.new_page(viewport={"width": width, "height": 800}, color_scheme=scheme)
             page.goto(served.address)

@@ -41,7 +41,7 @@ def test_no_request_makes_the_server_fail(api, method, path, mode):
     job = store.jobs.add(validate(Brief, brief(NINE_SPEED_HUB, setup(name="Other"))))
     there = {"job_id": job.id, "setup_id": job.setups[0].id}
 
-    @examples(6, unhealthy=tuple(HealthCheck))
+    @examples(3, unhealthy=tuple(HealthCheck))
     @given(case=schema[path][method].as_strategy(generation_mode=mode), real=st.booleans())
     def ask(case, real):
         for name in case.path_parameters if real else []:

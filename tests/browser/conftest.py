@@ -1,13 +1,11 @@
 """A page on a server of its own; it may ask nobody else for anything, and must log no error."""
 
-import shutil
-
 import pytest
 from playwright.sync_api import Page, Response, expect
 
 from kettledrum.demo import honey_round, stock
 from kettledrum.store import Store
-from serving import CHROMIUM_WORDS, Served
+from serving import CHROMIUM_WORDS, HEADLESS_CHROMIUM, Served
 
 # A machine that is busy elsewhere is slow, not wrong.
 expect.set_options(timeout=20_000)
@@ -17,7 +15,7 @@ expect.set_options(timeout=20_000)
 def browser_type_launch_args(browser_type_launch_args):
     return {
         **browser_type_launch_args,
-        "executable_path": shutil.which("chromium"),
+        "executable_path": HEADLESS_CHROMIUM,
         "args": CHROMIUM_WORDS,
     }
 

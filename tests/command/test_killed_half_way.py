@@ -20,8 +20,9 @@ from fuzzing import LONGER
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.archive import Everything, pack
-from kettledrum.store import Store, back_up
+from kettledrum.store import Store, back_up, restore
 from kettledrum.store.file.sqlite import FILE_NAME, damage_in
+from kettledrum.store.served import serving
 from serving import Served
 
 KILLS = 6 * LONGER
@@ -106,13 +107,14 @@ def test_a_restore_that_is_killed_leaves_the_old_or_the_new(two):
         # As it was before, for the next one.
         if held == NEW:
             for kept in sorted(data.glob("kettledrum-before-restore-*.sqlite"))[:1]:
-                subprocess.run(
-                    [*MAIN, "restore", str(kept), "--data", str(data)], check=True, capture_output=True
-                )
-        served = Served("serve", data=data)
-        served.stop()
+                restore(data, kept)
+        with serving(data):
+            pass
         assert list(data.glob(".*.part")) == list(data.glob("restore-*")) == []
     assert outcomes
+    served = Served("serve", data=data)
+    assert len(served.get("api/jobs")) == len(OLD)
+    served.stop()
 
 
 def test_an_archive_goes_in_whole_or_not_at_all_when_the_server_is_killed(tmp_path):
