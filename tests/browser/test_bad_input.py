@@ -34,7 +34,7 @@ def expected_errors():
         (
             "wheel.tyre_mm",
             "",
-            "Must have a bead seat and a tyre (bead_seat_mm, tyre_mm), or a roll-out (rollout_mm).",
+            "Must have a size and a tyre (bead_seat_mm, tyre_mm), or its distance a turn (rollout_mm).",
         ),
         ("cranks.length_mm", "", "Is missing."),
         ("name", "x" * 121, "Must be text of 1 to 120 characters."),

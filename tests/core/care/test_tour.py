@@ -4,6 +4,7 @@ from datetime import date
 
 import pytest
 
+import examples
 from kettledrum.core.care.spares import Spare, gathered
 from kettledrum.core.care.tour import tour_plan
 from kettledrum.core.gearing.gear_table import gear_table
@@ -13,6 +14,7 @@ from kettledrum.core.lineup.climbs_to import climbs_to
 from kettledrum.core.log.bike import BikeHead, Mounted
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import HubStage
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import drives_of_the_valley, honey_round, seaweed_barrow
 from looked_after import MAY, bike, day, rode
 
@@ -266,3 +268,11 @@ def test_behind_a_cassette_a_plain_wheel_has_eighteen_teeth():
     found = broken(setup, drives_of_the_valley())["hub"]
     front = min(setup.path[0].front)
     assert found.development_m == pytest.approx(front / 18 * setup.wheel.circumference_m)
+
+
+@pytest.mark.parametrize(("drive", "had"), [("chain", "any bicycle shop"), ("belt", "posted")])
+def test_a_chains_thing_is_in_any_shop_and_a_belts_is_posted(drive, had):
+    pair = examples.sprockets([42], [21], drive)
+    pair["care"] = [{"what": "clean it", "every_km": 100, "carry": {"what": "a brush"}}]
+    held = [built(validate(Setup, examples.setup(pair)))]
+    assert things(planned(bikes=held))["a brush"].had == had

@@ -9,7 +9,7 @@ from examples import WHEEL, brief, gearbox, hub, setup, sprockets
 from kettledrum.core.chains.chain import chain_fit
 from kettledrum.core.change.plan import change_plan
 from kettledrum.core.change.steps import BATTERY_CAUTION, BRAKE_CAUTION, TORQUE_CAUTION
-from kettledrum.core.fit.page import WHEEL_CAUTION
+from kettledrum.core.fit.page import WHEEL_CAUTION, fit_page
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.frame import Frame
 from kettledrum.core.terms.errors import InvalidInput
@@ -314,3 +314,21 @@ def test_each_of_three_chains_is_called_by_where_it_runs():
     assert "chain to the wheel" in told
     assert "chain from the cranks" in told
     assert "in the middle" not in told
+
+
+def test_what_fit_cannot_say_of_a_motor_is_asked_where_one_goes_on_alone():
+    motor = {"at": "rear hub", "name": "hub motor", "torque_nm": 40}
+    to = single(name="Driven", motors=[motor])
+    asked = [what for what in plan(single(), to).not_known if what.startswith("What Fit cannot say")]
+    fit = fit_page(*_given(single(), to))
+    unknown = [each.what for each in fit.checks if each.topic == "motor" and each.state == "not known"]
+    assert unknown
+    assert asked == [f"What Fit cannot say: {what}" for what in unknown]
+    # The motor that is there already is not looked at again.
+    other = single(38, name="Smaller", motors=[motor])
+    assert not any("What Fit" in what for what in plan(to, other).not_known)
+
+
+def _given(start, to):
+    given = validate(Brief, brief(start, to, frame=FRAME))
+    return given, given.setups[1]

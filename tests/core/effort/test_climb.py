@@ -407,3 +407,19 @@ def test_a_gear_spun_out_below_balance_is_walked():
     assert found.at_steepest.speed_kmh == pytest.approx(4.5)
     assert (found.at_steepest.state, found.verdict, found.limit) == ("walking", "fails", "power")
     assert found.on_steepest.state == "walking"
+
+
+@given(
+    length=st.floats(200, 6000),
+    grade=st.floats(0.02, 0.2),
+    share=st.floats(0.7, 1.0),
+    minute=st.floats(1.1, 4.0),
+)
+def test_a_pitch_is_ridden_with_just_the_power_that_its_own_time_leaves(length, grade, share, minute):
+    held = HeldPower(100.0, 100.0 * minute)
+    resistance = conditions(job(setup())).resistance
+    found = held.on_pitch(length, grade, resistance, share)
+    seconds = length / found.speed_mps
+    assert found.power_w == pytest.approx(held.for_s(seconds), rel=1e-6)
+    # What reaches the wheel is what the hill asks for at that speed.
+    assert found.power_w * share == pytest.approx(resistance.power_w(found.speed_mps, grade), rel=1e-4)

@@ -184,6 +184,13 @@ def test_limits_behind_two_rings_or_set_pairings_are_held_against_the_lowest():
     assert "not known" in states(silent, "makers-limits")
 
 
+@pytest.mark.parametrize(("of", "told"), [(hub, ["fails"]), (gearbox, [])])
+def test_only_a_hub_behind_several_rings_is_held_to_the_teeth_it_takes(of, told):
+    found = page(sprockets([36, 44], [14]), case(of, fit={"teeth_min": 15}))
+    teeth = [check for check in found.checks if "takes no sprocket" in check.what]
+    assert [check.state for check in teeth] == told
+
+
 def test_a_stepless_gearbox_without_limits_is_no_silent_pass():
     stepless = {
         "kind": "gearbox",
@@ -303,7 +310,12 @@ def test_slack_before_the_drive_bites_by_hand():
 
 def test_mass_that_comes_off_and_goes_on():
     old = setup({**CHAIN, "name": "chain", "mass_kg": 0.9, "fit": {"mass_at": "cranks"}}, name="Old")
-    parts = [{"name": "shifter", "mass_kg": 0.25, "at": "frame"}, {"name": "bell"}]
+    parts = [
+        {"name": "shifter", "mass_kg": 0.25, "at": "frame"},
+        {"name": "bell"},
+        {"name": "lock", "at": "frame"},
+        {"name": "bag", "mass_kg": 0.5},
+    ]
     new = setup(
         old["path"][0], {**hub(0.5, 1), "name": "geared hub", "mass_kg": 1.8}, name="New", parts=parts
     )
@@ -317,9 +329,10 @@ def test_mass_that_comes_off_and_goes_on():
         "frame": 0.25,
         "cranks": 0.9,
     }
-    assert [part.name for part in moved.goes_on] == ["geared hub", "shifter", "bell"]
+    assert [part.name for part in moved.goes_on] == ["geared hub", "shifter", "bell", "lock", "bag"]
     assert moved.comes_off == []
-    assert moved.missing == ["bell"]
+    # Without its mass or without its place it cannot be put down.
+    assert moved.missing == ["bell", "lock", "bag"]
     assert mass_moved(validate(Setup, old), validate(Setup, old)).more_kg is None
 
 

@@ -99,3 +99,11 @@ def test_two_stages_come_as_near_as_trying_every_row(needed):
         assert train.product == pytest.approx(made)
         assert train.off == pytest.approx(made / needed - 1)
         assert not Counter(t for pair in train.stages for t in pair) - stock
+
+
+def test_the_slowest_pair_can_be_the_third_of_a_row():
+    # Nothing but 10/20 and 20/10: an eighth takes the slowest three times over.
+    best = nearest_trains(1 / 8, [10, 20], each_once=False)[0]
+    assert best.stages == [(10, 20)] * 3
+    assert best.off == pytest.approx(0)
+    assert nearest_trains(8, [10, 20], each_once=False)[0].stages == [(20, 10)] * 3

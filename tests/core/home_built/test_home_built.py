@@ -264,3 +264,24 @@ def test_a_material_that_is_not_known_is_named_with_those_that_are():
     assert "home_built[0].shafts[0].material" in said
     # Whole names, commas in them and all.
     assert "“carbon steel, normalised” or “alloy steel, hardened and tempered”" in said
+
+
+def test_up_to_the_fastest_that_is_worked_with():
+    # 520 mm across are 1.6336 m round: 1020.2 rpm would be 100 km/h without stages.
+    rpm = 100 / 60 / (520 * math.pi / 1_000_000)
+    fastest = {**BARROW, "stages": [[20, 20]], "motor": {"count": 1, "torque_nm": 9}, "wanted_kmh": 100}
+    fastest["motor"]["rpm"] = rpm * (1 - 1e-12)
+    assert drive_named(need(fastest), "Barrow").geared_kmh == pytest.approx(100)
+    fastest["motor"]["rpm"] = rpm * 1.001
+    with pytest.raises(InvalidInput, match="100 km/h is worked with"):
+        need(fastest)
+
+
+def test_the_slope_held_at_speed_by_hand():
+    found = result()
+    speed = found.geared_kmh / 3.6
+    # What is left of 190.38 N after the air lifts and rolls: sin θ + 0.02·cos θ of 150 kg.
+    left = found.push_n - 0.5 * 1.225 * 0.6 * speed**2
+    assert found.grade_at_speed > 0.1
+    slope = math.atan(found.grade_at_speed)
+    assert 150 * 9.80665 * (math.sin(slope) + 0.02 * math.cos(slope)) == pytest.approx(left, rel=2e-3)

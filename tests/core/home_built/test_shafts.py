@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from kettledrum.core.home_built.beam import Beam, Force
 from kettledrum.core.home_built.shaft import BARS_MM, chain_pull_n, shaft_check, torque_after
 from kettledrum.core.job.home_built import HomeBuilt
-from kettledrum.core.parts.materials import MATERIALS
+from kettledrum.core.parts.materials import MATERIALS, core_mm, thinnest_mm
 from kettledrum.core.terms.validation import validate
 
 STEEL = 210_000.0
@@ -345,3 +345,11 @@ def test_thicker_is_never_worse(diameter, span, driven, driving, material):
         for key in ("driven_at_mm", "driving_at_mm")
     ]
     assert thin.bending_nm >= max(each.bending_nm for each in alone) - 1e-6
+
+
+def test_beyond_the_standards_last_size_a_bar_is_as_thick_as_is_asked():
+    for material in MATERIALS.values():
+        for asked in (500.0, 3000.0):
+            found = thinnest_mm(lambda _, asked=asked: asked, material)
+            # What bears is just what was asked, a thread on top of it where there is one.
+            assert core_mm(found, material) == pytest.approx(asked)

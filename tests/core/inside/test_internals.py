@@ -180,6 +180,12 @@ def test_meshes_of_one_train_need_one_sum_of_teeth():
         ("layshaft[0][2]", "tight"),
         ("layshaft[0][3]", "fails"),
     ]
+    # 64 teeth are usual: 66 are made to mesh, 50 are not.
+    checks = internals(Gears.model_validate({"layshaft": [[[30, 34], [32, 32], [30, 36], [20, 30]]]})).checks
+    assert [("needs shifted teeth" in c.what, "does not mesh" in c.what) for c in checks] == [
+        (True, False),
+        (False, True),
+    ]
 
 
 def test_speeds_go_through_sets_in_a_row():

@@ -161,3 +161,15 @@ def test_half_a_pairing_is_none(half):
         understand(
             validate(GearEntry, {"way": "list", "text": "2.2 m, 4.4 m, 8.8 m", "wheel_m": 2.2, **half})
         )
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        # A title alone, and one that stands among the rows: there is no table under it.
+        "Ratio\tStep\n0.53",
+        "0.53\t0.64\t0.76",
+    ],
+)
+def test_a_title_without_a_table_under_it_changes_nothing(text):
+    assert listed_gears(text).ratios == pytest.approx([float(w) for w in text.split() if w[0] == "0"])

@@ -6,6 +6,7 @@ from examples import brief
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.job.wants import Wants
+from kettledrum.core.lineup.carried import _in_spans
 from kettledrum.core.lineup.says import Summed, comparison_says
 from kettledrum.core.terms.validation import validate
 
@@ -38,3 +39,12 @@ EASY, PUSH, NO = "holds", "tight", "fails"
 )
 def test_who_climbs(verdicts, words):
     assert said(*verdicts).startswith(words)
+
+
+@pytest.mark.parametrize(
+    ("metres", "lost"), [(1.941, "below"), (1.942, None), (4.0, None), (8.239, None), (8.241, "above")]
+)
+def test_a_stepless_span_holds_a_gear_within_three_percent_of_its_ends(metres, lost):
+    # From 2 to 8 m, and 3 % to either side: 1.9417 and 8.24.
+    assert _in_spans(0, metres, [(2.0, 8.0)]).lost == lost
+    assert _in_spans(0, 4.0, [(2.0, 3.0), (5.0, 8.0)]).lost == "between"

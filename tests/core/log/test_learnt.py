@@ -1,12 +1,14 @@
 """What rides tell of rider and road: on rides made up with known figures, and by hand."""
 
+import math
+
 import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from kettledrum.core.job.brief import Need
-from kettledrum.core.log.learnt import from_rides
+from kettledrum.core.log.learnt import MASS_OFF, Known, from_rides
 from kettledrum.core.log.ride import Best, Climbed, Coasted, LoggedRide, Pace, Worked
 from kettledrum.core.log.stretches import best_minutes, climbs, coasted
 from kettledrum.core.parts.efficiency import path_efficiency
@@ -300,3 +302,26 @@ def test_the_best_minutes():
     }
     assert found == {1: 400.0, 5: 160.0, 20: 115.0}
     assert best_minutes(Channels(nothing, nothing, nothing, nothing, nothing)) == []
+
+
+def test_the_air_on_a_climb_is_paid_for_too():
+    flat = need(rider={"burst_w": 125})
+    slow = climb(120, 600, flat)
+    air = 40.0
+    windy = slow.model_copy(update={"drag_w": air})
+    rides = [ride(day, climbs=[windy]) for day in range(1, 5)]
+    job = Known.of(flat, HUB).job
+    at_tyre = 120 * path_efficiency(HUB.path).typical + job.resistance.cda_m2 * air
+    found = told(from_rides(flat, HUB, rides), "rider.power_w")
+    assert found.value == pytest.approx(at_tyre / path_efficiency(HUB.path).typical, rel=0.002)
+
+
+def test_without_scatter_what_mass_and_efficiency_may_be_off_is_left():
+    flat = need(rider={"burst_w": 125})
+    rides = [ride(day, climbs=[climb(150, 600, flat)]) for day in range(1, 5)]
+    found = told(from_rides(flat, HUB, rides), "rider.power_w")
+    losses = path_efficiency(HUB.path)
+    # The ends are two standard deviations to either side.
+    share = math.hypot(MASS_OFF, (losses.high - losses.low) / 4 / losses.typical)
+    assert found.high - found.value == pytest.approx(2 * share * found.value, rel=1e-6)
+    assert found.value - found.low == pytest.approx(2 * share * found.value, rel=1e-6)

@@ -51,6 +51,7 @@ def test_what_stands_worst_under_both_by_hand():
     slips = borne(wheel, road={"surfaces": [{"surface": "sand", "share": 1}]})
     assert slips[0].state == "tight"
     assert "the front tyre slips: 170 N, where it grips with 141 N" in slips[0].what
+    assert slips[0].share == pytest.approx(170 / 140.9, rel=2e-3)
 
 
 def test_called_for_by_torque_a_wheel_motor_helps_less_in_a_low_gear():

@@ -54,3 +54,12 @@ def test_a_tensioner_takes_up_what_an_upright_axle_cannot():
     }
     assert states["plain"] != "holds"
     assert states["taken up"] == "holds"
+
+
+def test_sprockets_that_state_what_a_motor_may_put_into_them_are_held_to_it():
+    pair = {**sprockets([40], [20]), "limits": {"motor_torque_max_nm": 60}}
+    for torque, state in ((70, "fails"), (40, "holds")):
+        motor = {"at": "cranks", "torque_nm": torque}
+        found = tried(job(pair, hub_with(), front=[40], rear=[20], motors=[motor]))
+        told = [why for why in found[40, 20].why if "over the 60 Nm of sprockets" in why]
+        assert bool(told) == (state == "fails"), found[40, 20].why

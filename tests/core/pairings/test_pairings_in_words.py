@@ -46,3 +46,16 @@ def test_where_none_stays_within_the_limits_the_reason_is_given():
     two = said(job(sprockets([40], [22]), hub_with(primary_ratio_min=5), front=[40, 41], rear=[22]))
     assert two.says.startswith("None of the 2 pairings stays within every limit: ")
     assert "is under the smallest allowed, 5" in found.says
+
+
+def test_where_no_hill_is_known_none_is_said_not_to_climb():
+    # A pairing that would climb nothing: 60 × 11 on a gear of 0.5, with no hill in the job.
+    found = said(job(sprockets([60], [11]), hub_with(), front=[60], rear=[11], road={"crr": 0.008}))
+    assert "climbs" not in found.says
+    steep = {"crr": 0.008, "steepest": 0.25}
+    told = said(job(sprockets([60], [11]), hub_with(), front=[60], rear=[11], road=steep)).says
+    assert "No pairing within the limits climbs the 25 % hill" in told
+    easy = said(
+        job(sprockets([40], [22]), hub_with(), front=[40], rear=[22], road={"crr": 0.008, "steepest": 0.01})
+    )
+    assert "No pairing" not in easy.says

@@ -1,5 +1,7 @@
 """Parts of the shelf: what makes them, what they add up to, into setups and out of them."""
 
+from contextlib import nullcontext
+
 import pytest
 
 from examples import NINE_SPEED_HUB, brief, gearbox, hub, setup, sprockets
@@ -145,3 +147,19 @@ def test_a_case_of_three_gears_at_the_cranks_is_a_chaingear_and_one_of_four_a_ge
 def test_a_stepless_case_is_a_gearbox():
     stepless = {"kind": "gearbox", "gears": {"stepless": {"low": 0.5, "high": 1.5}}}
     assert not few_gears(validate(Setup, setup(stepless, sprockets([40], [20]))).path[0])
+
+
+@pytest.mark.parametrize(
+    ("stages", "fits"),
+    [
+        # 5/200 twice over is 1/1600, below a thousandth, though 5/11 and 200/11 would be within.
+        ([sprockets([5, 200], [11, 200]), sprockets([5], [200])], False),
+        ([sprockets([5, 200], [11, 100]), sprockets([10], [20])], True),
+        # 200/11 · 200/5 is 727, and twice that above a thousand.
+        ([sprockets([40, 200], [11, 22]), sprockets([200], [5])], True),
+        ([sprockets([40, 200], [11, 22]), sprockets([200], [5]), sprockets([20], [10])], False),
+    ],
+)
+def test_a_path_is_bounded_by_its_lowest_and_its_highest_gear(stages, fits):
+    with nullcontext() if fits else pytest.raises(InvalidInput, match="overall ratio"):
+        validate(Setup, setup(*stages))

@@ -111,6 +111,6 @@ def test_once_round_a_wheel_by_hand():
     assert measured.circumference_m == 2.2
     assert measured.diameter_m == pytest.approx(2.2 / math.pi)
     for known in ({"bead_seat_mm": 622}, {"tyre_mm": 42}, {}):
-        with pytest.raises(InvalidInput, match="must have a bead seat and a tyre"):
+        with pytest.raises(InvalidInput, match="must have a size and a tyre"):
             validate(Wheel, known)
     assert validate(Wheel, {"rollout_mm": 2100}).circumference_m == 2.1

@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 from test_advertised import SHELF
 
 from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.quick.also import _smaller_ring
 from kettledrum.core.quick.answer import quick_answer
 from kettledrum.core.quick.question import QuickQuestion
 from kettledrum.core.terms.errors import InvalidInput
@@ -147,3 +148,18 @@ def test_more_load_and_a_steeper_hill_are_never_better(mass, load, more, grade, 
     heavier, less = verdict(load + more, grade)
     assert heavier >= now
     assert less <= climbs
+
+
+@pytest.mark.parametrize(("ring", "tried"), [(30, [28, 26, 24, 22]), (60, list(range(58, 43, -2)))])
+def test_smaller_rings_are_tried_by_two_teeth_down_to_the_smallest_or_eight_times(ring, tried):
+    brief = answer(f"{ring} × 11–46, 28 in").brief
+    asked = []
+
+    def not_even(setup):
+        asked.append(setup.path[0].front[0])
+        return 0.01
+
+    assert _smaller_ring(brief.setups[0], brief, not_even) is None
+    assert asked == tried
+    # One that climbs whatever there is climbs this hill.
+    assert _smaller_ring(brief.setups[0], brief, lambda _: None).name == f"Smaller ring, {ring - 2}"

@@ -10,7 +10,7 @@ from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.rides.channels import Channels, Shift
 from kettledrum.core.rides.found_gears import found_gears
-from kettledrum.core.rides.gear_use import gear_use, groups, steady
+from kettledrum.core.rides.gear_use import FITS, gear_use, gears_ridden, groups, steady
 from kettledrum.core.rides.lag import developments, lag_s
 from kettledrum.core.rides.likeliest import likeliest
 from kettledrum.core.terms.validation import validate
@@ -155,3 +155,14 @@ def test_a_hub_that_nobody_described_is_read_off_the_road():
     assert all(0.005 < each.width < 0.03 for each in found.found)
     assert found.says.startswith("6 gears show, from ")
     assert found_gears(Channels(*[np.full(50, np.nan)] * 5)).found == []
+
+
+def test_on_a_stepless_hub_what_lies_just_beyond_its_ends_still_fits():
+    table = table_of(sprockets([42], [21]), stepless_hub(0.5, 2.0))
+    ends = [table.gears[end].development_m for end in (0, -1)]
+    for beyond, fits in ((-1.5, 0.0), (-0.5, 1.0), (0.5, 1.0)):
+        for end, sign in ((ends[0], 1), (ends[-1], -1)):
+            cadence = np.full(600, 70.0)
+            speed = cadence / 60 * end * np.exp(sign * beyond * FITS)
+            found = gears_ridden(Channels(speed, cadence, *[np.full(600, np.nan)] * 3), table)
+            assert found.fits == pytest.approx(fits), (end, beyond)

@@ -153,3 +153,14 @@ def test_a_gap_between_segments_is_told():
 def test_what_is_no_road_is_refused(track, words):
     with pytest.raises(InvalidInput, match=words):
         clean(track)
+
+
+@pytest.mark.parametrize(("spacing", "off"), [(5, 0.1), (10, 0.1), (20, 0.17)])
+@pytest.mark.parametrize("seed", [1, 2, 3])
+def test_noise_of_a_known_size_does_not_flatten_long_hills(spacing, off, seed):
+    """20 m up and down every 800 m under 1.5 m of noise: nearly all that is climbed stays."""
+    at = np.arange(0, 8000 + spacing, spacing, dtype=float)
+    hills = 10 * np.sin(2 * np.pi * at / 800)
+    noisy = hills + np.random.default_rng(seed).normal(0, 1.5, len(at))
+    assert ascent_m(300 + noisy) > 1.3 * 200
+    assert ascent_m(road_of(along(at, 300 + noisy)).elevation_m) == pytest.approx(200, rel=off)

@@ -450,3 +450,37 @@ def test_run_is_what_a_plan_is_made_of():
     assert planned(["A", "B"], ["one"], 4)[0] == Run(
         run=1, rider="one", bike=planned(["A", "B"], ["one"], 4)[0].bike
     )
+
+
+@given(seed=st.integers(0, 10_000), runs=st.integers(6, 14), far=st.floats(-0.3, 0.3))
+def test_a_run_is_off_by_what_it_is_from_a_line_drawn_without_it(seed, runs, far):
+    """The deleted residual is the foretold error of a run over that error's own standard deviation."""
+    from scipy import stats
+
+    test = made_up(runs, seed)
+    moved = test.runs[0].model_copy(update={"value": test.runs[0].value * math.exp(far)})
+    test = test.model_copy(update={"runs": [moved, *test.runs[1:]]})
+    expected = {}
+    for place, run in enumerate(test.runs):
+        others = [other for other in test.runs if other is not run]
+        rows = {
+            each.run: [
+                *(float(each.rider == rider) for rider in test.riders),
+                float(each.bike == test.bikes[1]),
+            ]
+            for each in test.runs
+        }
+        design = np.array([rows[each.run] for each in others])
+        logs = np.log([each.value for each in others])
+        if np.linalg.matrix_rank(design) < 3 or len(others) <= 3:
+            continue
+        effects = np.linalg.lstsq(design, logs, rcond=None)[0]
+        degrees = len(others) - 3
+        scatter = math.sqrt(float(np.sum((logs - design @ effects) ** 2)) / degrees)
+        row = np.array(rows[run.run])
+        spread = scatter * math.sqrt(1 + row @ np.linalg.inv(design.T @ design) @ row)
+        gap = math.log(run.value) - row @ effects
+        chance = 2 * stats.t.sf(abs(gap) / spread, degrees) * len(test.runs)
+        if chance < 0.05:
+            expected[place + 1] = math.expm1(gap)
+    assert {off.run: off.off for off in swap_answer(test).off} == pytest.approx(expected)

@@ -128,7 +128,7 @@ NOT_A_RATIO = "path[1].gears.ratios[3]: must be a number above 0 and at most 20"
         (
             ("wheel",),
             {"tyre_mm": 42},
-            "wheel: must have a bead seat and a tyre (bead_seat_mm, tyre_mm), or a roll-out (rollout_mm)",
+            "wheel: must have a size and a tyre (bead_seat_mm, tyre_mm), or its distance a turn (rollout_mm)",
         ),
         (("wheel", "tyre_mm"), 0, "wheel.tyre_mm: must be from 10 to 150 mm"),
         (("cranks", "length_mm"), "long", "cranks.length_mm: must be a number from 50 to 300 mm"),
@@ -257,6 +257,8 @@ def test_names_lose_white_space_at_the_ends_only():
         ("a\u0007", "must be plain text without control characters"),
         ("\ud800", "must be plain text without control characters"),
         ("<b>", "must be plain text without < or >"),
+        ("5 < 6", "must be plain text without < or >"),
+        ("6 > 5", "must be plain text without < or >"),
         ("  ", "must be text of 1 to 120 characters"),
         ("x" * 121, "must be text of 1 to 120 characters"),
     ],

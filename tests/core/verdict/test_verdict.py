@@ -8,14 +8,14 @@ from hypothesis import strategies as st
 
 from examples import WHEEL, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
-from kettledrum.core.job.weighing import MEASURED
+from kettledrum.core.job.weighing import MEASURED, MustBe
 from kettledrum.core.keeping.costs import costs
 from kettledrum.core.lineup.all_riding import AllRiding
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
-from kettledrum.core.verdict.criteria import USUAL_WEIGHTS
-from kettledrum.core.verdict.says import flip_says
+from kettledrum.core.verdict.criteria import USUAL_WEIGHTS, Words
+from kettledrum.core.verdict.says import flip_says, must_means
 from kettledrum.core.verdict.scores import Tip
 from kettledrum.core.verdict.verdict import verdict
 
@@ -398,3 +398,17 @@ def test_just_the_wanted_speed_is_quick_enough():
     for wanted, out in ((top_kmh, []), (top_kmh + 0.1, ["quick enough"])):
         given = brief(LOW, wants={"top_kmh": round(wanted, 1)}, weighing=weighing)
         assert verdict(validate(Brief, given), []).setups[0].out_by == out
+
+
+def test_a_must_in_words():
+    words = Words("€", 10, plain_terrain=False)
+
+    def told(**must):
+        return must_means(validate(MustBe, must), words)
+
+    assert told(criterion="climbs the hill") == "climbs the hill"
+    assert told(criterion="price", at_most=900) == "price at most 900 €"
+    assert (
+        told(criterion="mass", at_least=1, at_most=4.5)
+        == "mass of the drive at least 1.00 kg and at most 4.50 kg"
+    )

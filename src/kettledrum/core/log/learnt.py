@@ -152,12 +152,10 @@ def _of_day(rows: Sequence[Sequence[tuple[int, float]]], exponent: float) -> tup
     ride = np.repeat(np.arange(len(rows)), [len(row) for row in rows])
     mean_late = float(np.average(late, weights=weight))
     spread = float(np.average((late - mean_late) ** 2, weights=weight))
-    slope = -exponent
-    told = spread >= _APART**2
-    if told:
-        slope = float(np.average((late - mean_late) * power, weights=weight)) / spread
-        told = slope < 0
-        slope = min(slope, 0.0)
+    apart = spread >= _APART**2
+    falls = float(np.average((late - mean_late) * power, weights=weight)) < 0
+    told = apart and falls
+    slope = 0.0 if apart else -exponent
     columns = np.stack([np.ones(len(late)), late], axis=1) if told else np.ones((len(late), 1))
     right = power if told else power - slope * late
     inverse = np.linalg.inv(columns.T @ (columns * weight[:, None]))

@@ -39,7 +39,7 @@ class Wheel(Model):
     def _is_measurable(self) -> "Wheel":
         if self.rollout_mm is None and (self.bead_seat_mm is None or self.tyre_mm is None):
             raise refused(
-                "must have a bead seat and a tyre (bead_seat_mm, tyre_mm), or a roll-out (rollout_mm)"
+                "must have a size and a tyre (bead_seat_mm, tyre_mm), or its distance a turn (rollout_mm)"
             )
         return self
 

@@ -1,5 +1,6 @@
 """Which gears were really used: by the bicycle's own shifts, or worked out from speed and cadence."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
@@ -119,8 +120,9 @@ def gears_ridden(ride: Channels, table: GearTable) -> Ridden:
             else likeliest(logs, gears + np.log(factor), gap)
         )
     if table.stepless:
-        ends = gears[[0, -1]] + np.log(factor)
-        near = (logs > ends[0] - FITS) & (logs < ends[1] + FITS)
+        # Of the span itself: the middles of the outer tenths lie half a tenth within.
+        low, high = (math.log(table.gears[end].development_m * factor) for end in (0, -1))
+        near = (logs > low - FITS) & (logs < high + FITS)
     else:
         near = np.abs(logs[:, None] - (gears + np.log(factor))[None, :]).min(axis=1, initial=np.inf) < FITS
     return Ridden(own, known, taken, lag, factor, told is not None, float(near.mean()) if len(near) else 1.0)
