@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field, saved
+from on_page import field, open_view, saved
 from playwright.sync_api import Page, expect
 
 from kettledrum.demo import seaweed_barrow
@@ -15,8 +15,7 @@ def bench(page: Page, demo) -> Page:
     store = Store(demo.data / "demo")
     store.start_over([seaweed_barrow()])
     store.close()
-    page.goto(demo.address)
-    page.get_by_role("link", name="Home-built").click()
+    open_view(page, demo.address, "Home-built")
     expect(page.get_by_role("heading", name="Home-built drives")).to_be_visible()
     expect(fact(page, "Speed as geared")).to_contain_text("6.8 km/h")
     return page

@@ -5,7 +5,7 @@ import re
 from datetime import timedelta
 
 import pytest
-from on_page import field
+from on_page import field, open_view
 from playwright.sync_api import Page, expect
 from ride_files import BEGAN, fit, gpx, tcx
 
@@ -31,8 +31,7 @@ def ridden(page: Page, demo_server) -> Page:
     store = Store(demo_server.data / "demo")
     store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
     store.close()
-    page.goto(demo_server.address)
-    page.get_by_role("link", name="Bikes").click()
+    open_view(page, demo_server.address, "Bikes")
     expect(page.get_by_role("heading", name="The heavy one")).to_be_visible()
     return page
 
@@ -40,8 +39,7 @@ def ridden(page: Page, demo_server) -> Page:
 @pytest.fixture
 def bare(page: Page, demo) -> Page:
     """The honey round before any bike was built."""
-    page.goto(demo.address)
-    page.get_by_role("link", name="Bikes").click()
+    open_view(page, demo.address, "Bikes")
     expect(page.get_by_text("No bike is built yet.")).to_be_visible()
     return page
 

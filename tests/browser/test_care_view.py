@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field
+from on_page import field, open_view
 from playwright.sync_api import Page, expect
 
 from kettledrum.demo import demo_data
@@ -18,8 +18,7 @@ def care(page: Page, demo_server) -> Page:
     store = Store(demo_server.data / "demo")
     store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
     store.close()
-    page.goto(demo_server.address)
-    page.get_by_role("link", name="Care").click()
+    open_view(page, demo_server.address, "Care")
     expect(page.get_by_text("Overdue: oil change (hub)", exact=False).first).to_be_visible()
     return page
 
@@ -99,8 +98,7 @@ def test_it_goes_into_a_calendar(care):
 
 
 def test_an_empty_job_leads_to_bikes(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Care").click()
+    open_view(page, demo.address, "Care")
     expect(page.get_by_text("There is no bike to look after yet.")).to_be_visible()
     page.get_by_role("link", name="Go to Bikes").click()
     expect(page.get_by_text("No bike is built yet.")).to_be_visible()

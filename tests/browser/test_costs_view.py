@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field, saved
+from on_page import field, open_view, saved
 from playwright.sync_api import Page, expect
 
 from kettledrum.demo import ferry_commute
@@ -12,8 +12,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def costs(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Costs").click()
+    open_view(page, demo.address, "Costs")
     expect(page.get_by_role("slider", name="After")).to_be_visible()
     return page
 

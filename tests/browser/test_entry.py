@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import explained, field, open_setup, saved, stored
+from on_page import explained, field, open_setup, open_view, saved, stored
 from playwright.sync_api import Page, expect
 
 
@@ -110,8 +110,7 @@ def test_what_the_editor_does_not_show_is_kept(page, demo):
 
 
 def test_the_job_is_changed_and_the_lanes_follow(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Job").click()
+    open_view(page, demo.address, "Job")
     page.get_by_label("Lowest easy cadence, rpm").fill("50")
     page.get_by_label("Body mass, kg").fill("81,5")
     page.get_by_label("Name of the job").fill("Honey and wax round")
@@ -190,8 +189,7 @@ def test_a_roll_out_is_measured_over_three_turns(page, demo):
 
 
 def test_a_mass_is_taken_in_pounds_and_stays_what_it_was_until_it_is_changed(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Job").click()
+    open_view(page, demo.address, "Job")
     page.get_by_role("button", name="mph").click()
     mass = page.get_by_label("Body mass, lb")
     expect(mass).to_have_value("172")

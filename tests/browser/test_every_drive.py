@@ -4,7 +4,7 @@ import re
 import xml.etree.ElementTree as ElementTree
 
 import pytest
-from on_page import explained, field, saved
+from on_page import explained, field, open_view, saved
 from playwright.sync_api import Page, expect
 
 from kettledrum.demo import drives_of_the_valley
@@ -19,8 +19,7 @@ def valley(page: Page, demo_server) -> Page:
     store = Store(demo_server.data / "demo")
     store.start_over([drives_of_the_valley()])
     store.close()
-    page.goto(demo_server.address)
-    page.get_by_role("link", name="Setups").click()
+    open_view(page, demo_server.address, "Setups")
     expect(page.get_by_label("Name of the setup")).to_be_visible()
     return page
 

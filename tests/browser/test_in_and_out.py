@@ -7,7 +7,7 @@ import re
 import xml.etree.ElementTree as ElementTree
 
 import pytest
-from on_page import PASTE, field, open_setup
+from on_page import PASTE, field, open_setup, open_view
 from playwright.sync_api import Page, expect
 
 from examples import NINE_SPEED_HUB, brief, setup
@@ -88,8 +88,7 @@ def test_what_is_pasted_comes_in_unless_a_field_has_the_focus(page, demo):
 
 @REFUSED
 def test_text_is_pasted_into_its_own_place_and_stays_there_until_it_is_right(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Job").click()
+    open_view(page, demo.address, "Job")
     page.get_by_role("button", name="Paste").click()
     text = page.get_by_label("The text of a setup or job file")
     wrong = json.dumps({**brief(setup()), "name": "Wax run", "colour": "red"})
@@ -121,8 +120,7 @@ def test_a_long_archive_shows_how_far_it_is_and_is_stopped(page, demo, tmp_path)
     jobs = [first.model_copy(update={"name": str(number)}) for number in range(800)]
     file = tmp_path / "all.zip"
     file.write_bytes(pack(Everything(jobs, []), "2026-05-01T08:00:00+00:00"))
-    page.goto(demo.address)
-    page.get_by_role("link", name="Job").click()
+    open_view(page, demo.address, "Job")
     page.get_by_label("Job file").set_input_files(file)
     taking = page.get_by_role("region", name="Taking a file in")
     expect(taking.get_by_role("status")).to_have_text(re.compile(r"^all\.zip: \d+ % taken in$"))
@@ -142,8 +140,7 @@ def test_data_that_may_only_be_looked_at_is_said_on_every_page(page, demo):
 
 
 def test_everything_goes_out_in_an_archive(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Job").click()
+    open_view(page, demo.address, "Job")
     with page.expect_download() as download:
         page.get_by_role("link", name="Save all jobs and parts in one archive").click()
     held = read_any(download.value.path().read_bytes())

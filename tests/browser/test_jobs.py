@@ -3,7 +3,7 @@
 import json
 
 import pytest
-from on_page import open_setup
+from on_page import open_setup, open_view
 from playwright.sync_api import Page, expect
 
 from examples import setup
@@ -13,8 +13,7 @@ from kettledrum.formats.files import as_json
 
 @pytest.fixture
 def job_view(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Job").click()
+    open_view(page, demo.address, "Job")
     expect(page.get_by_role("heading", name="Jobs")).to_be_visible()
     return page
 

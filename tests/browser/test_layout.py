@@ -2,7 +2,7 @@
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
-from on_page import still
+from on_page import open_view, still
 from playwright.sync_api import Page, expect
 
 VIEWS = [
@@ -27,9 +27,8 @@ VIEWS = [
 ]
 
 
-def open_view(page: Page, demo, view: str) -> None:
-    [job] = demo.get("api/jobs")
-    page.goto(f"{demo.address}jobs/{job['id']}/{view.lower().replace(' ', '-')}")
+def opened(page: Page, demo, view: str) -> None:
+    open_view(page, demo.address, view)
     expect(page.locator("main h2, main input").first).to_be_visible()
     expect(page.get_by_role("status").filter(has_text="Opening")).to_have_count(0)
 
@@ -77,7 +76,7 @@ def stands_still(page: Page, demo, view: str, width: int) -> None:
     """Opens a view at a width, where what comes later may move nothing that is there."""
     page.set_viewport_size({"width": width, "height": 800})
     page.add_init_script(WATCH_WHAT_MOVES)
-    open_view(page, demo, view)
+    opened(page, demo, view)
     page.wait_for_load_state("networkidle")
     # The share of the page that moved times how far, as browsers count it.
     assert page.evaluate("window.moved") < 0.02
@@ -121,7 +120,7 @@ def test_on_a_desk_nothing_moves_or_runs_sideways_and_axe_finds_nothing(page, de
 )
 def test_axe_finds_nothing_in_what_opens_over_a_view(page, demo, opened_by, title, scheme):
     page.emulate_media(color_scheme=scheme)
-    open_view(page, demo, "Job")
+    opened(page, demo, "Job")
     if opened_by == "Paste":
         page.get_by_role("button", name="Paste").click()
     else:
@@ -133,7 +132,7 @@ def test_axe_finds_nothing_in_what_opens_over_a_view(page, demo, opened_by, titl
 
 
 def test_the_theme_is_chosen_and_remembered(page, demo):
-    open_view(page, demo, "Line-up")
+    opened(page, demo, "Line-up")
     page.get_by_role("button", name="Use the dark theme").click()
     expect(page.locator("html")).to_have_attribute("data-theme", "dark")
     page.reload()

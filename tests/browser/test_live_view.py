@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field, saved
+from on_page import field, open_view, saved
 from playwright.sync_api import Page, expect
 
 from kettledrum.demo import drives_of_the_valley
@@ -12,8 +12,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def live(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Live").click()
+    open_view(page, demo.address, "Live")
     chosen(page, "Eight-speed hub")
     return page
 

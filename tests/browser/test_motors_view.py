@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field, saved
+from on_page import field, open_view, saved
 from playwright.sync_api import Page, expect
 
 from kettledrum.demo import seaweed_barrow
@@ -12,8 +12,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def motors(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Motors").click()
+    open_view(page, demo.address, "Motors")
     link = page.get_by_role("navigation", name="Setups").get_by_role("link", name="Five-speed hub")
     link.click()
     expect(link).to_have_attribute("aria-current", "page")

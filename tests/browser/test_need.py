@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field, saved
+from on_page import field, open_view, saved
 from playwright.sync_api import Page, expect
 
 EASILY, ONLY_JUST, NOT_LOW_ENOUGH = (
@@ -14,8 +14,7 @@ EASILY, ONLY_JUST, NOT_LOW_ENOUGH = (
 
 @pytest.fixture
 def job(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Job").click()
+    open_view(page, demo.address, "Job")
     expect(page.get_by_label("Name of the job")).to_have_value("Honey round")
     return page
 

@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field, saved
+from on_page import field, open_view, saved
 from playwright.sync_api import Page, expect
 
 from examples import brief, setup, sprockets
@@ -11,8 +11,7 @@ from examples import brief, setup, sprockets
 
 @pytest.fixture
 def pairings(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Pairings").click()
+    open_view(page, demo.address, "Pairings")
     show(page, "Eight-speed hub")
     return page
 

@@ -4,7 +4,7 @@ import json
 import re
 
 import pytest
-from on_page import explained, open_setup
+from on_page import explained, open_setup, open_view
 from playwright.sync_api import Page, expect
 
 from kettledrum.demo import stock
@@ -18,8 +18,7 @@ def shelf(page: Page, demo) -> Page:
     store.shelf.take_off([record.id for record in store.shelf.parts()])
     store.shelf.bring_in(stock())
     store.close()
-    page.goto(demo.address)
-    page.get_by_role("link", name="Parts").click()
+    open_view(page, demo.address, "Parts")
     expect(page.get_by_text("37 parts")).to_be_visible()
     return page
 

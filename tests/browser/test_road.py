@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field, saved
+from on_page import field, open_view, saved
 from playwright.sync_api import Page, expect
 
 from tracks import gpx, ramp
@@ -13,8 +13,7 @@ ROUND, MARKET = "Round of the three apiaries", "Market in the vale and back"
 
 @pytest.fixture
 def roads(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Road").click()
+    open_view(page, demo.address, "Road")
     expect(page.get_by_label("Name of the road")).to_have_value(ROUND)
     return page
 
@@ -190,8 +189,7 @@ def test_all_riding_says_which_bicycle(roads):
 
 
 def test_without_roads_the_view_says_what_to_do(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Road").click()
+    open_view(page, demo.address, "Road")
     for _ in range(2):
         name = page.get_by_label("Name of the road").input_value()
         page.get_by_role("button", name="Delete").click()

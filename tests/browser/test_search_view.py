@@ -3,6 +3,7 @@
 import re
 
 import pytest
+from on_page import open_view
 from playwright.sync_api import Page, expect
 
 from kettledrum.store import Store
@@ -10,8 +11,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def search(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Search").click()
+    open_view(page, demo.address, "Search")
     finished(page)
     return page
 
@@ -142,12 +142,11 @@ def test_two_bicycles_are_looked_for(search):
 
 
 def test_it_can_be_stopped_and_begun_again(page, demo):
-    page.route("**/search", lambda route: None)
-    page.goto(demo.address)
-    page.get_by_role("link", name="Search").click()
+    page.route("**/api/**/search", lambda route: None)
+    open_view(page, demo.address, "Search")
     page.get_by_role("button", name="Stop").click()
     expect(page.get_by_text("The search was stopped.")).to_be_visible()
-    page.unroute("**/search")
+    page.unroute("**/api/**/search")
     page.get_by_role("button", name="Search again").click()
     finished(page)
 
@@ -161,8 +160,7 @@ def test_a_no_elsewhere_leads_here_with_that_wish(page, demo):
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_an_address_that_asks_nonsense_is_told(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Search").click()
+    open_view(page, demo.address, "Search")
     finished(page)
     page.goto(f"{page.url.split('?')[0]}?must=beauty")
     expect(page.get_by_role("alert")).to_contain_text("must be “fits the frame”")
@@ -192,8 +190,7 @@ def bare_shelf(demo):
 
 
 def test_an_empty_shelf_says_what_is_missing(page, bare_shelf):
-    page.goto(bare_shelf.address)
-    page.get_by_role("link", name="Search").click()
+    open_view(page, bare_shelf.address, "Search")
     expect(page.locator("[data-says]")).to_contain_text(
         "single-speed drives, as Parts has no hub, gearbox or cassette"
     )

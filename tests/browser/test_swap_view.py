@@ -4,7 +4,7 @@ import re
 
 import numpy as np
 import pytest
-from on_page import field
+from on_page import field, open_view
 from playwright.sync_api import Page, expect
 from ride_files import fit
 
@@ -20,8 +20,7 @@ def swap(page: Page, demo_server) -> Page:
     store = Store(demo_server.data / "demo")
     store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
     store.close()
-    page.goto(demo_server.address)
-    page.get_by_role("link", name="Swap test").click()
+    open_view(page, demo_server.address, "Swap test")
     expect(says(page)).to_contain_text("Nothing can be told: “The yard bike” takes anything from")
     return page
 
@@ -136,8 +135,7 @@ def test_the_card_is_printed_and_the_file_goes_out(swap):
 
 
 def test_an_empty_job_says_how_to_begin(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Swap test").click()
+    open_view(page, demo.address, "Swap test")
     page.get_by_role("button", name="Remove it").click()
     expect(says(page)).to_contain_text("Nothing was measured yet.")
     page.get_by_role("button", name=re.compile("^Undo")).click()

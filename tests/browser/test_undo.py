@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import explained, field, open_setup, saved
+from on_page import explained, field, open_setup, open_view, saved
 from playwright.sync_api import Page, expect
 
 from serving import Served
@@ -54,8 +54,7 @@ def test_undo_waits_for_what_is_being_typed(page, demo):
 
 def test_the_job_is_undone_too_and_over_a_restart(page, tmp_path):
     served = Served("demo", data=tmp_path)
-    page.goto(served.address)
-    page.get_by_role("link", name="Job").click()
+    open_view(page, served.address, "Job")
     page.get_by_label("Lowest easy cadence, rpm").fill("50")
     saved(page)
     served.stop()

@@ -3,6 +3,7 @@
 import re
 
 import pytest
+from on_page import open_view
 from playwright.sync_api import Page, expect
 
 from kettledrum.store import Store
@@ -10,8 +11,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def verdict(page: Page, demo) -> Page:
-    page.goto(demo.address)
-    page.get_by_role("link", name="Verdict").click()
+    open_view(page, demo.address, "Verdict")
     expect(says(page)).to_contain_text("leads")
     return page
 
@@ -296,8 +296,7 @@ def test_the_sheet_prints_within_the_page(verdict, paper):
 
 
 def test_without_setups_it_says_what_to_do(page, demo):
-    page.goto(demo.address)
-    page.get_by_role("link", name="Verdict").click()
+    open_view(page, demo.address, "Verdict")
     expect(says(page)).to_be_visible()
     made = page.request.post(
         f"{demo.address}api/jobs",
