@@ -65,6 +65,16 @@ def test_only_what_was_typed_is_worked_out_again(data):
     assert comparison._compared.cache_info().hits == 1
 
 
+def test_what_is_paid_weighed_or_noted_has_nothing_worked_out_again(data):
+    comparison._compared.cache_clear()
+    compare(validate(Brief, data))
+    data["money"] = {**(data.get("money") or {}), "km_a_year": 1234}
+    data["weighing"] = {"weights": {"price": 3}}
+    data["notes"] = "Asked in the shop."
+    compare(validate(Brief, data))
+    assert comparison._compared.cache_info().misses == len(data["setups"])
+
+
 def test_the_points_of_roads_make_no_difference_to_the_setups(data):
     whole = compare(validate(Brief, data)).model_dump_json()
     comparison._compared.cache_clear()

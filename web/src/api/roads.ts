@@ -17,7 +17,6 @@ import {
 import { useKeepAnswer } from "./jobs";
 import { KEPT } from "./kept";
 import { sendInSteps } from "./steps";
-import { textOf } from "./textOf";
 
 /** A road ridden with every setup, as they are while typing. */
 export function useRide(job: JobRecord, road: RoadRecord, bench: Together | undefined) {
@@ -123,7 +122,7 @@ export function useBeforeAfter(
   const body = { brief: briefOf(bench, []), before, after };
   return useQuery({
     ...KEPT,
-    queryKey: ["before-after", job.id, job.roads.map((road) => [road.id, road.version]), textOf(body)],
+    queryKey: ["before-after", job.id, job.roads.map((road) => [road.id, road.version]), body],
     queryFn: ({ signal }) =>
       dataOf<BeforeAfter>(
         api.POST("/api/jobs/{job_id}/before-after", { params: { path: { job_id: job.id } }, body, signal }),

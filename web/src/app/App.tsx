@@ -3,6 +3,7 @@ import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { textOfKey } from "../api/textOf";
 import { BringInProvider } from "../exchange/BringIn";
 import { DraftsProvider } from "../drafts/DraftsProvider";
 import { KeysProvider } from "./KeysProvider";
@@ -25,7 +26,9 @@ const MethodView = lazy(async () => ({
   default: (await import("../views/method/MethodView")).MethodView,
 }));
 
-const client = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
+const client = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, queryKeyHashFn: textOfKey } },
+});
 
 export function App() {
   return (

@@ -12,7 +12,6 @@ import {
   type Setup,
   type SetupRecord,
 } from "../api/client";
-import { textOf } from "../api/textOf";
 import { useNeedEditing, useSetupEntries } from "./DraftsProvider";
 import type { Entry } from "./autosave";
 import type { Held } from "./held";
@@ -109,8 +108,8 @@ export function useWorkbench(job: JobRecord) {
       "workbench",
       job.id,
       place,
-      textOf(drafted.need),
-      drafted.setups.map(textOf),
+      drafted.need,
+      drafted.setups,
       job.setups.map((record) => record.id),
     ],
     queryFn: ({ signal }) => judged(job, drafted, place, signal),

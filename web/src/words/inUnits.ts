@@ -1,4 +1,4 @@
-import { written } from "./numbers";
+import { parted, written } from "./numbers";
 import type { Units } from "./units";
 
 /** Names in quotes are left alone; a figure is a number with one of these units behind it. */
@@ -26,7 +26,7 @@ const imperial = (text: string): string =>
       const turned = (figure: string) => {
         const digits = figure.split(".")[1]?.length ?? 0;
         const value = Number(figure.replaceAll(",", "")) * factor;
-        return figure.includes(",") ? Math.round(value).toLocaleString("en-GB") : value.toFixed(digits);
+        return figure.includes(",") ? parted(value) : value.toFixed(digits);
       };
       return `${low === undefined ? "" : `${turned(low)}${between}`}${turned(number)} ${name}`;
     },

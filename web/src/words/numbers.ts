@@ -45,8 +45,14 @@ export const trimmed = (value: number, digits: number): string =>
 /** A figure to six digits, none that say nothing. */
 export const exact = (value: number): string => written(String(Number(value.toPrecision(6))));
 
+// Made once: a formatter takes far longer to make than to use.
+const WHOLE = new Intl.NumberFormat("en-GB");
+
+/** A whole figure with commas between thousands, as the server writes it. */
+export const parted = (value: number): string => WHOLE.format(Math.round(value));
+
 /** A whole figure whose thousands are parted: by a comma, or by a narrow space where that is the decimal sign. */
 export const grouped = (value: number): string => {
-  const text = Math.round(value).toLocaleString("en-GB").replace("-", "−");
+  const text = parted(value).replace("-", "−");
   return comma ? text.replaceAll(",", THOUSANDS) : text;
 };

@@ -7,6 +7,7 @@ import { Failure } from "../../ui/Status";
 import tables from "../../ui/table.module.css";
 import { assumptions } from "../../words/climbing";
 import { inUnits } from "../../words/inUnits";
+import { grouped } from "../../words/numbers";
 import { useUnits } from "../../words/units";
 import { SeldomFields } from "../../figures/SeldomFields";
 import styles from "./Verdict.module.css";
@@ -75,8 +76,8 @@ export function SurePart({ sure, error, letters, weighed }: Props) {
         </div>
       )}
       <p className={sections.note}>
-        Shares of {sure?.draws.toLocaleString("en-GB") ?? "2,000"} tries, the same luck for every setup. Two
-        tries in three lie within what you say here, nearly all within twice that.
+        Shares of {grouped(sure?.draws ?? 2000)} tries, the same luck for every setup. Two tries in three lie
+        within what you say here, nearly all within twice that.
         {sure && sure.assumed.length > 0 && ` Not said, and assumed: ${assumptions(sure.assumed, units)}.`}
       </p>
       <div className="no-print">
