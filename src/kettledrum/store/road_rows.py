@@ -1,6 +1,7 @@
 """Rows of roads within one session. Their points stand apart, once for all revisions that share them."""
 
 import json
+from functools import lru_cache
 
 from sqlmodel import Session, col, func, select
 
@@ -82,14 +83,17 @@ def put_edit(session: Session, row: RoadRow, edit: RouteEdit) -> None:
 
 def route_of(session: Session, row: RoadRow) -> Route:
     """The road that a row holds, with its points. Raises StoreUnusable."""
+    line = None if row.line_id is None else session.get(RoadLineRow, row.line_id)
     try:
-        data = json.loads(row.document)
-        if row.line_id is not None:
-            line = session.get(RoadLineRow, row.line_id)
-            data |= json.loads(line.content) if line else {}
-        return Route.model_validate(data)
+        return _read(row.document, line.content if line else "{}")
     except ValueError as error:
         raise StoreUnusable(f"the road “{row.name}” cannot be read from the store; the rest can") from error
+
+
+@lru_cache(MOST_ROUTES)
+def _read(document: str, line: str) -> Route:
+    """A road from its texts; those of a job are kept, since every view asks for their thousands of points."""
+    return Route.model_validate(json.loads(document) | json.loads(line))
 
 
 def routes_of(session: Session, job_id: str) -> list[Route]:
