@@ -38,11 +38,7 @@ function Shown({ job, bench, shown }: OfSetup) {
       <ViewHeading
         title="Motors"
         method="motors"
-        text={
-          motors.length === 0
-            ? "this setup is driven by its rider alone"
-            : "what they add at the wheel depends on where they drive"
-        }
+        text="what they add at the wheel depends on where they drive"
         actions={
           help && (
             <SaveMenu
@@ -53,7 +49,7 @@ function Shown({ job, bench, shown }: OfSetup) {
           )
         }
       />
-      {help && <Says text={help.says} />}
+      <Says text={help ? help.says : `No motor helps here. ${shown.table.says}`} />
       {help && <AtTheWheel table={shown.table} help={help} />}
       {help && <MotorFacts help={help} bench={bench} />}
       {help && <RangeTable job={job} bench={bench} shown={shown} />}
