@@ -332,3 +332,9 @@ def test_what_fit_cannot_say_of_a_motor_is_asked_where_one_goes_on_alone():
 def _given(start, to):
     given = validate(Brief, brief(start, to, frame=FRAME))
     return given, given.setups[1]
+
+
+def test_a_shifter_of_a_hub_takes_the_keys_for_the_bar():
+    keys = "a cable cutter, and the keys for the bar"
+    assert keys in plan(single(), hubbed(fit={"shifter": "lever"})).tools
+    assert keys not in plan(single(), single(38, name="Smaller")).tools

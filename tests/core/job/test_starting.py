@@ -4,6 +4,7 @@ import pytest
 
 from kettledrum.core.job.brief import Need
 from kettledrum.core.job.known_climb import KnownClimb, known_power
+from kettledrum.core.job.starting_points import starting_points
 from kettledrum.core.job.starting_values import starting_values
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
@@ -61,3 +62,10 @@ def test_a_climb_that_cannot_be_is_named(parts, where, words):
     with pytest.raises(InvalidInput) as found:
         climb(**parts)
     assert (found.value.problems[0].where, words in found.value.problems[0].what) == (where, True)
+
+
+def test_only_a_motor_at_the_gearbox_needs_one():
+    motors = starting_points().motors
+    assert {each.needs_gearbox for each in motors} == {True, False}
+    for each in motors:
+        assert each.needs_gearbox == (each.motor.at == "gearbox"), each.name

@@ -63,3 +63,13 @@ def test_without_a_price_no_sum_is_told():
     assert found.price_missing
     assert found.says.endswith("a price is missing: what one bicycle or two would cost is not known.")
     assert not pair_costs(job(QUICK, LOW), [FLAT, HILL]).price_missing
+
+
+def test_the_years_and_rates_of_the_job_hold_for_each_of_the_two():
+    roads = [FLAT, HILL]
+    found = pair_costs(job(QUICK, LOW, years=8, workshop_an_hour=33), roads)
+    by = dict(zip(found.setups, found.totals, strict=True))
+    # 12,480 km are 12 chains before the end, 2,080 km two.
+    assert by == {"Quick": 200 + 12 * 20, "Low": 300 + 2 * 20}
+    without = validate(Brief, brief(QUICK, LOW))
+    assert pair_costs(without, roads).totals == pair_costs(job(QUICK, LOW), roads).totals

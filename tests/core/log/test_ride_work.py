@@ -86,3 +86,9 @@ def test_a_speed_that_stands_still_is_of_no_road(same, seconds, made_up):
 def test_the_mean_temperature_of_what_is_recorded():
     assert mean_temperature(recorded([5.0] * 4, temperature=[10, np.nan, 14.06, np.nan])) == 12.0
     assert mean_temperature(recorded([5.0] * 4)) is None
+
+
+def test_a_standstill_of_the_first_second_is_a_start():
+    ride = recorded([0.0] + [4.0] * 59)
+    assert not pedalled(ride)[: STARTING_S + 1].any()
+    assert pedalled(ride)[STARTING_S + 1 :].all()

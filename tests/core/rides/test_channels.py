@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from kettledrum.core.rides.channels import Channels, Records, channels
+from kettledrum.core.rides.channels import Channels, Records, channels, where
 from kettledrum.core.terms.errors import InvalidInput
 
 
@@ -112,3 +112,12 @@ def test_pedalling_standing_and_how_far():
     assert ride.standing.tolist() == [True, False, False, False, False]
     assert ride.distance_m == pytest.approx(7.3)
     assert ride.seconds == 5
+
+
+@pytest.mark.parametrize(("known", "told"), [(6, True), (2, True), (1, False), (0, False)])
+def test_a_way_is_known_where_at_least_half_of_it_is(known, told):
+    # What was known last holds for three seconds more.
+    places = [54.0 + at / 1e4 if at < known else None for at in range(10)]
+    east = [-2.0 if at < known else None for at in range(10)]
+    found = where(Records(at=list(map(float, range(10))), latitude=places, longitude=east))
+    assert (found is not None) == told
