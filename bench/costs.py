@@ -1,7 +1,7 @@
 """How long costs take: of many setups in the core, and from a price typed to the curve repainted."""
 
 import random
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from typing import Any
 
 from playwright.sync_api import Page
@@ -67,17 +67,11 @@ def core(line: Callable[[str, float, str], None], timed: Callable[..., float]) -
     line(f"{what}, with events", timed(lambda: costs(job, []), 20), "ms")
 
 
-def typing(page: Page, served: Served, line: Callable[[str, float, str], None]) -> None:
+def typing(page: Page, served: Served, typed: Callable[[str, Page, str, Iterable[object]], None]) -> None:
     """From a price typed to the curve repainted."""
     page.goto(served.address)
     page.get_by_role("link", name="Costs").click()
     page.get_by_role("link", name="Five-speed hub").first.click()
     page.locator('[data-place="wheel.price"]').wait_for()
     page.wait_for_timeout(800)
-    taken = []
-    for price in range(100, 140):
-        taken.append(page.evaluate(TYPE_A_PRICE, str(price)))
-        page.wait_for_timeout(150)
-    taken.sort()
-    line("a price typed to the curve repainted, p50", taken[len(taken) // 2], "ms")
-    line("a price typed to the curve repainted, p95", taken[int(len(taken) * 0.95)], "ms")
+    typed("a price typed to the curve repainted", page, TYPE_A_PRICE, range(100, 140))

@@ -163,3 +163,13 @@ def test_smaller_rings_are_tried_by_two_teeth_down_to_the_smallest_or_eight_time
     assert asked == tried
     # One that climbs whatever there is climbs this hill.
     assert _smaller_ring(brief.setups[0], brief, lambda _: None).name == f"Smaller ring, {ring - 2}"
+
+
+def test_a_hub_and_two_rings_and_a_job_without_a_hill_get_no_smaller_ring():
+    hub = answer("8-speed hub 44 × 20, 28 in").brief
+    assert _smaller_ring(hub.setups[0], hub, lambda _: None) is None
+    two = answer("30/44 × 11–46, 28 in").brief
+    assert _smaller_ring(two.setups[0], two, lambda _: None) is None
+    flat = answer("44 × 20, 28 in").brief
+    flat = flat.model_copy(update={"road": None})
+    assert _smaller_ring(flat.setups[0], flat, lambda _: None) is None

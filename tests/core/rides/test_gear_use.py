@@ -10,7 +10,7 @@ from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.rides.channels import Channels, Shift
 from kettledrum.core.rides.found_gears import found_gears
-from kettledrum.core.rides.gear_use import FITS, gear_use, gears_ridden, groups, steady
+from kettledrum.core.rides.gear_use import FITS, gear_use, gears_ridden, groups, steady, tenths
 from kettledrum.core.rides.lag import developments, lag_s
 from kettledrum.core.rides.likeliest import likeliest
 from kettledrum.core.terms.validation import validate
@@ -119,6 +119,11 @@ def test_a_stepless_hub_is_told_by_tenths_of_its_span():
     use = gear_use(ride, table)
     assert len(use.gears) == 10
     assert use.gears[0].label == "1.00 to 1.14"
+    # Each stands for the middle of its tenth, of ratio and of metres alike.
+    span, lowest = 1.8 / 0.5, table.gears[0].development_m
+    for at, (tenth, gear) in enumerate(zip(tenths(table), use.gears, strict=True)):
+        assert tenth.development_m == pytest.approx(lowest * span ** ((at + 0.5) / 10))
+        assert gear.ratio == pytest.approx(span ** ((at + 0.5) / 10))
     assert sum(each.seconds for each in use.gears) == use.pedalling_s == 900
 
 
