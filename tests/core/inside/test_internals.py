@@ -174,6 +174,19 @@ def test_whether_a_set_can_be_put_together(planetary, expected):
     assert [state for _, state in states({"epicyclic": [{**planetary, "uses": ["up"]}]})] == expected
 
 
+@pytest.mark.parametrize(("on_ring", "words"), [(15, True), (12, True), (11, False)])
+def test_rows_of_planets_four_teeth_apart_may_be_shifted_and_five_not(on_ring, words):
+    # 24 + 20 = 44, and 60 less 16 would be: 12 are four off, 11 five.
+    planetary = {"sun": 24, "ring": 60, "planet": [20, on_ring], "planets": 3, "uses": ["up"]}
+    [told] = [
+        check
+        for check in inside_checks(Gears.model_validate({"epicyclic": [planetary]}), "gears")
+        if "the two rows need teeth of different sizes" in check.what
+    ]
+    assert told.what.endswith(", or shifted ones") == words
+    assert told.state == ("tight" if words else "fails")
+
+
 def test_meshes_of_one_train_need_one_sum_of_teeth():
     assert states({"layshaft": [[[30, 34], [32, 32], [20, 44]]]}) == []
     assert states({"layshaft": [[[30, 34], [32, 32], [30, 36], [20, 30]]]}) == [

@@ -144,3 +144,19 @@ def test_chance_alone_is_called_a_pattern_seldom():
         found = patterns(bike([event(gear=gear) for gear in gears]), [ride(g5=400, g6=300, g7=200, g8=100)])
         called += by(found, "gear").unlikely
     assert called <= 8
+
+
+def test_oil_that_was_changed_on_a_day_counts_from_what_was_ridden_by_then():
+    done = [
+        Done(on=MAY, km=0, part="hub", what="oil change"),
+        Done(on=MAY + timedelta(days=3), part="hub", what="oil change"),
+    ]
+    rides = [ride(day=day, km=100) for day in range(1, 6)]
+    # 300 km by the end of that day: 250 is in the last third before it, 320 and 350 in the first after it.
+    events = [event(km=km, day=day) for km, day in ((250, 3), (320, 4), (350, 4))]
+    found = by(patterns(bike(events, done), rides), "distance since the last oil")
+    assert [(row.label, row.count) for row in found.rows] == [
+        ("0 to 100 km", 2),
+        ("100 to 200 km", 0),
+        ("200 to 300 km", 1),
+    ]

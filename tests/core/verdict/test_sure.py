@@ -10,9 +10,13 @@ from kettledrum.core.effort.held_power import held_power
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.job.weighing import Unsure
+from kettledrum.core.keeping.owned import Owned
+from kettledrum.core.keeping.rates import rates
+from kettledrum.core.keeping.schedule import times_due
 from kettledrum.core.lineup.all_riding import AllRiding
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.terms.validation import validate
+from kettledrum.core.verdict.drawn_costs import drawn_costs
 from kettledrum.core.verdict.drawn_rides import DrawnRides
 from kettledrum.core.verdict.draws import DRAWS, Luck
 from kettledrum.core.verdict.measured import Measured
@@ -297,3 +301,17 @@ def test_it_is_the_same_each_time_and_said_in_words():
         "If you, the load, the wind and the prices are not quite as said, “One” is first in"
     )
     assert how_sure(validate(Brief, brief()), []).setups == []
+
+
+def test_what_a_part_costs_in_each_draw_is_its_price_times_the_luck_of_it():
+    care = [{"what": "oil", "every_km": 1000, "cost": 20}]
+    given = validate(Brief, brief(bike("One", 0.5, 1.0, price=400, care=care)))
+    rate, luck = rates(given, []), Luck(Unsure(prices=0.3))
+    owned = Owned.of(given.setups[0], rate, None)
+    [hub_name] = [name for name, part in owned.parts if part.price == 400]
+    found = drawn_costs(owned, rate, luck)
+    assert found.price == pytest.approx(400 * luck.price(f"{hub_name}, 400"))
+    assert found.price.max() > 1.5 * 400 > 400 > found.price.min()
+    times = float(times_due(owned.due.every[0], rate.months)[0])
+    oil = times * 20 * luck.price(f"{hub_name}, oil, 20")
+    assert found.total == pytest.approx(found.price * (1 - rate.sold_for) + oil)

@@ -412,3 +412,10 @@ def test_a_must_in_words():
         told(criterion="mass", at_least=1, at_most=4.5)
         == "mass of the drive at least 1.00 kg and at most 4.50 kg"
     )
+
+
+def test_what_is_not_weighed_yet_is_offered():
+    weighed = {"price": 2, "mass": 1}
+    given = validate(Brief, brief(LOW, HIGH, road=ROAD, weighing={"weights": weighed}))
+    offered = [each.criterion for each in verdict(given, []).offered]
+    assert offered == [name for name in MEASURED if name not in weighed]
