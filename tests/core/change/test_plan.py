@@ -338,3 +338,11 @@ def test_a_shifter_of_a_hub_takes_the_keys_for_the_bar():
     keys = "a cable cutter, and the keys for the bar"
     assert keys in plan(single(), hubbed(fit={"shifter": "lever"})).tools
     assert keys not in plan(single(), single(38, name="Smaller")).tools
+
+
+def test_another_tyre_alone_is_changed_and_no_wheel_is_built():
+    wider = single(name="Wider", wheel={**WHEEL, "tyre_mm": 50})
+    told = whats(plan(single(wheel=WHEEL), wider))
+    assert "Change the tyre" in told
+    assert not any(what.startswith("Build") for what in told)
+    assert "Change the tyre" not in whats(plan(single(), single(38, name="Smaller")))

@@ -375,3 +375,11 @@ def test_what_hands_or_feet_must_do(inside, hands):
     assert "sprockets" not in found
     several = {each.kind: each.hands for each in page(sprockets([44], [12, 16, 20]), hub(1.0)).behaves}
     assert several == {"sprockets": "a shifter on the bar; which is not stated"}
+
+
+def test_mass_is_held_against_the_reference_of_the_job():
+    light = {**CHAIN, "name": "light chain", "mass_kg": 0.7, "fit": {"mass_at": "cranks"}}
+    heavy = {**CHAIN, "name": "heavy chain", "mass_kg": 1.2, "fit": {"mass_at": "cranks"}}
+    found = page(light, reference=setup(heavy, name="Reference"))
+    assert found.mass.more_kg == pytest.approx(-0.5)
+    assert page(light).mass.more_kg is None

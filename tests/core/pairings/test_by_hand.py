@@ -1,6 +1,7 @@
 """Single figures of pairings, and what would help, by hand."""
 
 import math
+from types import SimpleNamespace
 
 import pytest
 from test_pairings import hub_with, job, tried
@@ -10,6 +11,7 @@ from examples import setup, sprockets
 from kettledrum.core.effort.wanted_gears import wanted_gears
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.pairings.grid import _order
 from kettledrum.core.pairings.place import pairing_place
 from kettledrum.core.terms.validation import validate
 
@@ -63,3 +65,30 @@ def test_sprockets_that_state_what_a_motor_may_put_into_them_are_held_to_it():
         found = tried(job(pair, hub_with(), front=[40], rear=[20], motors=[motor]))
         told = [why for why in found[40, 20].why if "over the 60 Nm of sprockets" in why]
         assert bool(told) == (state == "fails"), found[40, 20].why
+
+
+def test_of_pairings_alike_in_all_else_the_cheapest_change_comes_first():
+    alike = {
+        "state": "holds",
+        "climb": "holds",
+        "short": 0.0,
+        "beyond": 0.0,
+        "bends": 0.01,
+        "belt": None,
+        "repeats": 20,
+    }
+    changes = [
+        ("nothing", False),
+        ("front", False),
+        ("front", True),
+        ("rear", False),
+        ("rear", True),
+        ("both", True),
+    ]
+    rows = [SimpleNamespace(**alike, changed=changed, new_chain=chain) for changed, chain in changes]
+    assert sorted(reversed(rows), key=_order) == rows
+    # What bends a chain less goes before what is cheaper, and what fails comes last of all.
+    gentle = SimpleNamespace(**{**alike, "bends": 0.009}, changed="both", new_chain=True)
+    broken = SimpleNamespace(**{**alike, "state": "fails"}, changed="nothing", new_chain=False)
+    walked = SimpleNamespace(**{**alike, "climb": "fails"}, changed="nothing", new_chain=False)
+    assert sorted([broken, walked, *rows, gentle], key=_order) == [gentle, *rows, walked, broken]

@@ -1,5 +1,6 @@
 """What fits a job best among pairings, by hand."""
 
+import math
 from types import SimpleNamespace
 
 import numpy as np
@@ -32,3 +33,13 @@ def test_too_high_below_and_too_slow_above_add_up_and_lower_than_needed_tells_on
     # Without a hill only the top counts.
     assert short_of(None, low, top) == pytest.approx([0, 0, 0, 0.25, 0.25])
     assert short_of(0.1, [1], [1.5]) == [0]
+
+
+@pytest.mark.parametrize(
+    ("by", "lowest_m"),
+    [("ratio", 0.8 * 2.2), ("gear inches", 20 * 0.0254 * math.pi), ("physics", None), (None, None)],
+)
+def test_the_lowest_gear_that_is_asked_goes_by_the_school_that_leads(by, lowest_m):
+    wants = {"lowest_ratio": 0.8, "lowest_gear_inches": 20, **({"lowest_by": by} if by else {})}
+    wishes = Wishes(validate(Brief, {**brief(wants=wants), "rider": RIDER}), 2.2)
+    assert wishes.lowest_m == (lowest_m if lowest_m is None else pytest.approx(lowest_m))

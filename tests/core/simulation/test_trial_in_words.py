@@ -1,5 +1,7 @@
 """How a simulated ride went, in words, against the samples it is told from."""
 
+from bisect import bisect_left
+
 import pytest
 
 from kettledrum.core.simulation.says import trial_says
@@ -59,3 +61,14 @@ def test_every_demo_trial_tells_its_own_figures():
             assert ("pushed" in ride.says) == (ride.walked_s >= 1)
             assert ("hunt" in ride.says) == (ride.hunts > 0)
             assert f"{ride.kept * 100:.0f} %" in ride.says
+
+
+def test_each_shift_has_the_speed_and_place_of_the_ride_at_its_time():
+    brief = demo_jobs()[0]
+    ride = trial(brief, next(setup for setup in brief.setups if setup.name == "Fourteen-speed hub"))
+    assert len(ride.changes) > 5
+    for each in ride.changes:
+        at = bisect_left(ride.time_s, each.time_s)
+        near = ride.speed_kmh[max(at - 1, 0) : at + 2]
+        assert min(near) - 0.6 <= each.speed_kmh <= max(near) + 0.6
+        assert ride.at_m[at - 1] - 1 <= each.at_m <= ride.at_m[at] + 1
