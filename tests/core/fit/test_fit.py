@@ -383,3 +383,21 @@ def test_mass_is_held_against_the_reference_of_the_job():
     found = page(light, reference=setup(heavy, name="Reference"))
     assert found.mass.more_kg == pytest.approx(-0.5)
     assert page(light).mass.more_kg is None
+
+
+def test_what_a_derailleur_would_need_is_said_only_where_it_fails():
+    stage = {
+        **sprockets([28, 44], [11, 13, 15, 17, 20, 24, 28, 32]),
+        "limits": {"rear_max": 34, "capacity": 35},
+    }
+    found = page(stage, frame={"chainstay_mm": 430})
+    told = [
+        (check.state, check.remedy)
+        for check in found.checks
+        if "derailleur" in check.id or "capacity" in check.what
+    ]
+    assert ("fails", "a derailleur that takes more, or closer teeth") in told
+    assert [remedy for state, remedy in told if state == "holds"] == [None] * sum(
+        s == "holds" for s, _ in told
+    )
+    assert "holds" in [state for state, _ in told]

@@ -12,7 +12,7 @@ from kettledrum.core.rides.channels import Channels, Shift
 from kettledrum.core.rides.found_gears import found_gears
 from kettledrum.core.rides.gear_use import FITS, gear_use, gears_ridden, groups, steady, tenths
 from kettledrum.core.rides.lag import developments, lag_s
-from kettledrum.core.rides.likeliest import likeliest
+from kettledrum.core.rides.likeliest import NEAR, SWITCHES, _moves, likeliest
 from kettledrum.core.terms.validation import validate
 from made_up_rides import made_up
 
@@ -171,3 +171,13 @@ def test_on_a_stepless_hub_what_lies_just_beyond_its_ends_still_fits():
             speed = cadence / 60 * end * np.exp(sign * beyond * FITS)
             found = gears_ridden(Channels(speed, cadence, *[np.full(600, np.nan)] * 3), table)
             assert found.fits == pytest.approx(fits), (end, beyond)
+
+
+@pytest.mark.parametrize("gap", [1, 5, 20])
+def test_from_one_second_to_the_next_a_near_gear_is_likelier_than_a_far_one(gap):
+    chances = np.exp(_moves(5, gap))
+    assert chances.sum(axis=1) == pytest.approx(np.ones(5))
+    assert np.diag(chances) == pytest.approx(np.full(5, (1 - SWITCHES) ** gap))
+    # Each gear further off is so many times as likely as the one before it.
+    assert chances[0, 2:] / chances[0, 1:-1] == pytest.approx(np.full(3, NEAR))
+    assert chances[2, 1] == pytest.approx(chances[2, 3])
