@@ -123,9 +123,10 @@ def _steps(
         due = np.minimum(np.ceil((end * (1 - EVEN))[:, None] / between) - 1, times[places])
         often = due - done > MOST_STEPS
         slope += sign * (a_month[places] + np.where(often, each[places] / between, 0.0).sum(axis=1))
-        counts = np.where(often, 0, np.maximum(due - done, 0)).astype(np.intp).ravel()
-        source = np.repeat(np.arange(len(counts)), counts)
-        number = np.arange(len(source)) - np.repeat(np.cumsum(counts) - counts, counts) + 1
-        when = (done.ravel()[source] + number) * between.ravel()[source]
-        found.append((source // tasks, when, sign * each[places].ravel()[source]))
+        counts = np.where(often, 0, np.maximum(due - done, 0)).astype(np.intp)
+        flat = counts.ravel()
+        number = np.arange(1.0, flat.sum() + 1) - np.repeat(np.cumsum(flat) - flat - done.ravel(), flat)
+        pair = np.repeat(np.arange(len(counts)), counts.sum(axis=1))
+        of_each = sign * each[places].ravel()
+        found.append((pair, number * np.repeat(between.ravel(), flat), np.repeat(of_each, flat)))
     return np.concatenate(found, axis=1), slope

@@ -63,14 +63,16 @@ def by_months(spent: Sequence[Spent]) -> Floats:
     every, each = (
         np.concatenate(of_all) for of_all in zip(*((one.every, one.each) for one in spent), strict=True)
     )
-    of = np.repeat(np.arange(len(counts)), counts)
-    number = np.arange(1.0, total + 1) - np.repeat(np.cumsum(counts) - counts, counts)
-    month = np.ceil(number * every[of] * (1 - EVEN)).astype(int)
-    row = np.repeat(np.arange(len(spent)), [len(one.each) for one in spent])
     width = months + 1
-    steps = (
-        np.bincount(row[of] * width + month, each[of], len(spent) * width).astype(float).reshape(-1, width)
-    )
+    row = np.repeat(np.arange(len(spent)) * float(width), [len(one.each) for one in spent])
+    # In place, since memory anew takes longer than the sums.
+    place = np.arange(1.0, total + 1)
+    place -= np.repeat(np.cumsum(counts) - counts, counts)
+    place *= np.repeat(every * (1 - EVEN), counts)
+    np.ceil(place, out=place)
+    place += np.repeat(row, counts)
+    due = np.bincount(place.astype(np.int32), np.repeat(each, counts), len(spent) * width)
+    steps = due.astype(float).reshape(-1, width)
     steps[:, 0] += [one.at_first for one in spent]
     steps[:, 1:] += np.array([one.a_month for one in spent])[:, None]
     return np.asarray(np.cumsum(steps, axis=1))
