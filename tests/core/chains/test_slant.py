@@ -5,7 +5,7 @@ import math
 import pytest
 
 from examples import hub, setup, sprockets
-from kettledrum.core.chains.chainline import chainline
+from kettledrum.core.chains.chainline import _stand, chainline
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
 
@@ -62,3 +62,16 @@ def test_the_rear_line_is_that_of_the_hub_behind_and_of_none_before():
     assert chainline(before, 1, 440).rear_mm is None
     behind = validate(Setup, setup({**sprockets([42], [21]), **run}, {**hub(0.5, 1), **line_of})).path
     assert chainline(behind, 0, 440).rear_mm == 42
+
+
+def test_how_far_sprockets_stand_apart_is_assumed_only_where_there_are_several():
+    one, many = (
+        validate(Setup, setup(sprockets([42], rear))).path[0] for rear in ([20], [11, 13, 15, 18, 21])
+    )
+    assumed = []
+    assert _stand(one, "rear", 45.0, assumed, largest_out=False) == {20: 45.0}
+    assert assumed == []
+    places = _stand(many, "rear", 45.0, assumed, largest_out=False)
+    assert len(assumed) == 1
+    assert places[15] == 45.0
+    assert places[11] > places[13] > places[15] > places[18] > places[21]

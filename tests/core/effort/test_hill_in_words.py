@@ -4,6 +4,7 @@ import pytest
 
 from examples import brief, hub, setup, sprockets, stepless_hub
 from kettledrum.core.effort.hill import hill, need_says
+from kettledrum.core.effort.says import alone_says
 from kettledrum.core.effort.wanted_gears import needed_ratio
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
@@ -205,3 +206,30 @@ def test_a_hill_too_steep_for_any_gear_and_one_that_is_not_known():
     assert told == pytest.approx(kmh, abs=0.6)
     held = conditions(validate(Brief, brief(road={"steepest": 0.05})))
     assert "that you can hold all day" in need_says(hill(held), held)
+
+
+@pytest.mark.parametrize(
+    ("steepest", "words"),
+    [
+        (None, None),
+        (0.02, "With an empty battery you would still climb it."),
+        (0.30, "With an empty battery you would be walking."),
+    ],
+)
+def test_what_becomes_of_the_hill_with_an_empty_battery(steepest, words):
+    road = {} if steepest is None else {"steepest": steepest}
+    [found] = compare(validate(Brief, brief(setup(sprockets([22], [36])), road=road))).setups
+    assert alone_says(found.climb) == words
+
+
+def test_a_hard_push_with_an_empty_battery_is_said():
+    verdicts = set()
+    for percent in range(2, 30):
+        road = {"steepest": percent / 100}
+        given = brief(setup(sprockets([22], [36])), road=road)
+        given["rider"]["burst_w"] = 260
+        [found] = compare(validate(Brief, given)).setups
+        verdicts.add(found.climb.verdict)
+        said = alone_says(found.climb)
+        assert ("with a hard push" in said) == (found.climb.verdict == "tight")
+    assert "tight" in verdicts

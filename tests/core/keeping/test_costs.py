@@ -227,6 +227,7 @@ def test_a_motor_draws_what_its_middle_level_does():
     assert middle.level == "mid"
     assert one.energy == pytest.approx(30_000 * middle.wh_km / 0.9 / 1000 * 0.3)
     assert one.missing == []
+    assert one.total == pytest.approx(one.purchase - one.sold + one.energy)
     # Nothing falls due: a curve and years that rise by the energy alone.
     assert one.curve.typical[30] == pytest.approx(1200 + one.energy / 2)
     assert one.by_year[1] == pytest.approx(1200 + one.energy * 2 / 5)

@@ -93,3 +93,10 @@ def test_of_pairings_alike_in_all_else_the_cheapest_change_comes_first():
     broken = SimpleNamespace(**{**alike, "state": "fails"}, changed="nothing", new_chain=False)
     walked = SimpleNamespace(**{**alike, "climb": "fails"}, changed="nothing", new_chain=False)
     assert sorted([broken, walked, *rows, gentle], key=_order) == [gentle, *rows, walked, broken]
+
+
+def test_a_cassette_is_paired_by_its_largest_sprocket():
+    found = pairing_place(job(sprockets([36], [11, 15, 21, 30]), front=[32, 36], rear=[20]).setups[0], None)
+    assert found.mounted == (36, 30)
+    assert found.rears == [30]
+    assert found.fixed_rear

@@ -8,7 +8,7 @@ from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.prices import part_prices, whole_price
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.use import part_from, with_part
-from kettledrum.core.parts.usual_care import usual_care
+from kettledrum.core.parts.usual_care import usual_care, usual_tasks
 from kettledrum.core.parts.usual_prices import usual_price
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import demo_jobs, stock
@@ -151,3 +151,10 @@ def test_the_demo_and_the_shelf_are_priced_and_looked_after():
             assert None not in [price for _, price in part_prices(one)], one.name
             assert all(stage.care for stage in one.path), one.name
     assert all(part.price is not None and part.care for part in stock())
+
+
+def test_a_new_battery_costs_by_the_energy_it_holds():
+    motor = {"at": "cranks", "torque_nm": 60, "battery": {"energy_wh": 400}}
+    made = validate(Setup, setup(motors=[motor]))
+    [task] = [each for each in usual_tasks(made.motors[0]) if each.what == "new battery"]
+    assert task.cost == 360

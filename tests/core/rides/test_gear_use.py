@@ -181,3 +181,24 @@ def test_from_one_second_to_the_next_a_near_gear_is_likelier_than_a_far_one(gap)
     # Each gear further off is so many times as likely as the one before it.
     assert chances[0, 2:] / chances[0, 1:-1] == pytest.approx(np.full(3, NEAR))
     assert chances[2, 1] == pytest.approx(chances[2, 3])
+
+
+def test_a_second_is_steady_where_neither_speed_nor_cadence_changes_about_it():
+    none = np.full(6, np.nan)
+    even, faster = np.full(6, 5.0), np.array([5, 5, 5, 5.2, 5.2, 5.2])
+    turning, quicker = np.full(6, 70.0), np.array([70, 70, 70, 75, 75, 75.0])
+    assert steady(Channels(even, turning, none, none, none), 0).all()
+    # Both seconds about a change see half of it: 2 % of speed, 2.5 rpm.
+    changes = [True, True, False, False, True, True]
+    assert steady(Channels(faster, turning, none, none, none), 0).tolist() == changes
+    assert steady(Channels(even, quicker, none, none, none), 0).tolist() == changes
+    # Read two seconds later, a change comes two seconds sooner; the last two are not known.
+    assert steady(Channels(faster, turning, none, none, none), 2).tolist() == [
+        False,
+        False,
+        True,
+        False,
+        False,
+        False,
+    ]
+    assert steady(Channels(even[:1], turning[:1], *[none[:1]] * 3), 0).tolist() == [True]
