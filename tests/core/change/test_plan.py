@@ -346,3 +346,15 @@ def test_another_tyre_alone_is_changed_and_no_wheel_is_built():
     assert "Change the tyre" in told
     assert not any(what.startswith("Build") for what in told)
     assert "Change the tyre" not in whats(plan(single(), single(38, name="Smaller")))
+
+
+def test_old_spokes_are_measured_only_where_their_rim_stays():
+    fit = {"spokes": SPOKES, "dropout_mm": 135, "torque_support": "none", "shifter": "lever"}
+    start = single(wheel={**WHEEL, "rim": RIM})
+
+    def asked(rim):
+        found = plan(start, hubbed(fit=fit, wheel={**WHEEL, "rim": rim}))
+        return [what for what in found.not_known if what.startswith("The spokes")]
+
+    assert asked(RIM) == ["The spokes: the old spokes’ lengths are missing: whether they do cannot be told"]
+    assert asked({**RIM, "effective_mm": 596}) == []

@@ -227,3 +227,12 @@ def test_whatever_is_typed_is_a_bicycle_or_refused_at_the_bike(text):
         problems = error.problems
     assert [problem.where for problem in problems] == ([] if found else ["bike"])
     assert found is None or found.setup.wheel.circumference_m > 0.5
+
+
+@pytest.mark.parametrize(
+    ("text", "told"),
+    [("36 × 11–46, 28 in", True), ("1×10, 36T, 11–46, 28 in", False), ("1×9, 36T, 11–46, 28 in", True)],
+)
+def test_what_is_taken_of_a_cassette_is_told_unless_it_is_just_as_said(text, told):
+    taken = advertised(text, SHELF).taken
+    assert any("as a cassette of" in each for each in taken) == told, taken

@@ -4,7 +4,7 @@ import math
 
 import pytest
 
-from examples import WHEEL, brief, setup, sprockets
+from examples import WHEEL, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.part import Part
 from kettledrum.core.search.asked import Must, SearchAsked
@@ -361,3 +361,12 @@ def test_what_a_tour_takes_along_is_counted_once_and_can_be_bounded():
     light = found({"musts": [Must(criterion="mass to carry", at_most=0.05)]}, parts, setup(own))
     assert not any(mark.name.startswith("oily") for mark in light.marks)
     assert any(mark.name.startswith("cabled") for mark in light.marks)
+
+
+def test_what_the_reference_weighs_is_the_sum_of_what_is_known():
+    weighed = setup({**sprockets([42], [21]), "mass_kg": 0.9}, {**hub(0.6, 1.0, 1.5), "mass_kg": 1.7})
+    found_ = found(None, (), weighed, reference=weighed["name"])
+    assert found_.reference.mass_kg == pytest.approx(2.6)
+    light = found(None, (), setup(), reference="As ridden").reference
+    assert light.mass_kg == 0
+    assert light.apart

@@ -187,3 +187,12 @@ def test_a_stepless_path_that_does_not_follow_coasting_stays_until_the_feet_go_o
     by_hand.shift(-1)
     settle(by_hand, 20, pedals=False)
     assert by_hand.development_m == pytest.approx(before / 1.06)
+
+
+@pytest.mark.parametrize(("kmh", "ratio"), [(12, 40 / 24), (24, 40 / 20 * 1.4), (36, 40 / 16 * 1.4)])
+def test_sprockets_before_a_hub_that_changes_by_itself_go_by_what_it_stands_in(kmh, ratio):
+    automatic = {**hub(1.0, 1.4), "change": {"by": "speed", "trigger_kmh": 18}}
+    gears = shifter(sprockets([40], [12, 16, 20, 24]), automatic, set_rpm=70, dead_band_rpm=4)
+    settle(gears, kmh, 30)
+    # At 70 rpm 12, 24 and 36 km/h ask for 2.86, 5.71 and 8.57 m; the hub is in its second from 18 km/h on.
+    assert gears.development_m == pytest.approx(ratio * 2.21796, rel=1e-4)
