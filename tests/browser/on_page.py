@@ -70,6 +70,13 @@ def held_up(page: Page) -> Iterator[list[Route]]:
         page.evaluate("null")
 
 
+def fits_sideways(page: Page) -> None:
+    """Waits until nothing of the page lies beyond its width: drawings take theirs once they are there."""
+    page.wait_for_function(
+        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
+    )
+
+
 def still(page: Page) -> None:
     """Waits until nothing on the page moves any more."""
     page.wait_for_function(_STILL)

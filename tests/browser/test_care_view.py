@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import field, open_view
+from on_page import field, fits_sideways, open_view
 from playwright.sync_api import Page, expect
 
 from kettledrum.demo import demo_data
@@ -235,7 +235,7 @@ def test_the_sheet_of_a_tour_prints_whole(tour):
     )
     expect(field(tour, "tours[0].km")).to_be_hidden()
     tour.set_viewport_size({"width": 700, "height": 1000})
-    assert tour.evaluate("document.documentElement.scrollWidth <= innerWidth")
+    fits_sideways(tour)
 
 
 def test_in_miles_and_on_a_phone(tour):
@@ -243,7 +243,7 @@ def test_in_miles_and_on_a_phone(tour):
     expect(says(tour)).to_contain_text("398 mi in 9 days")
     expect(field(tour, "tours[0].km")).to_have_value("397.7")
     tour.set_viewport_size({"width": 390, "height": 844})
-    assert tour.evaluate("document.documentElement.scrollWidth <= innerWidth")
+    fits_sideways(tour)
     expect(tour.get_by_role("row", name=re.compile("^Oil and a syringe"))).to_be_visible()
 
 

@@ -2,7 +2,7 @@
 
 import pytest
 from axe_playwright_python.sync_playwright import Axe
-from on_page import open_view, still
+from on_page import fits_sideways, open_view, still
 from playwright.sync_api import Page, expect
 
 VIEWS = [
@@ -85,10 +85,7 @@ def stands_still(page: Page, demo, view: str, width: int) -> None:
 def fits(page: Page, width: int) -> None:
     """Holds the view to a width: nothing sideways, no short word in two, no small letters."""
     page.set_viewport_size({"width": width, "height": 800})
-    # The drawings take their width once they are there.
-    page.wait_for_function(
-        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
-    )
+    fits_sideways(page)
     assert page.evaluate(BROKEN_WORDS) == [], width
     assert page.evaluate(SMALL_TEXT) == [], width
 
@@ -149,9 +146,7 @@ def test_the_quick_question_is_in_order(page, demo, scheme, width):
     page.get_by_label("The bike, as advertised").fill("36 × 11–46, 28 in")
     expect(page.get_by_role("region", name="The answer")).to_be_visible()
     page.get_by_role("button", name="Change the usual figures").click()
-    page.wait_for_function(
-        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
-    )
+    fits_sideways(page)
     found = Axe().run(page)
     assert found.violations_count == 0, found.generate_report()
 
@@ -163,8 +158,6 @@ def test_the_method_is_laid_out_and_axe_finds_nothing(page, demo, width, scheme)
     page.emulate_media(color_scheme=scheme)
     page.goto(f"{demo.address}method")
     expect(page.get_by_role("heading", name="Climb, flat and top")).to_be_visible()
-    page.wait_for_function(
-        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
-    )
+    fits_sideways(page)
     found = Axe().run(page)
     assert found.violations_count == 0, found.generate_report()

@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import open_view
+from on_page import fits_sideways, open_view
 from playwright.sync_api import Page, expect
 
 from kettledrum.store import Store
@@ -173,7 +173,7 @@ def test_on_a_phone_the_list_can_be_read(search):
     assert table.get_by_role("rowheader").first.bounding_box()["width"] >= 130
     row(search, 2).get_by_role("button").click()
     expect(chosen(search).get_by_role("button", name="Add to the line-up")).to_be_visible()
-    assert search.evaluate("document.documentElement.scrollWidth") <= 390
+    fits_sideways(search)
 
 
 @pytest.fixture

@@ -4,7 +4,7 @@ import re
 
 import numpy as np
 import pytest
-from on_page import field, open_view
+from on_page import field, fits_sideways, open_view
 from playwright.sync_api import Page, expect
 from ride_files import fit
 
@@ -93,7 +93,7 @@ def test_a_test_is_planned_and_ridden_on_a_phone(swap):
         swap.get_by_role("button", name=f"Run {at + 1}: write it down").click()
     expect(says(swap)).to_contain_text("“Five-speed hub” takes")
     expect(says(swap)).not_to_contain_text("still to be ridden")
-    assert swap.evaluate("document.documentElement.scrollWidth <= innerWidth")
+    fits_sideways(swap)
     felt = swap.get_by_role("table", name="Felt, and by group")
     expect(felt.get_by_role("row", name=re.compile("^Noise Five-speed hub \\+4.0 points"))).to_be_visible()
 

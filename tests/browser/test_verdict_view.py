@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import open_view
+from on_page import fits_sideways, open_view
 from playwright.sync_api import Page, expect
 
 from kettledrum.store import Store
@@ -290,9 +290,7 @@ def test_the_sheet_prints_within_the_page(verdict, paper):
     width = {"A4": 210, "Letter": 216}[paper] - 24
     verdict.set_viewport_size({"width": round(width / 25.4 * 96), "height": 1000})
     verdict.evaluate("window.dispatchEvent(new Event('beforeprint'))")
-    verdict.wait_for_function(
-        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth"
-    )
+    fits_sideways(verdict)
 
 
 def test_without_setups_it_says_what_to_do(page, demo):
