@@ -358,3 +358,15 @@ def test_old_spokes_are_measured_only_where_their_rim_stays():
 
     assert asked(RIM) == ["The spokes: the old spokes’ lengths are missing: whether they do cannot be told"]
     assert asked({**RIM, "effective_mm": 596}) == []
+
+
+def test_a_piece_of_one_of_two_drives_is_bought_once():
+    def two(rear, name):
+        box = {**gearbox(0.5, 1.0, 1.5), "name": "box"}
+        return setup(
+            {**sprockets([30], [30]), "price": 40}, box, {**sprockets([42], [rear]), "price": 60}, name=name
+        )
+
+    found = plan(two(21, "Before"), two(23, "After"))
+    assert [each.what for each in found.buy if "sprocket" in each.what] == ["sprocket of 23"]
+    assert [each.what for each in found.buy if "ring" in each.what] == []
