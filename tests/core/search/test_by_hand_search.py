@@ -367,6 +367,11 @@ def test_what_the_reference_weighs_is_the_sum_of_what_is_known():
     weighed = setup({**sprockets([42], [21]), "mass_kg": 0.9}, {**hub(0.6, 1.0, 1.5), "mass_kg": 1.7})
     found_ = found(None, (), weighed, reference=weighed["name"])
     assert found_.reference.mass_kg == pytest.approx(2.6)
+    assert found_.reference.carried_kg == 0
+    oil = {"what": "oil change", "every_km": 5000, "carry": {"what": "oil", "mass_kg": 0.06}}
+    cable = {"what": "new cable", "every_km": 5000, "carry": {"what": "a cable"}}
+    cared = setup({**sprockets([42], [21]), "care": [oil, cable]}, name="Cared for")
+    assert found(None, (), cared, reference="Cared for").reference.carried_kg == pytest.approx(0.06)
     light = found(None, (), setup(), reference="As ridden").reference
     assert light.mass_kg == 0
     assert light.apart
