@@ -150,9 +150,9 @@ def core(brief: Brief) -> None:
     line(
         "gear table of the largest path (400 gears), core", timed(lambda: gear_table(largest, (60, 88))), "ms"
     )
-    heavier, typed = iter(range(70, 200)), iter(range(28, 200))
+    heavier, rings = iter(range(70, 200)), iter(range(28, 200))
     line("compare of 8 setups, core", timed(lambda: compare(with_mass(brief, next(heavier)))), "ms")
-    line("the same, a tooth of one typed, core", timed(lambda: compare(with_ring(brief, next(typed)))), "ms")
+    line("the same, a tooth of one typed, core", timed(lambda: compare(with_ring(brief, next(rings)))), "ms")
     pairs, geared = six_hundred_pairings(brief)
     line("600 pairings of a 14-gear hub, core", timed(lambda: pairings(pairs, geared)), "ms")
     search.searches(line)
@@ -174,7 +174,7 @@ def through_the_api(served: Served, brief: Brief) -> None:
         return [json.dumps(as_json(each)).encode() for each in briefs]
 
     anew = sent([with_mass(brief, mass_kg) for mass_kg in range(70, 120)])
-    typed = sent([with_ring(brief, teeth) for teeth in range(28, 78)])
+    ringed = sent([with_ring(brief, teeth) for teeth in range(28, 78)])
     line("compare of 8 setups, through the API", timed(lambda: ask(anew)), "ms")
     # In turn, as this machine is not as fast from one minute to the next.
     again, heavier = sent([with_mass(brief, mass_kg) for mass_kg in range(120, 160)]), iter(range(70, 200))
@@ -183,7 +183,7 @@ def through_the_api(served: Served, brief: Brief) -> None:
         asked.append(timed(lambda: ask(again), 1))
         alone.append(timed(lambda: compare(with_mass(brief, next(heavier))), 1))
     line("  so many times as long as in the core", statistics.median(asked) / statistics.median(alone), "×")
-    line("the same, a tooth of one typed, through the API", timed(lambda: ask(typed)), "ms")
+    line("the same, a tooth of one typed, through the API", timed(lambda: ask(ringed)), "ms")
 
 
 def first_load(served: Served) -> None:

@@ -1,13 +1,12 @@
 """What many tests do on a page, and read there."""
 
-import json
 import re
-import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
-from typing import Any
 
 from playwright.sync_api import Page, Route, expect
+
+from serving import Served
 
 PASTE = """(text) => {
   const held = new DataTransfer();
@@ -25,24 +24,19 @@ def field(page: Page, place: str):
     return page.locator(f'[data-place="{place}"]')
 
 
-def open_view(page: Page, address: str, view: str) -> None:
+def open_view(page: Page, served: Served, view: str) -> None:
     """Opens a view of the first job by its own address, without the one that comes first."""
-    [job, *_] = _got(f"{address}api/jobs")
-    page.goto(f"{address}jobs/{job['id']}/{view.lower().replace(' ', '-')}")
+    [job, *_] = served.get("api/jobs")
+    page.goto(f"{served.address}jobs/{job['id']}/{view.lower().replace(' ', '-')}")
 
 
-def open_setup(page: Page, address: str, name: str) -> None:
+def open_setup(page: Page, served: Served, name: str) -> None:
     """Opens the page of a setup of the first job."""
-    [job, *_] = _got(f"{address}api/jobs")
-    setups = _got(f"{address}api/jobs/{job['id']}")["setups"]
+    [job, *_] = served.get("api/jobs")
+    setups = served.get(f"api/jobs/{job['id']}")["setups"]
     [setup] = [held["id"] for held in setups if held["setup"]["name"] == name]
-    page.goto(f"{address}jobs/{job['id']}/setups/{setup}")
+    page.goto(f"{served.address}jobs/{job['id']}/setups/{setup}")
     expect(page.get_by_label("Name of the setup")).to_have_value(name)
-
-
-def _got(url: str) -> Any:
-    with urllib.request.urlopen(url) as answer:
-        return json.load(answer)
 
 
 def explained(page: Page):

@@ -43,7 +43,7 @@ REFUSED = [
 
 def test_every_field_says_what_is_allowed_until_it_is_mended(page: Page, demo):
     before = stored(demo, "Eight-speed hub")
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     for place, typed, message in REFUSED:
         was = field(page, place).input_value()
         field(page, place).fill(typed)
@@ -62,7 +62,7 @@ def test_every_field_says_what_is_allowed_until_it_is_mended(page: Page, demo):
 )
 def test_neither_another_view_nor_a_reload_loses_what_was_refused(page: Page, demo, place, typed, message):
     before = stored(demo, "Eight-speed hub")
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     field(page, place).fill(typed)
     expect(page.get_by_text(message)).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
@@ -76,7 +76,7 @@ def test_neither_another_view_nor_a_reload_loses_what_was_refused(page: Page, de
 
 
 def test_what_is_mended_is_saved(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     field(page, "path[0].rear").fill("2")
     expect(page.get_by_text("Not saved", exact=True)).to_be_visible()
     field(page, "path[0].rear").fill("23")
@@ -86,7 +86,7 @@ def test_what_is_mended_is_saved(page, demo):
 
 
 def test_too_many_gears_are_said_of_the_path_and_the_most_are_drawn(page, demo):
-    open_setup(page, demo.address, "Fourteen-speed hub")
+    open_setup(page, demo, "Fourteen-speed hub")
     rear = field(page, "path[0].rear")
     rear.fill("12-13-14-15-16-17-18-19-20-21-22-23-24")
     expect(page.get_by_role("button", name=re.compile("Show gear"))).to_have_count(13 * 14)
@@ -103,7 +103,7 @@ def test_too_many_gears_are_said_of_the_path_and_the_most_are_drawn(page, demo):
 
 
 def test_an_upside_down_band_is_refused_and_the_lanes_stay(page, demo):
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     page.get_by_label("Lowest easy cadence, rpm").fill("95")
     expect(page.get_by_text("Must run from low to high, low below high, such as 60 to 88.")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
@@ -134,7 +134,7 @@ def test_an_upside_down_band_is_refused_and_the_lanes_stay(page, demo):
     ],
 )
 def test_a_file_that_is_no_setup_is_refused_in_words(page, demo, tmp_path, content, message):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     file = tmp_path / "given.json"
     file.write_bytes(content)
     page.get_by_label("Setup file").set_input_files(file)
@@ -147,7 +147,7 @@ def test_text_never_becomes_markup(page, demo):
     record = demo.get(f"api/jobs/{job['id']}")
     notes = "<img src=x onerror=\"document.title='taken'\"> & <b>bold</b>"
     demo.send("PUT", f"api/jobs/{job['id']}?version={record['version']}", {**record["need"], "notes": notes})
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     expect(page.get_by_label("What the bicycle must do")).to_have_value(notes)
     assert page.title() == "Job · Honey round · Kettledrum"
 
@@ -164,7 +164,7 @@ def change_elsewhere(demo, name: str, front: int) -> None:
 @pytest.fixture
 def clash(page, demo):
     """The same teeth typed here and changed in another window at once."""
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     # This window's save is held up on its way until the other's has gone through.
     with held_up(page) as held:
         field(page, "path[0].front").fill("40")
@@ -188,7 +188,7 @@ def test_the_other_windows_change_can_be_taken(page, demo, clash):
 
 
 def test_another_windows_change_is_seen_without_a_reload(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     change_elsewhere(demo, "Eight-speed hub", 50)
     expect(field(page, "path[0].front")).to_have_value("50")
     expect(explained(page)).to_contain_text("50 ÷ 22")
@@ -209,7 +209,7 @@ def test_the_first_job_keeps_what_was_typed_when_refused(page, tmp_path):
 def test_typing_goes_on_and_is_saved_when_it_is_back(page, tmp_path):
     served = Served("demo", data=tmp_path)
     port = re.search(r":(\d+)/", served.address)[1]
-    open_setup(page, served.address, "Eight-speed hub")
+    open_setup(page, served, "Eight-speed hub")
     served.stop()
     field(page, "path[0].front").fill("46")
     expect(page.get_by_text("Kettledrum does not answer").first).to_be_visible()

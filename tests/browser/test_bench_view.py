@@ -15,7 +15,7 @@ def bench(page: Page, demo) -> Page:
     store = Store(demo.data / "demo")
     store.start_over([seaweed_barrow()])
     store.close()
-    open_view(page, demo.address, "Home-built")
+    open_view(page, demo, "Home-built")
     expect(page.get_by_role("heading", name="Home-built drives")).to_be_visible()
     expect(fact(page, "Speed as geared")).to_contain_text("6.8 km/h")
     return page

@@ -31,7 +31,7 @@ def ridden(page: Page, demo_server) -> Page:
     store = Store(demo_server.data / "demo")
     store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
     store.close()
-    open_view(page, demo_server.address, "Bikes")
+    open_view(page, demo_server, "Bikes")
     expect(page.get_by_role("heading", name="The heavy one")).to_be_visible()
     return page
 
@@ -39,7 +39,7 @@ def ridden(page: Page, demo_server) -> Page:
 @pytest.fixture
 def bare(page: Page, demo) -> Page:
     """The honey round before any bike was built."""
-    open_view(page, demo.address, "Bikes")
+    open_view(page, demo, "Bikes")
     expect(page.get_by_text("No bike is built yet.")).to_be_visible()
     return page
 

@@ -18,7 +18,7 @@ def care(page: Page, demo_server) -> Page:
     store = Store(demo_server.data / "demo")
     store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
     store.close()
-    open_view(page, demo_server.address, "Care")
+    open_view(page, demo_server, "Care")
     expect(page.get_by_text("Overdue: oil change (hub)", exact=False).first).to_be_visible()
     return page
 
@@ -98,7 +98,7 @@ def test_it_goes_into_a_calendar(care):
 
 
 def test_an_empty_job_leads_to_bikes(page, demo):
-    open_view(page, demo.address, "Care")
+    open_view(page, demo, "Care")
     expect(page.get_by_text("There is no bike to look after yet.")).to_be_visible()
     page.get_by_role("link", name="Go to Bikes").click()
     expect(page.get_by_text("No bike is built yet.")).to_be_visible()

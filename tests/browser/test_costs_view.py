@@ -12,7 +12,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def costs(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Costs")
+    open_view(page, demo, "Costs")
     expect(page.get_by_role("slider", name="After")).to_be_visible()
     return page
 

@@ -20,7 +20,7 @@ def sprockets(page: Page) -> list[int]:
 
 
 def test_a_sprocket_is_drawn_with_its_teeth(page, demo):
-    open_setup(page, demo.address, "As ridden: single-speed")
+    open_setup(page, demo, "As ridden: single-speed")
     expect(drawn(page)).to_contain_text("40 teeth")
     assert sprockets(page) == [40, 20]
     field(page, "path[0].front").fill("53")
@@ -29,7 +29,7 @@ def test_a_sprocket_is_drawn_with_its_teeth(page, demo):
 
 
 def test_a_chain_runs_along_both_sprockets(page, demo):
-    open_setup(page, demo.address, "As ridden: single-speed")
+    open_setup(page, demo, "As ridden: single-speed")
     loop = drawn(page).locator("path[class*=chain]").get_attribute("d")
     axles = [
         (float(axle.get_attribute("cx")), float(axle.get_attribute("cy")))
@@ -46,13 +46,13 @@ def test_a_chain_runs_along_both_sprockets(page, demo):
 
 
 def test_a_belt_is_told_from_a_chain(page, demo):
-    open_setup(page, demo.address, "Stepless hub")
+    open_setup(page, demo, "Stepless hub")
     expect(drawn(page).locator("path[class*=belt]")).to_have_count(1)
     expect(drawn(page).locator("path[class*=chain]")).to_have_count(0)
 
 
 def test_every_gear_of_a_case_can_be_pressed(page, demo):
-    open_setup(page, demo.address, "Twelve-speed crank gearbox")
+    open_setup(page, demo, "Twelve-speed crank gearbox")
     cells = drawn(page).locator("g[class*=cell]")
     expect(cells).to_have_count(12)
     cells.nth(6).click()
@@ -77,7 +77,7 @@ def test_bars_stand_on_the_logarithm_of_speed(page, demo, units):
 
 
 def test_a_gear_that_adds_nothing_is_drawn_thin(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     field(page, "path[1].gears.ratios").fill("0.55 0.56 1")
     expect(page.get_by_text("beside 1")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()

@@ -23,7 +23,7 @@ def stage(demo, name: str, place: int):
     ],
 )
 def test_teeth_are_parted_as_people_part_them(page: Page, demo, typed, teeth):
-    open_setup(page, demo.address, "One ring, twelve sprockets")
+    open_setup(page, demo, "One ring, twelve sprockets")
     field(page, "path[0].rear").fill(typed)
     expect(explained(page)).to_contain_text(f"38 ÷ {max(teeth)}")
     saved(page)
@@ -44,7 +44,7 @@ def test_teeth_are_parted_as_people_part_them(page: Page, demo, typed, teeth):
     ],
 )
 def test_ratios_take_points_and_commas(page, demo, typed, ratios):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     field(page, "path[1].gears.ratios").fill(typed)
     expect(explained(page)).to_contain_text(f"44 ÷ 22 × {ratios[0]}")
     saved(page)
@@ -53,7 +53,7 @@ def test_ratios_take_points_and_commas(page, demo, typed, ratios):
 
 @pytest.mark.parametrize("typed", ["2105,5", "2105.5", " 2105,5 "])
 def test_a_measured_rollout_takes_a_decimal_comma(page, demo, typed):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     field(page, "wheel.rollout_mm").fill(typed)
     expect(page.get_by_text("per wheel turn, measured")).to_be_visible()
     saved(page)
@@ -67,7 +67,7 @@ def test_a_measured_rollout_takes_a_decimal_comma(page, demo, typed):
 
 
 def test_typing_by_hand_keeps_every_key_and_saves_the_last(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     name = page.get_by_label("Name of the setup")
     name.press("End")
     # Slower than the pause after which it is saved, so that saves fall between the keys.
@@ -80,7 +80,7 @@ def test_typing_by_hand_keeps_every_key_and_saves_the_last(page, demo):
 
 
 def test_a_blank_at_the_end_is_not_taken_away_under_the_cursor(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     ratios = field(page, "path[1].gears.ratios")
     ratios.fill("0.5 1 ")
     saved(page)
@@ -100,7 +100,7 @@ def test_what_the_editor_does_not_show_is_kept(page, demo):
     }
     held["setup"] |= {"motors": [{"at": "cranks", "torque_nm": 70}], "parts": {"belt": None}}
     demo.send("PUT", f"api/jobs/{job['id']}/setups/{held['id']}?version=1", held["setup"])
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     expect(field(page, "path[0].front")).to_have_value("44")
     expect(page.get_by_text("not yet worked out")).to_have_count(0)
     field(page, "path[0].front").fill("40")
@@ -110,7 +110,7 @@ def test_what_the_editor_does_not_show_is_kept(page, demo):
 
 
 def test_the_job_is_changed_and_the_lanes_follow(page, demo):
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     page.get_by_label("Lowest easy cadence, rpm").fill("50")
     page.get_by_label("Body mass, kg").fill("81,5")
     page.get_by_label("Name of the job").fill("Honey and wax round")
@@ -136,7 +136,7 @@ def test_the_job_is_changed_and_the_lanes_follow(page, demo):
     ],
 )
 def test_a_wheel_goes_by_any_of_its_names(page, demo, typed, bead_seat, tyre):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     field(page, "wheel.bead_seat_mm").fill(typed)
     page.keyboard.press("Tab")
     # Its inches and its name come first, the ISO number behind.
@@ -152,7 +152,7 @@ def test_a_wheel_goes_by_any_of_its_names(page, demo, typed, bead_seat, tyre):
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_a_marking_that_may_mean_several_sizes_is_chosen_from_a_list(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     size = field(page, "wheel.bead_seat_mm")
     size.fill("28 in")
     expect(page.get_by_text("May be 622, 642, 635: choose one")).to_be_visible()
@@ -168,7 +168,7 @@ def test_a_marking_that_may_mean_several_sizes_is_chosen_from_a_list(page, demo)
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_a_roll_out_is_measured_over_three_turns(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("button", name="Measure it").click()
     expect(page.get_by_label("Turns")).to_have_value("3")
     distance = page.get_by_label("Distance, m")
@@ -189,7 +189,7 @@ def test_a_roll_out_is_measured_over_three_turns(page, demo):
 
 
 def test_a_mass_is_taken_in_pounds_and_stays_what_it_was_until_it_is_changed(page, demo):
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     page.get_by_role("button", name="mph").click()
     mass = page.get_by_label("Body mass, lb")
     expect(mass).to_have_value("172")

@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 @pytest.fixture
 def derailleur(page: Page, demo) -> Page:
-    open_setup(page, demo.address, "One ring, twelve sprockets")
+    open_setup(page, demo, "One ring, twelve sprockets")
     return page
 
 
@@ -56,7 +56,7 @@ def test_a_cassette_that_is_not_on_the_shelf_is_filled_in_even_steps(derailleur,
 
 @pytest.mark.parametrize("expected_errors", [{"422"}])
 def test_gear_inches_ask_for_the_wheel_and_are_understood_then(page: Page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("button", name="Enter them another way").click()
     entry = page.get_by_role("region", name="Enter gears another way")
     entry.get_by_label("Ratios").fill("2,10 m 4,20 m 6,30 m")
@@ -72,7 +72,7 @@ def test_gear_inches_ask_for_the_wheel_and_are_understood_then(page: Page, demo)
 
 
 def test_what_was_made_of_a_sheet_is_told_before_it_is_taken(page: Page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("button", name="Enter them another way").click()
     entry = page.get_by_role("region", name="Enter gears another way")
     entry.get_by_label("Ratios").fill("527 644 774 1000 1615")

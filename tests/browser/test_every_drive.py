@@ -19,7 +19,7 @@ def valley(page: Page, demo_server) -> Page:
     store = Store(demo_server.data / "demo")
     store.start_over([drives_of_the_valley()])
     store.close()
-    open_view(page, demo_server.address, "Setups")
+    open_view(page, demo_server, "Setups")
     expect(page.get_by_label("Name of the setup")).to_be_visible()
     return page
 

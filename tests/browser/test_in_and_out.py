@@ -78,7 +78,7 @@ def test_an_archive_that_is_dropped_adds_all_its_jobs_and_can_be_taken_back(page
 
 
 def test_what_is_pasted_comes_in_unless_a_field_has_the_focus(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.locator("h2").first.click()
     page.evaluate(PASTE, "just some words")
     page.evaluate(PASTE, json.dumps(NINE_SPEED_HUB))
@@ -88,7 +88,7 @@ def test_what_is_pasted_comes_in_unless_a_field_has_the_focus(page, demo):
 
 @REFUSED
 def test_text_is_pasted_into_its_own_place_and_stays_there_until_it_is_right(page, demo):
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     page.get_by_role("button", name="Paste").click()
     text = page.get_by_label("The text of a setup or job file")
     wrong = json.dumps({**brief(setup()), "name": "Wax run", "colour": "red"})
@@ -120,7 +120,7 @@ def test_a_long_archive_shows_how_far_it_is_and_is_stopped(page, demo, tmp_path)
     jobs = [first.model_copy(update={"name": str(number)}) for number in range(800)]
     file = tmp_path / "all.zip"
     file.write_bytes(pack(Everything(jobs, []), "2026-05-01T08:00:00+00:00"))
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     page.get_by_label("Job file").set_input_files(file)
     taking = page.get_by_role("region", name="Taking a file in")
     expect(taking.get_by_role("status")).to_have_text(re.compile(r"^all\.zip: \d+ % taken in$"))
@@ -140,7 +140,7 @@ def test_data_that_may_only_be_looked_at_is_said_on_every_page(page, demo):
 
 
 def test_everything_goes_out_in_an_archive(page, demo):
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     with page.expect_download() as download:
         page.get_by_role("link", name="Save all jobs and parts in one archive").click()
     held = read_any(download.value.path().read_bytes())
@@ -156,7 +156,7 @@ def save_as(page: Page, what: str) -> tuple[str, bytes]:
 
 
 def test_what_is_being_typed_is_in_the_table_that_is_saved(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("button", name="mph").click()
     field(page, "path[0].rear").fill("20")
     name, content = save_as(page, "Gears as a CSV file")
@@ -192,7 +192,7 @@ def test_a_drawing_goes_out_with_its_words_and_its_typeface(page, demo, view):
 
 def test_gears_and_setups_are_copied(page, demo):
     page.context.grant_permissions(["clipboard-read", "clipboard-write"])
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     for what, said in (
         ("Copy the gears for a spreadsheet", "The gears are on the clipboard."),
         ("Copy the setup as text", "The setup is on the clipboard; paste it into any job."),

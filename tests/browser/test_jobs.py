@@ -13,7 +13,7 @@ from kettledrum.formats.files import as_json
 
 @pytest.fixture
 def job_view(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     expect(page.get_by_role("heading", name="Jobs")).to_be_visible()
     return page
 
@@ -73,7 +73,7 @@ def test_the_last_job_can_be_put_away_and_brought_back(job_view):
 
 
 def test_setups_are_put_in_order_by_keys(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("navigation", name="Setups").get_by_role("link", name="Eight-speed hub").focus()
     page.keyboard.press("Space")
     expect(page.get_by_text("Eight-speed hub is over place 3 of 7.")).to_be_attached()
@@ -90,7 +90,7 @@ def test_setups_are_put_in_order_by_keys(page, demo):
 
 
 def test_setups_are_put_in_order_by_dragging(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     tabs = page.get_by_role("navigation", name="Setups").get_by_role("link")
     start, end = tabs.nth(0).bounding_box(), tabs.nth(3).bounding_box()
     page.mouse.move(start["x"] + 40, start["y"] + 12)

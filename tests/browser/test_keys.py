@@ -147,7 +147,7 @@ def test_keys_without_ctrl_are_listed_and_can_be_turned_off(page, demo):
 
 
 def test_letters_typed_into_a_field_are_letters(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_label("Name of the setup").select_text()
     page.get_by_label("Name of the setup").press_sequentially("just slm? [n/u]")
     expect(page.get_by_label("Name of the setup")).to_have_value("just slm? [n/u]")

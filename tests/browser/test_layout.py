@@ -28,7 +28,7 @@ VIEWS = [
 
 
 def opened(page: Page, demo, view: str) -> None:
-    open_view(page, demo.address, view)
+    open_view(page, demo, view)
     expect(page.locator("main h2, main input").first).to_be_visible()
     expect(page.get_by_role("status").filter(has_text="Opening")).to_have_count(0)
 

@@ -12,7 +12,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def live(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Live")
+    open_view(page, demo, "Live")
     chosen(page, "Eight-speed hub")
     return page
 

@@ -12,7 +12,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def motors(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Motors")
+    open_view(page, demo, "Motors")
     link = page.get_by_role("navigation", name="Setups").get_by_role("link", name="Five-speed hub")
     link.click()
     expect(link).to_have_attribute("aria-current", "page")

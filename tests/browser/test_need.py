@@ -14,7 +14,7 @@ EASILY, ONLY_JUST, NOT_LOW_ENOUGH = (
 
 @pytest.fixture
 def job(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Job")
+    open_view(page, demo, "Job")
     expect(page.get_by_label("Name of the job")).to_have_value("Honey round")
     return page
 

@@ -11,7 +11,7 @@ from examples import brief, setup, sprockets
 
 @pytest.fixture
 def pairings(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Pairings")
+    open_view(page, demo, "Pairings")
     show(page, "Eight-speed hub")
     return page
 

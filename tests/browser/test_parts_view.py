@@ -18,7 +18,7 @@ def shelf(page: Page, demo) -> Page:
     store.shelf.take_off([record.id for record in store.shelf.parts()])
     store.shelf.bring_in(stock())
     store.close()
-    open_view(page, demo.address, "Parts")
+    open_view(page, demo, "Parts")
     expect(page.get_by_text("37 parts")).to_be_visible()
     return page
 
@@ -201,7 +201,7 @@ def test_a_part_is_put_into_a_setup_and_taken_out_by_undo(shelf):
 
 
 def test_a_stage_and_a_wheel_are_saved_to_the_shelf(shelf, demo):
-    open_setup(shelf, demo.address, "Twelve-speed crank gearbox")
+    open_setup(shelf, demo, "Twelve-speed crank gearbox")
     shelf.get_by_role("button", name="More for Gearbox at the cranks").click()
     shelf.get_by_role("menuitem", name="Save it to Parts").click()
     expect(shelf.get_by_text("is in Parts.")).to_be_visible()

@@ -13,7 +13,7 @@ ROUND, MARKET = "Round of the three apiaries", "Market in the vale and back"
 
 @pytest.fixture
 def roads(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Road")
+    open_view(page, demo, "Road")
     expect(page.get_by_label("Name of the road")).to_have_value(ROUND)
     return page
 
@@ -189,7 +189,7 @@ def test_all_riding_says_which_bicycle(roads):
 
 
 def test_without_roads_the_view_says_what_to_do(page, demo):
-    open_view(page, demo.address, "Road")
+    open_view(page, demo, "Road")
     for _ in range(2):
         name = page.get_by_label("Name of the road").input_value()
         page.get_by_role("button", name="Delete").click()

@@ -11,7 +11,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def search(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Search")
+    open_view(page, demo, "Search")
     finished(page)
     return page
 
@@ -143,7 +143,7 @@ def test_two_bicycles_are_looked_for(search):
 
 def test_it_can_be_stopped_and_begun_again(page, demo):
     page.route("**/api/**/search", lambda route: None)
-    open_view(page, demo.address, "Search")
+    open_view(page, demo, "Search")
     page.get_by_role("button", name="Stop").click()
     expect(page.get_by_text("The search was stopped.")).to_be_visible()
     page.unroute("**/api/**/search")
@@ -160,7 +160,7 @@ def test_a_no_elsewhere_leads_here_with_that_wish(page, demo):
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_an_address_that_asks_nonsense_is_told(page, demo):
-    open_view(page, demo.address, "Search")
+    open_view(page, demo, "Search")
     finished(page)
     page.goto(f"{page.url.split('?')[0]}?must=beauty")
     expect(page.get_by_role("alert")).to_contain_text("must be “fits the frame”")
@@ -190,7 +190,7 @@ def bare_shelf(demo):
 
 
 def test_an_empty_shelf_says_what_is_missing(page, bare_shelf):
-    open_view(page, bare_shelf.address, "Search")
+    open_view(page, bare_shelf, "Search")
     expect(page.locator("[data-says]")).to_contain_text(
         "single-speed drives, as Parts has no hub, gearbox or cassette"
     )

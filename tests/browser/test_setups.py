@@ -12,7 +12,7 @@ from serving import Served
 
 
 def test_every_figure_follows_what_is_typed(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     expect(explained(page)).to_contain_text("44 ÷ 22 × 0.55 = 1.10; × 2.22 m = 2.44 m a turn")
     field(page, "path[0].rear").fill("20")
     # 44 ÷ 20 × 0.55 = 1.21; on 2.218 m 2.68 m.
@@ -37,7 +37,7 @@ def test_every_figure_follows_what_is_typed(page, demo):
 
 def test_all_is_as_it_was_after_a_restart(page, tmp_path):
     served = Served("demo", data=tmp_path)
-    open_setup(page, served.address, "Five-speed hub")
+    open_setup(page, served, "Five-speed hub")
     field(page, "path[0].front").fill("46")
     page.get_by_label("Name of the setup").fill("Five gears, higher")
     saved(page)
@@ -46,7 +46,7 @@ def test_all_is_as_it_was_after_a_restart(page, tmp_path):
     expect(page.get_by_label("Name of the setup")).to_have_value("Derailleur, two rings")
     served.stop()
     served = Served("demo", data=tmp_path)
-    open_setup(page, served.address, "Five gears, higher")
+    open_setup(page, served, "Five gears, higher")
     expect(field(page, "path[0].front")).to_have_value("46")
     expect(page.get_by_role("navigation", name="Setups").get_by_role("link")).to_have_count(8)
     served.stop()
@@ -55,16 +55,16 @@ def test_all_is_as_it_was_after_a_restart(page, tmp_path):
 # The page that comes back cannot know whether the write it left with arrived: it writes again, in vain.
 @pytest.mark.parametrize("expected_errors", [{"409"}], ids=["may find it saved"])
 def test_what_is_typed_last_is_saved_when_the_page_is_left_at_once(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     field(page, "path[0].front").fill("48")
     page.goto("about:blank")
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     expect(field(page, "path[0].front")).to_have_value("48")
     saved(page)
 
 
 def test_a_setup_is_added_deleted_and_brought_back(page, demo):
-    open_setup(page, demo.address, "As ridden: single-speed")
+    open_setup(page, demo, "As ridden: single-speed")
     page.get_by_role("button", name="Add setup").click()
     page.get_by_role("menuitem", name="Copy of As ridden").click()
     name = page.get_by_label("Name of the setup")
@@ -82,7 +82,7 @@ def test_deleting_the_last_setup_leaves_a_page_that_says_what_to_do(page, demo):
     [job] = demo.get("api/jobs")
     for held in demo.get(f"api/jobs/{job['id']}")["setups"][1:]:
         demo.send("DELETE", f"api/jobs/{job['id']}/setups/{held['id']}")
-    open_setup(page, demo.address, "As ridden: single-speed")
+    open_setup(page, demo, "As ridden: single-speed")
     page.get_by_role("button", name="Delete").click()
     expect(page.get_by_role("heading", name="No setups yet")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
@@ -95,7 +95,7 @@ def test_deleting_the_last_setup_leaves_a_page_that_says_what_to_do(page, demo):
 
 
 def test_stages_are_added_turned_and_taken_out(page, demo):
-    open_setup(page, demo.address, "As ridden: single-speed")
+    open_setup(page, demo, "As ridden: single-speed")
     page.get_by_role("button", name="Add stage").click()
     page.get_by_role("menuitem", name="Hub").click()
     field(page, "path[1].gears.ratios").fill("0.5 1")
@@ -114,7 +114,7 @@ def test_stages_are_added_turned_and_taken_out(page, demo):
 
 
 def test_a_piece_of_the_drawing_leads_to_its_fields(page, demo):
-    open_setup(page, demo.address, "Fourteen-speed hub")
+    open_setup(page, demo, "Fourteen-speed hub")
     page.get_by_role("button", name=re.compile("Change: 14-speed hub")).press("Enter")
     expect(field(page, "path[1].name")).to_be_focused()
     page.get_by_role("button", name=re.compile("Change: Wheel")).click()
@@ -122,7 +122,7 @@ def test_a_piece_of_the_drawing_leads_to_its_fields(page, demo):
 
 
 def test_gears_are_looked_at_by_key(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("button", name="Show gear 1").focus()
     page.keyboard.press("ArrowDown")
     expect(explained(page)).to_contain_text("Gear 2: 44 ÷ 22 × 0.65")
@@ -131,7 +131,7 @@ def test_gears_are_looked_at_by_key(page, demo):
 
 
 def test_another_setup_becomes_the_reference(page, demo):
-    open_setup(page, demo.address, "One ring, twelve sprockets")
+    open_setup(page, demo, "One ring, twelve sprockets")
     page.get_by_role("button", name="Make reference").click()
     expect(page.get_by_text("the others are measured against this")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
@@ -139,7 +139,7 @@ def test_another_setup_becomes_the_reference(page, demo):
 
 
 def test_a_setup_goes_out_as_a_file_and_comes_back_as_another(page, demo, tmp_path):
-    open_setup(page, demo.address, "Stepless hub")
+    open_setup(page, demo, "Stepless hub")
     page.get_by_role("button", name="Save as…").click()
     with page.expect_download() as download:
         page.get_by_role("menuitem", name="Setup file").click()
@@ -178,7 +178,7 @@ def test_an_empty_store_offers_the_demo(page, empty):
 
 
 def test_a_part_is_taken_in_a_pieces_place_and_a_note_is_kept(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("button", name=re.compile("^More for Hub")).click()
     page.get_by_role("menuitem", name="Take from Parts…").click()
     box = page.get_by_role("dialog", name="Take from Parts")
@@ -202,7 +202,7 @@ def test_a_part_is_taken_in_a_pieces_place_and_a_note_is_kept(page, demo):
 
 
 def test_a_setup_is_copied_in_one_press_and_its_change_held_against_what_it_was(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("button", name="Copy", exact=True).click()
     name = page.get_by_label("Name of the setup")
     expect(name).to_be_focused()

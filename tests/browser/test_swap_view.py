@@ -20,7 +20,7 @@ def swap(page: Page, demo_server) -> Page:
     store = Store(demo_server.data / "demo")
     store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
     store.close()
-    open_view(page, demo_server.address, "Swap test")
+    open_view(page, demo_server, "Swap test")
     expect(says(page)).to_contain_text("Nothing can be told: “The yard bike” takes anything from")
     return page
 
@@ -135,7 +135,7 @@ def test_the_card_is_printed_and_the_file_goes_out(swap):
 
 
 def test_an_empty_job_says_how_to_begin(page, demo):
-    open_view(page, demo.address, "Swap test")
+    open_view(page, demo, "Swap test")
     page.get_by_role("button", name="Remove it").click()
     expect(says(page)).to_contain_text("Nothing was measured yet.")
     page.get_by_role("button", name=re.compile("^Undo")).click()

@@ -14,7 +14,7 @@ def undo(page: Page, what: str):
 
 
 def test_a_change_is_taken_back_and_done_again(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     expect(page.get_by_role("button", name="Nothing to undo")).to_be_disabled()
     field(page, "path[0].rear").fill("20")
     saved(page)
@@ -28,7 +28,7 @@ def test_a_change_is_taken_back_and_done_again(page, demo):
 
 
 def test_keys_undo_from_any_view(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     page.get_by_role("button", name="Delete").click()
     expect(page.get_by_role("navigation", name="Setups").get_by_role("link")).to_have_count(6)
     page.get_by_role("link", name="Line-up").click()
@@ -43,7 +43,7 @@ def test_keys_undo_from_any_view(page, demo):
 
 
 def test_undo_waits_for_what_is_being_typed(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     field(page, "path[0].front").fill("50")
     # At once, before the pause after which it is saved.
     page.get_by_role("button", name="Show gear 1").focus()
@@ -54,7 +54,7 @@ def test_undo_waits_for_what_is_being_typed(page, demo):
 
 def test_the_job_is_undone_too_and_over_a_restart(page, tmp_path):
     served = Served("demo", data=tmp_path)
-    open_view(page, served.address, "Job")
+    open_view(page, served, "Job")
     page.get_by_label("Lowest easy cadence, rpm").fill("50")
     saved(page)
     served.stop()
@@ -68,7 +68,7 @@ def test_the_job_is_undone_too_and_over_a_restart(page, tmp_path):
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_undo_first_takes_back_what_could_not_be_saved(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     # Even where nothing has been saved that could be undone.
     field(page, "path[0].rear").fill("2")
     undo(page, "what could not be saved").click()
@@ -82,7 +82,7 @@ def test_undo_first_takes_back_what_could_not_be_saved(page, demo):
 
 
 def test_ctrl_z_in_a_field_that_was_just_entered_undoes_and_says_so(page, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     front, rear = field(page, "path[0].front"), field(page, "path[0].rear")
     front.fill("42")
     saved(page)
@@ -99,7 +99,7 @@ def test_ctrl_z_in_a_field_that_was_just_entered_undoes_and_says_so(page, demo):
 
 
 def test_a_cassette_is_offered_only_where_it_would_stand(page, demo):
-    open_setup(page, demo.address, "As ridden: single-speed")
+    open_setup(page, demo, "As ridden: single-speed")
     page.get_by_role("button", name="Add stage").click()
     page.get_by_role("menuitem", name="Sprockets").click()
     more = page.get_by_role("button", name=re.compile("^More for Sprockets"))

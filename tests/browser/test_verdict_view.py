@@ -11,7 +11,7 @@ from kettledrum.store import Store
 
 @pytest.fixture
 def verdict(page: Page, demo) -> Page:
-    open_view(page, demo.address, "Verdict")
+    open_view(page, demo, "Verdict")
     expect(says(page)).to_contain_text("leads")
     return page
 
@@ -294,7 +294,7 @@ def test_the_sheet_prints_within_the_page(verdict, paper):
 
 
 def test_without_setups_it_says_what_to_do(page, demo):
-    open_view(page, demo.address, "Verdict")
+    open_view(page, demo, "Verdict")
     expect(says(page)).to_be_visible()
     made = page.request.post(
         f"{demo.address}api/jobs",

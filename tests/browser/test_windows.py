@@ -17,7 +17,7 @@ def second(page: Page, demo) -> Page:
 
 
 def test_each_window_sees_what_the_other_changes_without_a_reload(page, second, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     second.goto(demo.address)
     row = second.get_by_role("row", name="Eight-speed hub").first
     expect(row).to_contain_text("2.44 m")
@@ -31,8 +31,8 @@ def test_each_window_sees_what_the_other_changes_without_a_reload(page, second, 
 @pytest.mark.parametrize("expected_errors", [{"409"}], ids=["stale on purpose"])
 @pytest.mark.parametrize(("choice", "kept"), [("Save mine", "46"), ("Take the other", "48")])
 def test_a_change_that_crosses_another_is_explained_and_loses_nothing(page, second, demo, choice, kept):
-    open_setup(page, demo.address, "Eight-speed hub")
-    open_setup(second, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
+    open_setup(second, demo, "Eight-speed hub")
     # This window's save is held up on its way until the other's has gone through.
     with held_up(page) as held:
         field(page, "path[0].front").fill("46")
@@ -49,7 +49,7 @@ def test_a_change_that_crosses_another_is_explained_and_loses_nothing(page, seco
 
 
 def test_what_is_brought_in_at_one_window_shows_at_the_other_and_disturbs_no_typing(page, second, demo):
-    open_setup(page, demo.address, "Eight-speed hub")
+    open_setup(page, demo, "Eight-speed hub")
     second.goto(demo.address)
     expect(second.get_by_role("listbox")).to_have_count(7)
     field(page, "path[0].front").fill("46")

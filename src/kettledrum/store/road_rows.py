@@ -86,7 +86,7 @@ def route_of(session: Session, row: RoadRow) -> Route:
     line = None if row.line_id is None else session.get(RoadLineRow, row.line_id)
     try:
         return _read(row.document, line.content if line else "{}")
-    except ValueError as error:
+    except (TypeError, ValueError) as error:
         raise StoreUnusable(f"the road “{row.name}” cannot be read from the store; the rest can") from error
 
 

@@ -49,7 +49,8 @@ function Shown({ job, bench, shown }: OfSetup) {
           )
         }
       />
-      <Says text={help ? help.says : `No motor helps here. ${shown.table.says}`} />
+      {motors.length === 0 && <Says text={`No motor helps here. ${shown.table.says}`} />}
+      {motors.length > 0 && help && <Says text={help.says} />}
       {help && <AtTheWheel table={shown.table} help={help} />}
       {help && <MotorFacts help={help} bench={bench} />}
       {help && <RangeTable job={job} bench={bench} shown={shown} />}
