@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from on_page import fits_sideways, open_view
+from on_page import fits_sideways, open_view, saved
 from playwright.sync_api import Page, expect
 
 from kettledrum.store import Store
@@ -155,7 +155,21 @@ def test_a_no_elsewhere_leads_here_with_that_wish(page, demo):
     page.goto(demo.address)
     page.get_by_role("link", name="What would do it").first.click()
     finished(page)
-    expect(chip(page, "climbs the hill")).to_have_attribute("aria-pressed", "true")
+    for wish in ("climbs the hill", "fits the frame", "quick enough"):
+        expect(chip(page, wish)).to_have_attribute("aria-pressed", "true")
+
+
+def test_sore_hands_are_heeded_from_the_start_and_may_be_dropped(page, demo):
+    job = demo.get("api/jobs")[0]["id"]
+    page.goto(f"{demo.address}jobs/{job}/job")
+    page.get_by_label("Shifting is hard on my hands").select_option("yes")
+    saved(page)
+    page.get_by_role("link", name="Search", exact=True).click()
+    finished(page)
+    expect(chip(page, "easy on the hands")).to_have_attribute("aria-pressed", "true")
+    chip(page, "easy on the hands").click()
+    expect(chip(page, "easy on the hands")).to_have_attribute("aria-pressed", "false")
+    expect(chip(page, "fits the frame")).to_have_attribute("aria-pressed", "true")
 
 
 @pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])

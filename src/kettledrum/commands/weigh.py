@@ -53,7 +53,7 @@ def search_drives(
         typer.Option(
             metavar="WHAT",
             help="What a drive must be, such as “belt” or “price<=1500”; in place of the usual "
-            "ones, “fits the frame” and “quick enough”.",
+            "ones, “fits the frame”, “quick enough”, and what the brief says of budget, hands and care.",
         ),
     ] = None,
     also: Annotated[

@@ -80,7 +80,7 @@ def test_a_gear_that_just_misses():
 
 def test_where_no_gear_helps_that_is_said():
     text = says(LOW, 0.2, 500, load={"bike_kg": 20, "cargo_kg": 60})
-    assert text.startswith("No gear is low enough for the 20 % hill with 158 kg in all: on ")
+    assert text.startswith("Too little power for the 20 % hill with 158 kg in all: ")
     assert "Less load, more power or a motor would do it." in text
 
 

@@ -6,8 +6,9 @@ import pytest
 
 from examples import WHEEL, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.wants import Wants
 from kettledrum.core.parts.part import Part
-from kettledrum.core.search.asked import Must, SearchAsked
+from kettledrum.core.search.asked import Must, SearchAsked, musts_of
 from kettledrum.core.search.bases import MOST_BASES, MOST_OF_A_KIND, bases_of
 from kettledrum.core.search.built import built, name_of
 from kettledrum.core.search.own import SORTS, Sort, own_sprockets
@@ -283,7 +284,37 @@ def test_what_is_asked_is_checked():
     ):
         with pytest.raises(InvalidInput, match=message):
             validate(SearchAsked, data)
-    assert [must.criterion for must in SearchAsked().musts] == ["fits the frame", "quick enough"]
+
+
+USUAL = ["fits the frame", "quick enough"]
+
+
+@pytest.mark.parametrize(
+    ("wants", "asked", "names"),
+    [
+        ({}, {}, USUAL),
+        ({"budget": 0}, {}, [*USUAL, "within the budget"]),
+        ({"hand_trouble": True}, {}, [*USUAL, "easy on the hands"]),
+        ({"hand_trouble": False, "care": "some", "workshop_km": 200}, {}, USUAL),
+        ({"care": "little"}, {"wishes": ["belt", "quick enough"]}, [*USUAL, "belt", "asks little care"]),
+        (
+            {"care": "little", "budget": 900},
+            {"musts": [{"criterion": "belt"}], "wishes": ["oil bath"]},
+            ["belt"],
+        ),
+        ({"care": "little"}, {"musts": []}, []),
+    ],
+)
+def test_what_a_job_says_of_money_hands_and_care_counts_until_musts_are_named(wants, asked, names):
+    musts = musts_of(validate(SearchAsked, asked), validate(Wants, wants))
+    assert [must.criterion for must in musts] == names
+
+
+def test_sore_hands_take_stiff_shifters_away_unasked():
+    parts = [geared(name, fit={"shifter": name}, limits=LIMITS) for name in ("trigger", "twist grip")]
+    result = found({"most": 9}, parts, wants={"hand_trouble": True, "top_kmh": 5})
+    assert {mark.name.split(",")[0] for mark in result.marks} == {"single-speed", "trigger"}
+    assert [wish.criterion for wish in result.wishes if wish.on] == [*USUAL, "easy on the hands"]
 
 
 def test_no_parts_leave_single_speeds_and_that_is_said():

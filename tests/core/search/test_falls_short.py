@@ -27,12 +27,20 @@ def short_of(steepest, low_by, top_by):
     return wishes.falls_short(drives).tolist()
 
 
-def test_too_high_below_and_too_slow_above_add_up_and_lower_than_needed_tells_only_between_equals():
+def test_too_high_below_and_too_slow_above_add_up_and_what_is_to_spare_tells_only_between_equals():
     low, top = [1, 0.5, 1.2, 1, 1.2], [1, 1, 1, 0.8, 0.8]
-    assert short_of(0.1, low, top) == pytest.approx([0, 0.001, 0.2, 0.25, 0.45])
-    # Without a hill only the top counts.
-    assert short_of(None, low, top) == pytest.approx([0, 0, 0, 0.25, 0.25])
-    assert short_of(0.1, [1], [1.5]) == [0]
+    # In thousandths, the logarithm of what is to spare at one end over that at the other: ln 2, ln 1.2, …
+    expected = [0, 0.00069, 0.20018, 0.25022, 0.45004]
+    assert short_of(0.1, low, top) == pytest.approx(expected)
+    # Without a hill only the top counts, and all to spare belongs below.
+    assert short_of(None, low, top) == pytest.approx([0, 0, 0, 0.25022, 0.25022])
+    assert short_of(None, [1], [1.5]) == pytest.approx([0.00041])
+
+
+def test_of_pairings_that_suffice_the_one_with_as_much_to_spare_at_both_ends_fits_best():
+    low, top = [1, 0.8, 0.5], [2.0, 1.25, 1.0]
+    found = short_of(0.1, low, top)
+    assert found == pytest.approx([0.00069, 0, 0.00069])
 
 
 @pytest.mark.parametrize(

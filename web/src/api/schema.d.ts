@@ -7197,13 +7197,15 @@ export interface components {
         };
         /**
          * SearchAsked
-         * @description The musts of a search, whether each drive has a motor of the shelf at its cranks, whether two bicycles
-         *     are looked for as well, and how many answers are told in full at most. Raises where a criterion is named
-         *     twice.
+         * @description The musts of a search, or null for the usual ones of the job and `wishes` beside them; whether each
+         *     drive has a motor of the shelf at its cranks, whether two bicycles are looked for as well, and how many
+         *     answers are told in full at most. Raises where a criterion is named twice.
          */
         SearchAsked: {
             /** Musts */
-            musts?: components["schemas"]["Must"][];
+            musts?: components["schemas"]["Must"][] | null;
+            /** Wishes */
+            wishes?: ("fits the frame" | "climbs the hill" | "low enough" | "quick enough" | "within the budget" | "belt" | "oil bath" | "shifts at rest" | "shifts under load" | "shifts by itself" | "easy on the hands" | "asks little care" | "mends on the way")[];
             /**
              * Motor
              * @default false

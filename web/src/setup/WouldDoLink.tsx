@@ -9,7 +9,7 @@ export function WouldDoLink({ jobId, setup: { table } }: { jobId: string; setup:
   ];
   if (wishes.length === 0) return null;
   const asked = new URLSearchParams();
-  for (const must of new Set(["fits the frame", "quick enough", ...wishes])) asked.append("must", must);
+  for (const wish of wishes) asked.append("wish", wish);
   return (
     <span className="no-print">
       <Link to={`/jobs/${jobId}/search?${asked.toString()}`}>What would do it</Link>

@@ -37,9 +37,9 @@ def climb_says(climb: Climb, job: Conditions, *, asked: bool = False) -> str:
         return f"{climbs} {hill} {_with_a_push(climb, at)}."
     if climb.limit == "power":
         return (
-            f"{'No: no' if asked else 'No'} gear is low enough for {hill} with "
-            f"{mass(job.resistance.mass_kg)} in all: on {_most_w(climb):.0f} W you come to "
-            f"{speed(_at_most(climb).speed_kmh)} and would be walking. "
+            f"{'No, too' if asked else 'Too'} little power for {hill} with "
+            f"{mass(job.resistance.mass_kg)} in all: {_most_w(climb):.0f} W give "
+            f"{speed(_at_most(climb).speed_kmh)}, walking pace, whatever the gear. "
             "Less load, more power or a motor would do it."
         )
     # The gear that there is over the one it may be, less one.

@@ -4,6 +4,7 @@ from typing import Annotated, Literal, get_args
 
 from pydantic import Field, StrictBool, model_validator
 
+from kettledrum.core.job.wants import Wants
 from kettledrum.core.search.kinds import Drive
 from kettledrum.core.terms.bounds import Bounds
 from kettledrum.core.terms.quantities import Model, Teeth, Within, refused
@@ -64,27 +65,42 @@ class Must(Bounds):
         return self
 
 
-USUAL_MUSTS = [Must(criterion="fits the frame"), Must(criterion="quick enough")]
-
-
 class SearchAsked(Model):
-    """The musts of a search, whether each drive has a motor of the shelf at its cranks, whether two bicycles
-    are looked for as well, and how many answers are told in full at most. Raises where a criterion is named
-    twice.
+    """The musts of a search, or null for the usual ones of the job and `wishes` beside them; whether each
+    drive has a motor of the shelf at its cranks, whether two bicycles are looked for as well, and how many
+    answers are told in full at most. Raises where a criterion is named twice.
     """
 
-    musts: Annotated[list[Must], Field(max_length=MOST_MUSTS, default_factory=lambda: [*USUAL_MUSTS])]
+    musts: Annotated[list[Must] | None, Field(max_length=MOST_MUSTS)] = None
+    wishes: Annotated[list[YesNo], Field(max_length=len(YES_NO), default_factory=list)]
     motor: StrictBool = False
     two: StrictBool = False
     most: MostAnswers = 20
 
     @model_validator(mode="after")
     def _names_each_once(self) -> "SearchAsked":
-        names = [must.criterion for must in self.musts]
+        names = [must.criterion for must in self.musts or []]
         for place, name in enumerate(names):
             if name in names[:place]:
                 raise refused(f"“{name}” is asked for already", f"musts[{place}].criterion")
         return self
+
+
+def musts_of(asked: SearchAsked, wants: Wants) -> list[Must]:
+    """What a drive must be: as is asked, or else what any must be and what the rider said of money, hands
+    and care.
+    """
+    if asked.musts is not None:
+        return asked.musts
+    usual: dict[YesNo, bool] = {
+        "fits the frame": True,
+        "quick enough": True,
+        "within the budget": wants.budget is not None,
+        "easy on the hands": wants.hand_trouble is True,
+        "asks little care": wants.care == "little",
+    }
+    names = [name for name in YES_NO if usual.get(name) or name in asked.wishes]
+    return [Must(criterion=name) for name in names]
 
 
 class TeethOfDrive(Model):

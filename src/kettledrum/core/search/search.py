@@ -13,7 +13,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Flags, Places
 from kettledrum.core.roads.ride_result import SetupCoverage
 from kettledrum.core.search.answers import Answers
-from kettledrum.core.search.asked import SearchAsked
+from kettledrum.core.search.asked import SearchAsked, musts_of
 from kettledrum.core.search.bases import Bases, bases_of
 from kettledrum.core.search.bound import Bound
 from kettledrum.core.search.built import sort_of
@@ -85,7 +85,8 @@ class _Search:
         self.alone = brief.model_copy(update={"setups": [], "reference": None})
         self.screen = Screen(self.alone, on, self.own)
         self.wishes = Wishes(self.alone, on.wheel.circumference_m)
-        self.tally = Tally(self.wishes, asked.musts)
+        self.musts = musts_of(asked, self.wishes.wants)
+        self.tally = Tally(self.wishes, self.musts)
         self.drives = Drives(self.alone, on, self.own, routes)
         self.bases: Bases = bases_of(parts, brief.stock, with_motor=asked.motor)
 
@@ -131,9 +132,7 @@ class _Search:
                 for end in (looked.lowest_m.min(), looked.lowest_m.max())
             ],
         )
-        least = max(
-            (must.at_least or 0.0 for must in self.asked.musts if must.criterion == "covered"), default=0.0
-        )
+        least = max((must.at_least or 0.0 for must in self.musts if must.criterion == "covered"), default=0.0)
         rows = []
         for looked, passing in self.screened:
             places = _once_each(looked, passing, self.wishes)
@@ -154,7 +153,7 @@ class _Search:
         base = row.screened.base
         if not self.drives.is_allowed(base, place, with_frame=self.tally.asks("fits the frame")):
             return False
-        for must in self.asked.musts:
+        for must in self.musts:
             climbs = must.criterion == "climbs the hill" and base.motor is not None
             if climbs and self.drives.verdict(base, place) not in ("holds", "tight"):
                 return False

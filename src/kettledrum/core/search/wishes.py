@@ -102,17 +102,18 @@ class Wishes:
         return "holds" if least <= holds else "tight" if least <= tight else "fails"
 
     def falls_short(self, screened: Screened) -> Floats:
-        """How much the gears of each pairing fall short of what is wanted at either end, and how much lower
-        than needed the lowest is: what fits best comes first.
+        """How much the gears of each pairing fall short of what is wanted at either end, and how unevenly
+        what they have to spare is shared between the two: what fits best comes first.
         """
         needed = self.reaches(screened.share)[1] / (self.brief.rider.cadence_rpm[0] * 0.06)
-        lowest = screened.lowest_m
-        short = np.maximum(self.wanted_kmh(screened.share) / screened.top_kmh - 1, 0)
-        beyond = np.zeros(len(short))
+        above = screened.top_kmh / self.wanted_kmh(screened.share)
+        short = np.maximum(1 / above - 1, 0)
+        uneven = np.abs(np.log(above))
         if needed > 0:
-            short = short + np.maximum(lowest / needed - 1, 0)
-            beyond = np.maximum(needed / lowest - 1, 0)
-        found: Floats = np.round(short, 2).astype(float) + np.round(beyond, 2).astype(float) / 1000
+            below = needed / screened.lowest_m
+            short = short + np.maximum(1 / below - 1, 0)
+            uneven = np.abs(np.log(below / above))
+        found: Floats = np.round(short, 2).astype(float) + np.round(uneven, 2).astype(float) / 1000
         return found
 
 

@@ -37,9 +37,10 @@ const PHONE = "(max-width: 599px)";
 export function SearchView() {
   const job = useJobOfView();
   const { bench, error, retry } = useWorkbench(job);
-  const { asked, drop, demand, turn } = useAsked();
+  const { asked, mustsOf, drop, demand, turn } = useAsked();
   const search = useSearch(job, useRested(bench), asked);
   const { found } = search;
+  const musts = mustsOf(found);
   return (
     <section aria-label="Search">
       <ViewHeading
@@ -77,13 +78,13 @@ export function SearchView() {
           }
           wishes={
             <Wishes
-              musts={asked.musts ?? []}
+              musts={musts}
               wishes={found.wishes}
               currency={found.currency}
               motor={asked.motor}
               two={asked.two}
-              onDemand={demand}
-              onDrop={drop}
+              onDemand={(must) => demand(musts, must)}
+              onDrop={(criterion) => drop(musts, criterion)}
               onTurn={turn}
             />
           }

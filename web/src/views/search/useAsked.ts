@@ -1,39 +1,45 @@
 import { useMemo } from "react";
 import { useSearchParams } from "react-router";
-import type { SearchAsked } from "../../api/client";
+import type { Search, SearchAsked } from "../../api/client";
 import { mustOfToken, mustToken, type Criterion, type Must } from "./musts";
 
-/** What a search asks where nobody has said anything yet. */
-const USUAL: readonly Must[] = [{ criterion: "fits the frame" }, { criterion: "quick enough" }];
 const NONE = "none";
 
-/** What is asked of drives, kept in the address: it can be linked to, and Back takes a wish back. */
+/**
+ * What is asked of drives, kept in the address: it can be linked to, and Back takes a wish back. Where nobody
+ * has said anything yet, the server takes what is usual for the job, with wishes that a link brings along.
+ */
 export function useAsked() {
   const [params, setParams] = useSearchParams();
   const text = params.toString();
   const asked = useMemo<SearchAsked>(() => {
     const read = new URLSearchParams(text);
     const tokens = read.getAll("must");
-    const own = tokens.filter((token) => token !== NONE).map(mustOfToken);
     return {
-      musts: tokens.length === 0 ? [...USUAL] : own,
+      musts: tokens.length === 0 ? null : tokens.filter((token) => token !== NONE).map(mustOfToken),
+      wishes: read.getAll("wish") as SearchAsked["wishes"],
       motor: read.has("motor"),
       two: read.has("two"),
       most: 20,
     };
   }, [text]);
-  const musts = asked.musts ?? [];
+  /** The musts as they stand: those of the address, or those that the server took. */
+  const mustsOf = (found: Search | undefined): Must[] =>
+    asked.musts ?? (found?.wishes ?? []).filter(({ on }) => on).map(({ criterion }) => ({ criterion }));
   const put = (next: Must[]) => {
     const changed = new URLSearchParams(text);
     changed.delete("must");
+    changed.delete("wish");
     for (const must of next) changed.append("must", mustToken(must));
     if (next.length === 0) changed.append("must", NONE);
     setParams(changed);
   };
   return {
     asked,
-    drop: (criterion: Criterion) => put(musts.filter((must) => must.criterion !== criterion)),
-    demand: (must: Must) => put([...musts.filter(({ criterion }) => criterion !== must.criterion), must]),
+    mustsOf,
+    drop: (musts: Must[], criterion: Criterion) => put(musts.filter((must) => must.criterion !== criterion)),
+    demand: (musts: Must[], must: Must) =>
+      put([...musts.filter(({ criterion }) => criterion !== must.criterion), must]),
     turn: (what: "motor" | "two") => {
       const changed = new URLSearchParams(text);
       if (changed.has(what)) changed.delete(what);
