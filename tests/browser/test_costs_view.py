@@ -75,7 +75,7 @@ def test_prices_and_upkeep_are_filled_in_and_changed(costs, demo):
     price.fill("")
     expect(costs.get_by_text("What these cost is not known of “Five-speed hub”: wheel")).to_be_visible()
     expect(costs.get_by_text("No price is known of the wheel.")).to_be_visible()
-    expect(says(costs)).to_contain_text("Of one a price is missing")
+    expect(says(costs)).to_contain_text("lacks a price, so it is not compared")
     # All tasks of the wheel taken away, the usual ones are offered and taken with one press.
     costs.locator("summary").filter(has_text="Wheel").click()
     for _ in range(2):

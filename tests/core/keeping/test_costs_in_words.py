@@ -56,14 +56,13 @@ def test_alike_alone_unknown_and_at_least():
     assert said().says.startswith("No price is known yet")
     lacking = said(bike("A", None, CHAIN), bike("B", 900)).says
     # What lacks a price is not said to be the cheapest, nor to pay anything back.
-    assert "“B” costs least, 900 crowns. Of one" in lacking
-    assert lacking.endswith("Of one a price is missing, so it is not compared.")
+    assert lacking.endswith("“B” costs least, 900 crowns. “A” lacks a price, so it is not compared.")
+    several = said(bike("A", None, CHAIN), bike("B", 900), bike("C", None)).says
+    assert several.endswith("“B” costs least, 900 crowns. 2 others lack prices, so they are not compared.")
     alone = said(bike("A", None, CHAIN)).says
-    assert alone.endswith(
-        "costs at least 270 crowns. Of one a price is missing, so that figure is at least as told."
-    )
+    assert alone.endswith("costs at least 270 crowns. Not all of its prices are known.")
     both = said(bike("A", None, CHAIN), bike("B", None, CHAIN)).says
-    assert both.endswith("Of 2 prices are missing, so those figures are at least as told.")
+    assert both.endswith("“A” and “B” cost least, at least 270 crowns. None has all its prices yet.")
 
 
 def test_work_visits_and_days_are_told_beside_the_money():

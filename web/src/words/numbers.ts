@@ -42,6 +42,12 @@ export function bothFixed(one: number, other: number, digits: number): [string, 
 export const trimmed = (value: number, digits: number): string =>
   written(String(Number(value.toFixed(digits))).replace("-", "−"));
 
+/** A share of all riding, as the server’s sentences tell it: all of it only where nothing is missed that is worth a tenth. */
+export const shareText = (share: number): string => {
+  const nearlyAll = share >= 0.985 && share < 0.9995;
+  return `${trimmed(nearlyAll ? Math.floor(share * 1000) / 10 : share * 100, 1)} %`;
+};
+
 /** A figure to six digits, none that say nothing. */
 export const exact = (value: number): string => written(String(Number(value.toPrecision(6))));
 

@@ -2,7 +2,16 @@ import { afterEach, describe, expect, test } from "vitest";
 import { textOf, valueOf } from "../../src/figures/figures";
 import { inUnits } from "../../src/words/inUnits";
 import { inMoney, isCurrency, moneyText } from "../../src/words/money";
-import { bothFixed, exact, fixed, grouped, showDecimals, trimmed, written } from "../../src/words/numbers";
+import {
+  bothFixed,
+  exact,
+  fixed,
+  grouped,
+  shareText,
+  showDecimals,
+  trimmed,
+  written,
+} from "../../src/words/numbers";
 import { Units } from "../../src/words/units";
 
 afterEach(() => showDecimals("point"));
@@ -21,6 +30,11 @@ test("with a point figures stand as they are", () => {
     "1234.57",
     "12,346",
   ]);
+});
+
+test("a share of all riding is all of it only where nothing is missed", () => {
+  const shares = [0.9612, 0.9849, 0.9985, 0.99949, 0.9995, 1, 0];
+  expect(shares.map(shareText)).toEqual(["96.1 %", "98.5 %", "99.8 %", "99.9 %", "100 %", "100 %", "0 %"]);
 });
 
 test("two figures have as many decimals as it takes to tell them apart", () => {

@@ -111,12 +111,11 @@ def _paid_back(
 
 
 def _unknown(found: Sequence[SetupCosts]) -> str:
-    lacking = sum(bool(each.missing) for each in found)
+    lacking = [each.name for each in found if each.missing]
     if not lacking:
         return ""
-    compared = lacking < len(found)
-    if lacking == 1:
-        ends = "it is not compared" if compared else "that figure is at least as told"
-        return f" Of one a price is missing, so {ends}."
-    ends = "they are not compared" if compared else "those figures are at least as told"
-    return f" Of {lacking} prices are missing, so {ends}."
+    if len(lacking) == len(found):
+        return " None has all its prices yet." if len(found) > 1 else " Not all of its prices are known."
+    if len(lacking) == 1:
+        return f" {quoted(lacking[0])} lacks a price, so it is not compared."
+    return f" {len(lacking)} others lack prices, so they are not compared."

@@ -99,7 +99,11 @@ export function CostsView() {
                 band.
               </p>
               <WhereItGoes costs={found} setups={bench.setups} jobId={job.id} />
-              <Tips job={job} bench={bench} />
+              <Tips
+                job={job}
+                bench={bench}
+                known={found.setups.filter(({ missing }) => missing.length === 0).length}
+              />
               <TwoBikes job={job} bench={bench} />
             </>
           )}

@@ -14,7 +14,7 @@ import { StateMark } from "../../ui/StateMark";
 import { capital } from "../../words/format";
 import { inUnits, unbroken } from "../../words/inUnits";
 import { moneyText } from "../../words/money";
-import { trimmed } from "../../words/numbers";
+import { shareText, trimmed } from "../../words/numbers";
 import { useUnits } from "../../words/units";
 import styles from "./Search.module.css";
 
@@ -35,7 +35,7 @@ export function Chosen({ job, bench, found, answer }: Props) {
   const words = (text: string) => unbroken(inUnits(text, units));
   const missing = answer.price_missing.filter((name) => name !== "cranks" && name !== "wheel");
   const facts: [string, string, string][] = [
-    ["covers", `${trimmed(answer.covered * 100, 1)} %`, answer.why[0] ?? ""],
+    ["covers", shareText(answer.covered), answer.why[0] ?? ""],
     [
       "to buy",
       answer.price ? moneyText(answer.price, found.currency) : "not known",

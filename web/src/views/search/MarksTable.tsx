@@ -6,7 +6,7 @@ import tables from "../../ui/table.module.css";
 import { StateMark } from "../../ui/StateMark";
 import { counted } from "../../words/format";
 import { moneyText } from "../../words/money";
-import { trimmed } from "../../words/numbers";
+import { shareText, trimmed } from "../../words/numbers";
 import { useUnits } from "../../words/units";
 import styles from "./Search.module.css";
 
@@ -79,7 +79,7 @@ export function MarksTable({ found, chosen, onChoose, compact = false }: Props) 
                     </span>
                   </td>
                 )}{" "}
-                <td>{`${trimmed(mark.covered * 100, 1)} %`}</td>
+                <td>{shareText(mark.covered)}</td>
                 {hill && <td>{mark.verdict ? <StateMark asked="climbs" state={mark.verdict} /> : "—"}</td>}
                 <td>{price(mark)}</td>
                 {!compact && (

@@ -1,6 +1,6 @@
 import type { Axis } from "../../charts/AnswerField";
 import { moneyText } from "../../words/money";
-import { fixed, trimmed } from "../../words/numbers";
+import { fixed, shareText } from "../../words/numbers";
 import type { Units } from "../../words/units";
 
 export const ACROSS = ["price", "total_cost", "mass_kg", "wheel_kg", "own_hours"] as const;
@@ -33,7 +33,7 @@ export function axesOf(units: Units, currency: string, years: number): Record<Ac
       title: "of your riding covered",
       most: 1,
       value: (mark) => mark.covered,
-      text: (share) => `${trimmed(share * 100, 1)} %`,
+      text: shareText,
     },
     top_kmh: { title: "out of gears at", value: (mark) => mark.top_kmh, text: (kmh) => units.speed(kmh) },
   };
