@@ -287,6 +287,17 @@ def test_hardly_any_difference_is_told_and_a_scale_of_ones_own_ends_it():
     assert weighed(LOW, LOW | {"name": "B"}, weights={"price": 1}).criteria[0].says == "is the same for all"
 
 
+def test_what_is_known_of_one_alone_is_not_called_the_same_for_all():
+    def says(*setups, **weighing):
+        return weighed(*setups, **weighing).criteria[0].says
+
+    unknown, twin = bike("Unknown", 0.4, 1.0, price=None), LOW | {"name": "Twin"}
+    assert says(LOW, unknown, weights={"price": 1}) == "is known of one alone: the others count half"
+    trust = {"weights": {"trust": 1}, "ratings": {"trust": {"Low": 7}}}
+    assert says(LOW, unknown, **trust) == "is rated of one alone: the others count half"
+    assert says(LOW, twin, unknown, weights={"price": 1}) == "is the same for all of which it is known"
+
+
 @settings(max_examples=25)
 @given(st.lists(st.integers(100, 1500), min_size=2, max_size=4), st.integers(0, 1600))
 def test_a_must_changes_no_score_on_scales_of_ones_own(prices, at_most):

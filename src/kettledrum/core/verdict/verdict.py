@@ -214,16 +214,18 @@ class Balance:
         if not self.left:
             return ""
         name = self.criteria[at]
+        rated = "rated" if name not in MEASURED else "known"
         if np.isnan(self.values[:, at]).all():
-            rated = "rated" if name not in MEASURED else "known"
             return f"is not {rated} of any setup, and so tells none apart"
         scale = self.scales[at]
         if scale is None or len(self.left) < 2:
             return ""
         known = self.figures[self.left, at]
         least, most = float(np.nanmin(known)), float(np.nanmax(known))
+        if np.count_nonzero(~np.isnan(known)) == 1:
+            return f"is {rated} of one alone: the others count half"
         if least == most:
-            return "is the same for all"
+            return f"is the same for all{f' of which it is {rated}' if np.isnan(known).any() else ''}"
         if name in (self.weighing.scales or {}) or name not in MEASURED:
             return ""
         close = most - least < CLOSE * abs(most)
