@@ -146,12 +146,23 @@ def test_ones_own_criterion_is_added_rated_and_dropped(verdict, demo):
 
 def test_two_are_decided_for_two_uses_and_a_price_that_changes_is_told(verdict, demo):
     decide = verdict.get_by_role("region", name="Decide")
-    for chip in decide.get_by_role("group", name="Chosen").get_by_role("button", pressed=True).all():
-        chip.click()
+    chosen = decide.get_by_role("group", name="Chosen")
+    pressed = chosen.get_by_role("button", name=re.compile("^[A-Z] "), pressed=True)
+    # One at first: another takes its place, and pressed again it stays.
+    for _ in range(2):
+        chosen.get_by_role("button", name="Five-speed hub").click()
+        expect(pressed).to_have_text(["B Five-speed hub"])
+    chosen.get_by_role("button", name="one for each use").click()
+    pressed.click()
     decide.get_by_role("button", name="Write it down").click()
     expect(decide.get_by_role("alert")).to_contain_text("Choose a setup")
     for name in ("Fourteen-speed hub", "Five-speed hub"):
-        decide.get_by_role("button", name=name).click()
+        chosen.get_by_role("button", name=name).click()
+    # Back to one, the first of them is kept.
+    chosen.get_by_role("button", name="one for each use").click()
+    expect(pressed).to_have_text(["D Fourteen-speed hub"])
+    chosen.get_by_role("button", name="one for each use").click()
+    chosen.get_by_role("button", name="Five-speed hub").click()
     decide.get_by_label("Fourteen-speed hub is for").fill("the round")
     decide.get_by_label("Five-speed hub is for").fill("the market")
     decide.get_by_label("What is given up").fill("two pitches are pushed")
@@ -207,8 +218,6 @@ def test_the_plan_is_ticked_off_and_stays_so(verdict):
     expect(verdict.get_by_role("article", name="Sheet")).not_to_contain_text("☑")
     views.get_by_role("link", name="Verdict").click()
     decide = verdict.get_by_role("region", name="Decide")
-    for chip in decide.get_by_role("group", name="Chosen").get_by_role("button", pressed=True).all():
-        chip.click()
     decide.get_by_role("button", name="Fourteen-speed hub").click()
     decide.get_by_role("button", name="Write it down").click()
     views.get_by_role("link", name="Sheet").click()

@@ -22,6 +22,7 @@ interface Props {
 /** One setup, or one for each use; what is given up, and why it is worth it. */
 export function DecideForm({ setups, leads, onDecide, onCancel }: Props) {
   const [picked, setPicked] = useState<string[]>();
+  const [several, setSeveral] = useState(false);
   const [uses, setUses] = useState<Record<string, string>>({});
   const [gaveUp, setGaveUp] = useState("");
   const [why, setWhy] = useState("");
@@ -31,7 +32,13 @@ export function DecideForm({ setups, leads, onDecide, onCancel }: Props) {
   const chosen = (picked ?? (leads === null ? [] : [leads])).filter((name) => names.includes(name));
   const turn = (name: string) => {
     setWrong(undefined);
-    setPicked(chosen.includes(name) ? chosen.filter((each) => each !== name) : [...chosen, name]);
+    const others = chosen.filter((each) => each !== name);
+    if (!several) setPicked([name]);
+    else setPicked(chosen.includes(name) ? others : [...chosen, name]);
+  };
+  const turnSeveral = () => {
+    setSeveral(!several);
+    if (several) setPicked(chosen.slice(0, 1));
   };
   const decide = (event: FormEvent) => {
     event.preventDefault();
@@ -72,10 +79,18 @@ export function DecideForm({ setups, leads, onDecide, onCancel }: Props) {
             key={record.id}
             on={chosen.includes(name)}
             label={`${record.letter} ${name}`}
-            means={name === leads ? "leads with these weights" : "two for two uses are one decision"}
+            means={name === leads ? "leads with these weights" : "choose this one"}
             onClick={() => turn(name)}
           />
         ))}
+        {names.length > 1 && (
+          <Chip
+            on={several}
+            label="one for each use"
+            means="two setups for two uses, or more, are one decision"
+            onClick={turnSeveral}
+          />
+        )}
       </Chips>
       {wrong?.where === "chosen" && (
         <p role="alert" className={styles.wrong}>
