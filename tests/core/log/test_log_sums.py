@@ -228,7 +228,7 @@ def test_a_page_says_what_a_rider_asks():
     rides = [worked(rode(seed, minutes=30), recorded(seed).ride, HUB) for seed in range(3)]
     page = bike_page(BRIEF, BRIEF.road.routes, bike(), rides)
     assert page.sums.says.startswith("In 3 rides you spent ")
-    assert "on the clock; 3 rides logged (30 km, 2 hours)" in page.sums.says
+    assert "on the clock; 3 rides logged (30 km, 1 h 30 min)" in page.sums.says
     foretold = [gear.foretold for gear in page.sums.periods[0].gears]
     assert sum(foretold) == pytest.approx(1)
     empty = bike_page(BRIEF, [], bike(), [])

@@ -2,7 +2,7 @@
 
 import pytest
 
-from kettledrum.core.terms.in_words import counted, higher, listed, percent, speed, time, way
+from kettledrum.core.terms.in_words import counted, higher, kilometres, listed, percent, speed, time, way
 
 
 @pytest.mark.parametrize(
@@ -47,6 +47,22 @@ def test_ways(metres, says):
 )
 def test_by_how_much_a_gear_is_too_high(share, says):
     assert higher(share) == says
+
+
+@pytest.mark.parametrize(
+    ("km", "says"),
+    [
+        (0, "0 km"),
+        (12.5, "12.5 km"),
+        (12.25, "12.3 km"),
+        (99.94, "99.9 km"),
+        (99.95, "100 km"),
+        (212.5, "213 km"),
+        (1212.5, "1,213 km"),
+    ],
+)
+def test_distances_to_a_tenth_below_a_hundred_km_halves_up(km, says):
+    assert kilometres(km) == says
 
 
 def test_lists_and_counts():

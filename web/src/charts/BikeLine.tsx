@@ -11,6 +11,10 @@ interface Props {
 
 const [TOP, HEIGHT, AXIS, LEFT, RIGHT] = [16, 120, 24, 84, 16];
 const MONTH = new Intl.DateTimeFormat("en-GB", { month: "short" });
+const DAY = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" });
+/** Over fewer days than these the axis names days, not months. */
+const MANY_DAYS = 100;
+const DAY_MS = 86_400_000;
 const YEAR = new Intl.DateTimeFormat("en-GB", { month: "short", year: "numeric" });
 
 const moment = (day: string): Date => new Date(`${day}T12:00`);
@@ -22,9 +26,9 @@ export function BikeLine({ history }: Props) {
   const { line, marks } = history;
   const first = moment(line[0]?.[0] ?? "2026-01-01");
   const last = moment(line[line.length - 1]?.[0] ?? "2026-01-02");
-  const end = last > first ? last : new Date(first.getTime() + 86_400_000);
+  const days = (last.getTime() - first.getTime()) / DAY_MS;
   const x = scaleTime()
-    .domain([first, end])
+    .domain([first, last])
     .range([LEFT, Math.max(width - RIGHT, LEFT + 10)]);
   const least = line[0]?.[1] ?? 0;
   const most = Math.max(line[line.length - 1]?.[1] ?? 0, least + 1);
@@ -32,6 +36,14 @@ export function BikeLine({ history }: Props) {
     .domain([least, most])
     .range([TOP + HEIGHT, TOP]);
   const points = line.map(([day, km]) => `${x(moment(day)).toFixed(1)},${y(km).toFixed(1)}`).join(" ");
+  const named = (tick: Date, place: number): string => {
+    if (days < MANY_DAYS) return DAY.format(tick);
+    return (place === 0 || tick.getMonth() === 0 ? YEAR : MONTH).format(tick);
+  };
+  const ticks = x
+    .ticks(width < 600 ? 3 : 8)
+    .map((tick, place) => ({ at: x(tick), name: named(tick, place) }))
+    .filter(({ name }, place, all) => name !== all[place - 1]?.name);
   return (
     <div ref={ref} className={drawing.drawing} style={{ height: TOP + HEIGHT + AXIS }} data-drawing="history">
       <svg
@@ -47,15 +59,9 @@ export function BikeLine({ history }: Props) {
         <text x={LEFT - 14} y={TOP + HEIGHT} textAnchor="end" className={drawing.label}>
           {units.distance(least * 1000, 0)}
         </text>
-        {x.ticks(width < 600 ? 3 : 8).map((tick, place) => (
-          <text
-            key={tick.getTime()}
-            x={x(tick)}
-            y={TOP + HEIGHT + 18}
-            textAnchor="middle"
-            className={drawing.label}
-          >
-            {(place === 0 || tick.getMonth() === 0 ? YEAR : MONTH).format(tick)}
+        {ticks.map(({ at, name }) => (
+          <text key={at} x={at} y={TOP + HEIGHT + 18} textAnchor="middle" className={drawing.label}>
+            {name}
           </text>
         ))}
         <polyline points={points} className={styles.line} />

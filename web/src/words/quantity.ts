@@ -113,9 +113,11 @@ export function legOf(
   return { length_m, grade: Number(((down * percent) / 100).toPrecision(12)) };
 }
 
-/** Minutes: "104", or hours and minutes as "1:44" or "1 h 44". */
+/** Minutes: "104", or hours and minutes as "1:44", "1 h 44" or "1.5 h". */
 export function durationOf(text: string): Entered | undefined {
   const found = /^\s*(\d+)\s*(?::|h)\s*(\d{1,2})?\s*(?:min)?\s*$/i.exec(text);
+  const hours = /^\s*(\d+[.,]\d+)\s*h\s*$/i.exec(text);
+  if (hours) return Number((hours[1] ?? "").replace(",", ".")) * 60;
   if (!found) return numberOf(text.replace(/\s*min$/, ""));
   return Number(found[1]) * 60 + Number(found[2] ?? 0);
 }

@@ -1,6 +1,7 @@
 import { expect, test } from "vitest";
 import { numberOf, pairsOf, ratiosOf, teethOf } from "../../src/words/entry";
 import {
+  durationOf,
   kilogramsOf,
   kilometresOf,
   kmhOf,
@@ -24,6 +25,17 @@ test.each([
   ["", undefined],
   ["  ", undefined],
 ])("a number typed as “%s”", (text, value) => expect(numberOf(text)).toBe(value));
+
+test.each([
+  ["104", 104],
+  ["1:44", 104],
+  ["1 h 44", 104],
+  ["2h", 120],
+  ["1.5 h", 90],
+  ["0,75h", 45],
+  ["50 min", 50],
+  ["soon", "soon"],
+])("a duration typed as “%s”", (text, minutes) => expect(durationOf(text)).toBe(minutes));
 
 test.each([
   ["11-13-15", [11, 13, 15]],

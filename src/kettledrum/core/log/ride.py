@@ -126,5 +126,6 @@ class LoggedRide(Model):
     def _is_no_flight(self) -> "LoggedRide":
         if self.minutes is not None and self.km / (self.minutes / 60) > FASTEST_KMH:
             least = self.km / FASTEST_KMH * 60
-            raise refused(f"must be at least {least:.1f} for {self.km:g} km: nobody rides faster", "minutes")
+            what = f"must be at least {least:.1f} minutes for {self.km:g} km: nobody rides faster"
+            raise refused(what, "minutes")
         return self

@@ -3,9 +3,11 @@
 from kettledrum.core.log.bike import BikeHead
 from kettledrum.core.log.sums_result import BikeSums, GearSum, PeriodSums
 from kettledrum.core.terms.day import in_words
-from kettledrum.core.terms.in_words import capital, counted, listed, percent, quoted, way
+from kettledrum.core.terms.in_words import capital, counted, kilometres, listed, percent, quoted, time, way
 
 _HALF = 0.5
+_MANY_MINUTES = 600
+"""From this on hours are told alone."""
 _FITS = 0.6
 """Where less of pedalling fits, the gears that are told are not those that were ridden. On real rides seven
 tenths and more do. Ours."""
@@ -18,9 +20,9 @@ def bike_says(bike: BikeHead, sums: BikeSums) -> str:
             f"Ridden since {in_words(bike.since)}; no ride is logged yet. Type in the last one, or drop the "
             "files of a bicycle computer here."
         )
-    hours = f", {sums.minutes / 60:.0f} hours" if sums.minutes else ""
-    logged = f"{counted(sums.rides, 'ride')} logged ({sums.ridden_km:,.0f} km{hours})"
-    said = f"{sums.km:,.0f} km on the clock; {logged}."
+    long = f"{sums.minutes / 60:.0f} hours" if sums.minutes >= _MANY_MINUTES else time(sums.minutes * 60)
+    logged = f"{kilometres(sums.ridden_km)}{f', {long}' if sums.minutes else ''}"
+    said = f"{kilometres(sums.km)} on the clock; {counted(sums.rides, 'ride')} logged ({logged})."
     period = next((each for each in sums.periods if each.worked), None)
     return f"{period.says} {said}" if period is not None else said
 

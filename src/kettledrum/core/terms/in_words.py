@@ -4,6 +4,7 @@ A view that shows other units finds a figure by the unit behind it; names stand 
 alone.
 """
 
+import math
 from collections.abc import Sequence
 
 
@@ -51,6 +52,13 @@ def time(seconds: float) -> str:
     if minutes < 60:
         return f"{minutes} minutes"
     return f"{minutes // 60} h {minutes % 60:02} min"
+
+
+def kilometres(km: float) -> str:
+    """A distance: to a tenth of a km below 100 km where it is not whole, and whole above, halves up."""
+    if km < 99.95:
+        return f"{math.floor(km * 10 + 0.5) / 10:g} km"
+    return f"{math.floor(km + 0.5):,} km"
 
 
 def listed(words: Sequence[str], last: str = "and") -> str:

@@ -45,7 +45,7 @@ export function HistoryPart({ job, page }: Props) {
   return (
     <section className={sections.section} aria-labelledby="history">
       <h3 id="history">History</h3>
-      <BikeLine history={history} />
+      {history.line[0]?.[0] !== history.line.at(-1)?.[0] && <BikeLine history={history} />}
       <div className={`${styles.adding} no-print`}>
         {ADDABLE.map(({ kind, label }) => (
           <Button
