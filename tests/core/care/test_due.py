@@ -244,6 +244,8 @@ def test_a_tenth_of_its_months_is_soon_too():
         (1096, "in about 36 months"),
         (1130, "in about 3 years"),
         (2251, "in about 6 years"),
+        (7487, "in about 20 years"),
+        (7488, "not within 20 years"),
     ],
 )
 def test_how_far_ahead_is_said_as_one_says_it(days, said):

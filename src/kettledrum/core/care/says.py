@@ -4,11 +4,12 @@ from datetime import date
 
 from kettledrum.core.care.due_result import Due, DueBike, DueTask
 from kettledrum.core.terms.day import in_words
-from kettledrum.core.terms.in_words import counted, listed, quoted
+from kettledrum.core.terms.in_words import counted, kilometres, listed, quoted
 
 _KM, _MONTHS = "km", "months"
-_IN_DAYS, _IN_MONTHS = 75, 36
-"""Up to so many days one speaks of days, up to so many months of months, and then of years. Ours."""
+_IN_DAYS, _IN_MONTHS, _IN_YEARS = 75, 36, 20
+"""Up to so many days one speaks of days, up to so many months of months, and then of years, up to so many.
+Ours."""
 
 
 def ahead(days: int) -> str:
@@ -20,13 +21,14 @@ def ahead(days: int) -> str:
         return f"in {days} days"
     if months <= _IN_MONTHS:
         return f"in about {months} months"
-    return f"in about {round(days / 365.25)} years"
+    years = round(days / 365.25)
+    return f"in about {years} years" if years <= _IN_YEARS else f"not within {_IN_YEARS} years"
 
 
 def task_says(task: DueTask, on: date) -> str:
     """Why a task is due, and when."""
-    left = f"{task.km_left:,.0f} km to go" if task.km_left is not None and task.km_left > 0 else ""
-    over = f"{-task.km_left:,.0f} km over" if task.km_left is not None and task.km_left <= 0 else ""
+    left = f"{kilometres(task.km_left)} to go" if task.km_left is not None and task.km_left > 0 else ""
+    over = f"{kilometres(-task.km_left)} over" if task.km_left is not None and task.km_left <= 0 else ""
     if task.due_on is None:
         return left or "due when something happens that asks for it"
     days = (task.due_on - on).days

@@ -145,7 +145,7 @@ function Surfaces(edited: Edited) {
         startIcon={<Add />}
         onClick={() => put([...surfaces, { surface: "asphalt", share: rest(surfaces) }])}
       >
-        Surface
+        Add a surface
       </Button>
       {whole && (
         // Below the button, which it would else push away from those who are about to press it.

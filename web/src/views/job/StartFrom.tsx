@@ -18,7 +18,7 @@ const PLACES: Record<string, string> = {
   "wants.lowest_gear_inches": "lowest gear in inches",
 };
 
-/** Fills in what is not said yet with figures for a use, each of which says where it comes from. */
+/** Fills in what is not said yet with figures for a use once it is chosen, each of which says where it comes from. */
 export function StartFrom({ document, onChange }: Omit<Edited, "problems">) {
   const [use, setUse] = useState("");
   // What was filled in, and with what: such a figure follows the mass and the use until it is typed over.
@@ -37,6 +37,11 @@ export function StartFrom({ document, onChange }: Omit<Edited, "problems">) {
           isSame(valueAt(document, place), filled[place]) && !isSame(filled[place], valueAt(figures, place)),
       )
     : [];
+  const choose = (name: string) => {
+    setUse(name);
+    const begun = starts.find((each) => each.use === name) as unknown as Held | undefined;
+    if (begun) put(missingPlaces(document, begun), begun);
+  };
   const follow = useEffectEvent(() => figures && put(behind, figures));
   const isBehind = behind.length > 0;
   useEffect(() => {
@@ -53,7 +58,7 @@ export function StartFrom({ document, onChange }: Omit<Edited, "problems">) {
           { value: "", label: "no use in particular" },
           ...starts.map((each) => ({ value: each.use, label: each.use })),
         ]}
-        onChange={setUse}
+        onChange={choose}
       />
       {start && (
         <>
