@@ -406,3 +406,20 @@ def test_what_the_reference_weighs_is_the_sum_of_what_is_known():
     light = found(None, (), setup(), reference="As ridden").reference
     assert light.mass_kg == 0
     assert light.apart
+
+
+def test_where_the_best_does_not_climb_the_hill_that_is_said_with_how_many_do():
+    flat = [{"name": "Flat", "legs": [{"length_m": 9000, "grade": 0.0}]}]
+
+    def says(steepest, *parts, **asked):
+        job_of = job(road={"steepest": steepest, "routes": flat}, wants={"top_kmh": 5})
+        return search(job_of, None, job_of.road.routes, parts, SearchAsked(**asked)).says
+
+    town = geared("town", 0.8, 1.0, 1.25, price=90, mass_kg=1, limits=LIMITS)
+    low = geared("low", 0.35, 0.5, price=900, mass_kg=9, limits=LIMITS)
+    told = says(0.06, town, low)
+    # The low hub alone, with its three pairings: 40 ÷ 20 and 44 ÷ 20 with a chain, 46 ÷ 22 with a belt.
+    assert told.endswith("“single-speed, 40 × 20” does not climb the 6 % hill, as 3 others do.")
+    assert says(0.06, town).endswith(" None of them climbs the 6 % hill.")
+    assert "hill" not in says(0.01, town, low)
+    assert "hill" not in says(0.06, town, low, musts=[Must(criterion="climbs the hill")])

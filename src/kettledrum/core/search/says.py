@@ -17,7 +17,9 @@ AS_MUCH = 0.9995
 
 
 def search_says(tally: Tally, front: Sequence[Mark], currency: str, *, only_single: bool) -> str:
-    """How many drives are worth a look, the best, and the cheapest; or what leaves none."""
+    """How many drives are worth a look, the best, and the cheapest; how many climb the hill, where the best
+    does not; or what leaves none.
+    """
     if not tally.tried:
         return "There is no motor in Parts to put a drive together with."
     drives = f"{tally.tried:,} drives that your parts can make"
@@ -33,7 +35,20 @@ def search_says(tally: Tally, front: Sequence[Mark], currency: str, *, only_sing
     cheapest = min(front, key=lambda each: (each.price, -each.covered))
     if cheapest is not best:
         says += f"; the cheapest, {_covers(cheapest, currency, ',')}"
-    return f"{says}."
+    return f"{says}.{_hill(tally, best)}"
+
+
+def _hill(tally: Tally, best: Mark) -> str:
+    """How many climb the hill, where what covers most does not."""
+    grade = tally.of.job.steepest
+    if best.verdict != "fails" or grade is None:
+        return ""
+    hill = f"the {percent(grade)} hill"
+    climbing = None if tally.motors else tally.climbing
+    if climbing == 0:
+        return f" None of them climbs {hill}."
+    as_others = "" if climbing is None else f", as {counted(climbing, 'other does', 'others do')}"
+    return f" {quoted(best.name)} does not climb {hill}{as_others}."
 
 
 def worth_a_look(front: Sequence[Mark]) -> list[Mark]:

@@ -84,6 +84,11 @@ class Tally:
         return Wish(criterion, says, is_must, away, self.left if is_must else self.left - away)
 
     @property
+    def climbing(self) -> int:
+        """How many of those that are all that is asked climb the hill by pedals alone."""
+        return self.left - self.away["climbs the hill"]
+
+    @property
     def most_when_dropped(self) -> tuple[Criterion, int] | None:
         """The must without which most drives would be left, and how many; None where it would leave none
         more.
