@@ -370,3 +370,27 @@ def test_a_piece_of_one_of_two_drives_is_bought_once():
     found = plan(two(21, "Before"), two(23, "After"))
     assert [each.what for each in found.buy if "sprocket" in each.what] == ["sprocket of 23"]
     assert [each.what for each in found.buy if "ring" in each.what] == []
+
+
+def test_each_of_two_rings_takes_its_time_to_come_off():
+    twin = setup(
+        {**sprockets([44], [18]), "price": 60},
+        {**hub(1.0, 1.4), "name": "two-speed hub"},
+        {**sprockets([30], [22]), "price": 60},
+        {**hub(0.6, 1.0), "name": "hub at the wheel"},
+        name="Twin chains",
+    )
+    [rings] = [step for step in plan(twin, single(50, 16)).steps if step.what.startswith("Take off: ring")]
+    assert rings.what == "Take off: ring of 44 and ring of 30"
+    [one] = [step for step in plan(single(), single(50, 16, "Other")).steps if "off: ring" in step.what]
+    assert rings.minutes == 2 * one.minutes
+
+
+@pytest.mark.parametrize(
+    ("brake", "rotor", "asked"), [("disc", None, True), ("disc", "none", False), ("rim", None, False)]
+)
+def test_which_rotor_is_asked_only_where_there_is_a_disc(brake, rotor, asked):
+    fit = {"spokes": SPOKES, "shifter": "twist grip", "torque_support": "arm", "dropout_mm": 135}
+    to = hubbed(fit={**fit, **({"rotor": rotor} if rotor else {})})
+    found = plan(single(), to, frame={**FRAME, "brake": brake})
+    assert ("Which rotor goes onto “3-speed hub”" in found.not_known) == asked

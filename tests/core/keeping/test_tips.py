@@ -103,3 +103,14 @@ def test_motors_that_draw_nobody_knows_what_are_not_held_against_others():
 def test_from_a_standstill_riding_is_tried():
     found = {each.what: each for each in tips(job(CHEAP, DEAR, km_a_year=0), [])}
     assert found["km a year"].at == pytest.approx(2100, rel=1e-6)
+
+
+def test_days_without_count_as_they_cost():
+    away = bike(
+        "away", 100, {"what": "sent away", "every_km": 4000, "cost": 0, "away_days": 10, "by": "workshop"}
+    )
+    # Twice in 10,000 km: 20 days at 8.1 each.
+    found = {each.what: each for each in tips(job(away, bike("dear", 300), day_without=8.1), [])}
+    # 90 + 162 against 270: 18 are missing, 20 of the price.
+    assert found["price"].at == pytest.approx(280)
+    assert found["price"].leads == "dear"

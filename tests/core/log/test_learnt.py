@@ -325,3 +325,31 @@ def test_without_scatter_what_mass_and_efficiency_may_be_off_is_left():
     share = math.hypot(MASS_OFF, (losses.high - losses.low) / 4 / losses.typical)
     assert found.high - found.value == pytest.approx(2 * share * found.value, rel=1e-6)
     assert found.value - found.low == pytest.approx(2 * share * found.value, rel=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("road", "given_by"),
+    [
+        ({"posture": "upright", "cda_m2": None}, {"road.crr": True, "road.cda_m2": True}),
+        ({"posture": None, "cda_m2": 0.5}, {"road.crr": True, "road.cda_m2": True}),
+        ({"posture": None, "surfaces": None}, {"road.crr": False, "road.cda_m2": False}),
+        ({"posture": None, "surfaces": None, "crr": 0.006}, {"road.crr": True, "road.cda_m2": False}),
+    ],
+)
+def test_what_was_said_and_what_was_assumed_of_a_road_is_told_apart(road, given_by):
+    found = from_coasting([rolled(0.006, 0.55, seed=seed) for seed in range(5)], need(road=road))
+    assert {each.where: each.given for each in found.learnt if each.where.startswith("road.")} == given_by
+
+
+def test_climbs_are_told_by_how_long_they_take():
+    minutes = (2, 3, 5, 14, 15, 39, 40, 90)
+    rides = [ride(1, climbs=[climb(100 + each, each * 60, need()) for each in minutes])]
+    held = from_rides(need(), HUB, rides).held
+    assert [(each.from_minutes, each.to_minutes, each.climbs) for each in held] == [
+        (2, 5, 2),
+        (5, 15, 2),
+        (15, 40, 2),
+        (40, None, 2),
+    ]
+    # Each weighs as long as it takes: (2·102 + 3·103) ÷ 5.
+    assert held[0].power_w == pytest.approx((2 * 102 + 3 * 103) / 5, rel=1e-6)

@@ -4,6 +4,8 @@ import pytest
 
 from examples import hub, setup, sprockets
 from kettledrum.core.pairings.checks import teeth_checks
+from kettledrum.core.pairings.place import taken_by
+from kettledrum.core.parts.fitting import Fit
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
 
@@ -34,3 +36,18 @@ def test_the_smallest_and_the_largest_are_judged(rears, said):
 
 def test_what_nobody_says_limits_nothing():
     assert told([11, 50]) == []
+
+
+@pytest.mark.parametrize(
+    ("fit", "drive", "teeth"),
+    [
+        # A maker names them: each of those goes on with a chain; a belt has those that are made for it.
+        ({"teeth_min": 15, "teeth_max": 18}, "chain", {15, 16, 17, 18}),
+        ({"teeth_min": 15, "teeth_max": 18}, "belt", {16}),
+        ({"teeth_min": 17}, "chain", {19, 22}),
+        ({"teeth_max": 17}, "chain", {13, 16}),
+        (None, "chain", {13, 16, 19, 22}),
+    ],
+)
+def test_sprockets_that_go_onto_a_hub(fit, drive, teeth):
+    assert taken_by(validate(Fit, fit) if fit else None, {13, 16, 19, 22}, drive) == teeth

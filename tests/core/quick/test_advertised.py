@@ -236,3 +236,14 @@ def test_whatever_is_typed_is_a_bicycle_or_refused_at_the_bike(text):
 def test_what_is_taken_of_a_cassette_is_told_unless_it_is_just_as_said(text, told):
     taken = advertised(text, SHELF).taken
     assert any("as a cassette of" in each for each in taken) == told, taken
+
+
+def test_a_cassette_without_a_count_has_steps_of_the_usual_size():
+    # ln(30 ÷ 12) ÷ ln(1.145) are 6.8 steps: seven, between eight sprockets.
+    found = advertised("36 × 12–30", SHELF).setup.path[0].rear
+    assert (len(found), found[0], found[-1]) == (8, 12, 30)
+
+
+def test_rings_of_a_crankset_are_no_cassette():
+    rings = part(kind="crankset", name="two rings", teeth=[12, 30])
+    assert len(advertised("36 × 12–30", [rings]).setup.path[0].rear) == 8

@@ -1,5 +1,7 @@
 """Gears worked out from made-up rides, whose gears are known: by hub, lag, noise and tyre."""
 
+from statistics import NormalDist
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -12,7 +14,15 @@ from kettledrum.core.rides.channels import Channels, Shift
 from kettledrum.core.rides.found_gears import found_gears
 from kettledrum.core.rides.gear_use import FITS, gear_use, gears_ridden, groups, steady, tenths
 from kettledrum.core.rides.lag import developments, lag_s
-from kettledrum.core.rides.likeliest import NEAR, SWITCHES, _moves, likeliest
+from kettledrum.core.rides.likeliest import (
+    NEAR,
+    OUTLIERS,
+    SPREAD,
+    SWITCHES,
+    _moves,
+    densities,
+    likeliest,
+)
 from kettledrum.core.terms.validation import validate
 from made_up_rides import made_up
 
@@ -202,3 +212,24 @@ def test_a_second_is_steady_where_neither_speed_nor_cadence_changes_about_it():
         False,
     ]
     assert steady(Channels(even[:1], turning[:1], *[none[:1]] * 3), 0).tolist() == [True]
+
+
+def test_what_the_bicycle_tells_of_its_gears_tells_the_circumference_too():
+    """A wheel 3 % larger than was said, ridden in known gears at 70 turns a minute."""
+    table = ladder(0.5, 1.3, 3)
+    gears = np.repeat([0, 2, 1], 200)
+    speed = metres(table)[gears] * 1.03 * 70 / 60
+    shifts = [Shift(at, None, gear + 1) for at, gear in ((0, 0), (200, 2), (400, 1))]
+    nothing = np.full(600, np.nan)
+    use = gear_use(Channels(speed, np.full(600, 70.0), nothing, nothing, nothing, shifts), table)
+    assert use.source == "events"
+    assert use.circumference_m == pytest.approx(table.circumference_m * 1.03)
+
+
+def test_the_likelihood_of_a_second_is_a_normal_density_and_a_few_outliers():
+    spread = NormalDist(0, SPREAD)
+    logs, gears = np.log([2.0, 2.1, 3.0]), np.log([2.0, 3.0])
+    found = densities(logs, gears)
+    for second, gear in np.ndindex(3, 2):
+        density = spread.pdf(logs[second] - gears[gear])
+        assert found[second, gear] == pytest.approx((1 - OUTLIERS) * density + OUTLIERS / 3)

@@ -355,3 +355,37 @@ def test_from_a_standstill_legs_push_with_the_mean_of_their_hardest():
     push = asked * 2 * math.pi / bike.table.gears[0].development_m * share
     moves = bike.job.resistance
     assert bike.speed_mps == pytest.approx((push - moves.force_n(0, 0)) / moves.mass_kg * 0.05, rel=1e-6)
+
+
+def test_what_braking_takes_is_shown_as_work_of_the_motor():
+    """What it gives back and what it warms come to the work that is shown, step by step."""
+    steps = 0
+    bike = on(
+        job(motors=[{**REAR, "battery": BATTERY, "winding": WINDING, "regenerates": True}]),
+        (900, 0.05),
+        (4000, -0.08),
+    )
+    while not bike.done:
+        before = bike.books.motors_j + bike.books.returned_j
+        bike.step()
+        if bike.motor_w < 0:
+            steps += 1
+            taken = bike.books.motors_j + bike.books.returned_j - before
+            assert taken == pytest.approx(-bike.motor_w * STEP_S)
+    assert steps > 100
+
+
+def test_motors_help_just_so_much_that_the_legs_keep_up():
+    """A strong push in the lowest gear: the speed settles where the legs are at their fastest, not above."""
+    strong = {"power_w": 150, "burst_w": 300}
+    levels = [{"name": "even", "share": 1}]
+    motor = {
+        "at": "cranks",
+        "torque_nm": 85,
+        "power_w": 250,
+        "battery": BATTERY,
+        "assist": {"levels": levels},
+    }
+    bike = until(on(job(PAIR, hub(0.5), rider=strong, motors=[motor]), (3000, 0.0)), 120)
+    assert bike.cadence_rpm == pytest.approx(conditions(job()).cadence_rpm[1], rel=1e-3)
+    assert 0 < bike.rider_w < 150

@@ -315,3 +315,55 @@ def test_what_a_part_costs_in_each_draw_is_its_price_times_the_luck_of_it():
     times = float(times_due(owned.due.every[0], rate.months)[0])
     oil = times * 20 * luck.price(f"{hub_name}, oil, 20")
     assert found.total == pytest.approx(found.price * (1 - rate.sold_for) + oil)
+
+
+def test_every_draw_of_costs_is_counted_out_by_hand():
+    care = [
+        {
+            "what": "chain",
+            "every_km": {"low": 900, "typical": 2000, "high": 2600},
+            "every_months": 9,
+            "cost": 25,
+        }
+        | {"minutes": 30},
+        {"what": "sent away", "every_months": 14, "minutes": 90, "by": "workshop", "away_days": 5},
+    ]
+    money = {"years": 4, "km_a_year": 3000, "own_an_hour": 12, "workshop_an_hour": 50, "day_without": 7}
+    given = validate(Brief, brief(bike("One", 0.5, 1.0, price=400, care=care), money=money))
+    rate, luck = rates(given, []), Luck(Unsure(prices=0.2))
+    owned = Owned.of(given.setups[0], rate, None)
+    [hub_name] = [name for name, part in owned.parts if part.price == 400]
+    found = drawn_costs(owned, rate, luck)
+    price = luck.price(f"{hub_name}, 400")
+    material = luck.price(f"{hub_name}, chain, 25")
+    life = luck.life(f"{hub_name}, chain, 2000", 900, 2000, 2600)
+    for draw in range(0, DRAWS, 83):
+        every = min(life[draw] / 250, 9)
+        chains = len([k for k in range(1, 99) if k * every < 48])
+        # Three times within 48 months; an hour and a half of a workshop and five days without each time.
+        sent = 3 * (1.5 * 50 + 5 * 7)
+        total = 400 * price[draw] + chains * (25 * material[draw] + 0.5 * 12) + sent
+        assert found.total[draw] == pytest.approx(total)
+        assert (found.own_hours[draw], found.days[draw]) == (pytest.approx(chains * 0.5), 15)
+
+
+def test_however_light_nobody_weighs_less_than_half_of_what_was_said():
+    given = validate(Brief, brief(ONE, road=HILL))
+    rides = DrawnRides(Measured(given, []), Luck(Unsure(load_kg=60)))
+    masses = [each.mass_kg for each in rides.resistances]
+    said = conditions(given).resistance.mass_kg
+    assert min(masses) == said / 2
+    assert max(masses) > 2 * said
+
+
+def test_a_breath_of_wind_covers_about_as_much_as_none():
+    """Between the winds that are ridden there is no jump: one step of luck changes little."""
+    given = honey_round()
+    luck = Luck(Unsure(power=0, load_kg=0, wind_kmh=14, efficiency=0))
+    rides = DrawnRides(Measured(given, given.road.routes), luck)
+    order = np.argsort(luck.wind_mps)
+    each = [rides.covered(at)[order] for at in range(len(given.setups))]
+    felt = [covered for covered in each if covered.max() - covered.min() > 0.02]
+    assert len(felt) >= 3
+    for covered in felt:
+        assert np.abs(np.diff(covered)).max() < 0.1 * (covered.max() - covered.min())

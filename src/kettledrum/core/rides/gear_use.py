@@ -121,7 +121,7 @@ def gears_ridden(ride: Channels, table: GearTable) -> Ridden:
         )
     if table.stepless:
         # Of the span itself: the middles of the outer tenths lie half a tenth within.
-        low, high = (math.log(table.gears[end].development_m * factor) for end in (0, -1))
+        low, high = (math.log(table.gears[end].development_m) for end in (0, -1))
         near = (logs > low - FITS) & (logs < high + FITS)
     else:
         near = np.abs(logs[:, None] - (gears + np.log(factor))[None, :]).min(axis=1, initial=np.inf) < FITS
