@@ -372,6 +372,29 @@ def test_a_piece_of_one_of_two_drives_is_bought_once():
     assert [each.what for each in found.buy if "ring" in each.what] == []
 
 
+def test_a_drive_that_is_all_new_has_its_price_beside_one_that_stays():
+    def two(front, rear, drive, name):
+        box = {**gearbox(0.5, 1.0, 1.5), "name": "box"}
+        first = {**sprockets([front], [rear]), "drive": drive, "price": 75}
+        return setup(first, box, {**sprockets([42], [21]), "price": 60}, name=name)
+
+    found = plan(two(30, 30, "chain", "Before"), two(46, 46, "belt", "After"))
+    assert [each.price for each in found.buy if "belt" in each.what] == [75]
+    assert not any("42" in each.what for each in found.buy)
+
+
+def test_what_is_to_be_spent_is_said_as_far_as_it_is_known():
+    said = {
+        "prices still to be found out.": plan(single(), single(50, 16, "Other")),
+        "of work, at least 500 to spend.": plan(single(), hubbed()),
+        "of work, 0 to spend.": plan(
+            {**single(), "motors": [{"at": "front hub", "torque_nm": 30}]}, single(name="Bare")
+        ),
+    }
+    for words, found in said.items():
+        assert words in found.says, found.says
+
+
 def test_each_of_two_rings_takes_its_time_to_come_off():
     twin = setup(
         {**sprockets([44], [18]), "price": 60},

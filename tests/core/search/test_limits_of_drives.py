@@ -125,6 +125,9 @@ def test_a_derailleur_takes_what_it_is_made_for(limits, runs):
     cassette = validate(Part, {"kind": "cassette", "name": "three", "teeth": [11, 21, 32], "price": 30})
     found = search(data, None, [], [cassette], SearchAsked(musts=[]))
     assert any(mark.kind == "derailleur" for mark in found.marks) == runs
+    # Of single-speeds every pairing runs; of the derailleur each ring, or none.
+    every = search(data, None, [], [], SearchAsked(musts=[])).run
+    assert (found.run > every) == runs
     crankset = validate(Part, {"kind": "crankset", "name": "two", "teeth": [30, 44], "price": 60})
     both = {**sprockets([30, 44], [11, 21, 32]), "price": 250, "limits": {"capacity": 35}}
     more = validate(Brief, brief(setup(both), stock=STOCK))
@@ -134,6 +137,7 @@ def test_a_derailleur_takes_what_it_is_made_for(limits, runs):
     less = validate(Brief, brief(setup({**both, "limits": {"capacity": 34}}), stock=STOCK))
     found = search(less, None, [], [cassette, crankset], SearchAsked(musts=[]))
     assert not any("rings of 30/44" in mark.name for mark in found.marks)
+    assert found.run == search(less, None, [], [cassette], SearchAsked(musts=[])).run
 
 
 def test_bounds_take_what_is_just_so():

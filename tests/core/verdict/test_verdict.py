@@ -15,7 +15,8 @@ from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.core.verdict.criteria import USUAL_WEIGHTS, Words
-from kettledrum.core.verdict.says import flip_says, must_means
+from kettledrum.core.verdict.result import Flip
+from kettledrum.core.verdict.says import flip_says, must_means, tip_says
 from kettledrum.core.verdict.scores import Tip
 from kettledrum.core.verdict.verdict import verdict
 
@@ -430,3 +431,19 @@ def test_what_is_not_weighed_yet_is_offered():
     given = validate(Brief, brief(LOW, HIGH, road=ROAD, weighing={"weights": weighed}))
     offered = [each.criterion for each in verdict(given, []).offered]
     assert offered == [name for name in MEASURED if name not in weighed]
+
+
+def test_the_least_change_of_a_weight_is_told_first():
+    def flip(name, now, weight, beyond=False):
+        says = f"{name} tips it"
+        return Flip(criterion=name, weight=weight, now=now, leads="A", other="B", beyond=beyond, says=says)
+
+    flips = [
+        flip("price", 9, 1),
+        flip("mass", 5, 6.5),
+        flip("range", 5, 2),
+        flip("covered", 9, 9.5, beyond=True),
+    ]
+    assert tip_says(flips, "A") == "mass tips it."
+    assert tip_says(flips[3:], "A") == "No one weight, changed alone, would make another lead."
+    assert tip_says([], "A") == tip_says(flips, None) == ""
