@@ -7,8 +7,12 @@ from typing import Any
 import pytest
 
 from kettledrum.core.job.brief import Brief
-from kettledrum.core.lineup import comparison
+from kettledrum.core.job.route import Route
+from kettledrum.core.lineup import comparison, remembered
+from kettledrum.core.lineup.all_riding import AllRiding
 from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.lineup.remembered import all_riding
+from kettledrum.core.parts.prices import whole_price
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.demo import honey_round
@@ -34,25 +38,62 @@ def figures_in(held: Any) -> Iterator[tuple[Any, Any]]:
             yield held, key
 
 
-def test_a_figure_that_changes_is_never_answered_from_memory(data):
-    told = 0
-    del data["road"]["routes"]
+def changes_of(data: Any) -> Iterator[tuple[Brief, tuple[Any, Any]]]:
+    """The brief with each figure another, one at a time, as far as it may be."""
     for holder, key in figures_in(data):
         was = holder[key]
         holder[key] = not was if isinstance(was, bool) else was + 1
         try:
             changed = validate(Brief, data)
         except InvalidInput:
-            holder[key] = was
             continue
+        finally:
+            holder[key] = was
+        yield changed, (holder, key)
+
+
+def test_a_figure_that_changes_is_never_answered_from_memory(data):
+    told = 0
+    del data["road"]["routes"]
+    for changed, where in changes_of(data):
         comparison._compared.cache_clear()
         alone = compare(changed).model_dump_json()
-        holder[key] = was
         before = compare(validate(Brief, data)).model_dump_json()
-        assert compare(changed).model_dump_json() == alone, (holder, key)
+        assert compare(changed).model_dump_json() == alone, where
         assert compare(validate(Brief, data)).model_dump_json() == before
         told += alone != before
     assert told > 30
+
+
+def test_riding_is_never_answered_from_memory_where_it_changes(data):
+    told = 0
+    del data["road"]["routes"]
+    routes = [
+        Route(name="Up and down", legs=[{"length_m": 200, "grade": 0.07}, {"length_m": 300, "grade": -0.02}])
+    ]
+    for changed, where in changes_of(data):
+        alone = AllRiding(changed, routes).setups
+        before = all_riding(validate(Brief, data), routes).setups
+        assert all_riding(changed, routes).setups == alone, where
+        told += alone != before
+    assert told > 15
+    longer = [Route(name="Up and down", legs=[{"length_m": 900, "grade": 0.07}])]
+    asked = validate(Brief, data)
+    assert all_riding(asked, longer).setups == AllRiding(asked, longer).setups
+
+
+def test_prices_and_upkeep_are_not_ridden(data):
+    remembered._ridden.cache_clear()
+    data["setups"][1]["parts"] = [{"name": "lamp"}]
+    routes = [Route(name="Up", legs=[{"length_m": 200, "grade": 0.03}])]
+    all_riding(validate(Brief, data), routes)
+    data["setups"][0]["path"][0] |= {"price": 4321, "care": [{"what": "oil", "every_km": 200}]}
+    data["setups"][1] |= {"notes": "Asked in the shop.", "parts": [{"name": "lamp", "price": 12}]}
+    data["money"] = {"km_a_year": 1234}
+    changed = validate(Brief, data)
+    riding = all_riding(changed, routes)
+    assert remembered._ridden.cache_info().misses == 1
+    assert [each.price for each in riding.setups] == [whole_price(each) for each in changed.setups]
 
 
 def test_only_what_was_typed_is_worked_out_again(data):

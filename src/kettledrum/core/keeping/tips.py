@@ -1,9 +1,8 @@
 """What would tip it: the nearest value of each assumption at which another setup would cost least."""
 
 import math
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
-from itertools import pairwise
+from collections.abc import Sequence
+from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -18,7 +17,7 @@ from kettledrum.core.keeping.schedule import times_due
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.physics.arrays import Floats
+from kettledrum.core.physics.arrays import Floats, Places
 from kettledrum.core.terms.in_words import quoted
 
 FARTHEST = 8.0
@@ -27,7 +26,8 @@ DEAREST_HOUR = 100.0
 FARTHEST_KM = 20_000.0
 """Up to these where nothing is ridden, or an hour costs nothing."""
 _TRIED = 40
-_HALVINGS = 30
+_PARTS, _NARROWINGS = 32, 6
+"""What lies between two values that were tried is parted so often, and so often again: to a 10⁻⁹."""
 
 What = Literal["km a year", "an hour of a workshop", "an hour of your own", "lives", "price"]
 
@@ -79,19 +79,33 @@ class _Tasks:
         purchase = float(sum(price for _, price in part_prices(setup) if price is not None))
         return cls(setup.name, purchase, wh_km, *columns)
 
-    def total(self, rate: Rates, lives: float) -> float:
-        """What it costs over the years, with lives so many times as long."""
+    def totals(self, rate: Rates, what: What | None, values: Floats) -> Floats:
+        """What it costs over the years at so many values of one assumption, the others as they are."""
+        given = {name: np.full((1, 1), now) for name, now in _now(rate).items()}
+        if what is not None:
+            given[what] = values[:, None]
+        km_a_year = given["km a year"]
         with np.errstate(divide="ignore"):
-            by_way = self.km * lives / rate.km_a_month if rate.km_a_month else np.full(len(self.km), math.inf)
+            by_way = self.km * given["lives"] / (km_a_year / 12)
         times = times_due(np.minimum(by_way, self.months), rate.months, self.most)
         each = (
             self.cost
-            + self.own_h * rate.own_an_hour
-            + self.workshop_h * rate.workshop_an_hour
+            + self.own_h * given["an hour of your own"]
+            + self.workshop_h * given["an hour of a workshop"]
             + self.days * rate.day_without
         )
-        energy = rate.km_a_year * rate.years * self.wh_km / CHARGED / 1000 * rate.electricity_a_kwh
-        return self.purchase * (1 - rate.sold_for) + energy + float(times @ each)
+        energy = km_a_year[:, 0] * rate.years * self.wh_km / CHARGED / 1000 * rate.electricity_a_kwh
+        return np.asarray(self.purchase * (1 - rate.sold_for) + energy + (times * each).sum(axis=1))
+
+
+def _now(rate: Rates) -> dict[What, float]:
+    """The assumptions that are tried, as they are; lives in times what they are."""
+    return {
+        "km a year": rate.km_a_year,
+        "lives": 1.0,
+        "an hour of your own": rate.own_an_hour,
+        "an hour of a workshop": rate.workshop_an_hour,
+    }
 
 
 def tips(brief: Brief, routes: Sequence[Route]) -> list[Tip]:
@@ -110,67 +124,44 @@ def tips(brief: Brief, routes: Sequence[Route]) -> list[Tip]:
     ]
     if len(known) < 2:
         return []
-    found = [
-        _nearest(known, "km a year", rate.km_a_year, lambda km: (replace(rate, km_a_year=km), 1.0)),
-        _nearest(known, "lives", 1.0, lambda lives: (rate, lives)),
-        _nearest(
-            known,
-            "an hour of your own",
-            rate.own_an_hour,
-            lambda hour: (replace(rate, own_an_hour=hour), 1.0),
-        ),
-        _nearest(
-            known,
-            "an hour of a workshop",
-            rate.workshop_an_hour,
-            lambda hour: (replace(rate, workshop_an_hour=hour), 1.0),
-        ),
-        _by_price(known, rate),
-    ]
+    found = [*(_nearest(known, what, now, rate) for what, now in _now(rate).items()), _by_price(known, rate)]
     return [_in_words(each, rate) for each in found if each is not None]
 
 
-def _leader(known: Sequence[_Tasks], rate: Rates, lives: float) -> int:
-    totals = [each.total(rate, lives) for each in known]
-    return totals.index(min(totals))
+def _leaders(known: Sequence[_Tasks], rate: Rates, what: What, values: Floats) -> Places:
+    """Which setup costs least at each value, the first of those that cost the same."""
+    return np.asarray(np.argmin([each.totals(rate, what, values) for each in known], axis=0))
 
 
-def _nearest(
-    known: Sequence[_Tasks], what: What, now: float, given: Callable[[float], tuple[Rates, float]]
-) -> Tip | None:
+def _nearest(known: Sequence[_Tasks], what: What, now: float, rate: Rates) -> Tip | None:
     """The nearest value, up or down, at which another leads."""
-    leads = _leader(known, *given(now))
+    [leads] = _leaders(known, rate, what, np.array([now])).tolist()
     most = FARTHEST_KM if what == "km a year" else DEAREST_HOUR
     up = np.geomspace(now, now * FARTHEST, _TRIED) if now else np.linspace(0, most, _TRIED)
-    down = np.geomspace(now, now / FARTHEST, _TRIED) if now else np.zeros(0)
-    tipped = []
-    for values in (up.tolist(), down.tolist()):
-        for before, after in pairwise(values):
-            if _leader(known, *given(after)) != leads:
-                tipped.append(_halved(known, given, leads, (before, after)))
-                break
+    down = np.geomspace(now, now / FARTHEST, _TRIED) if now else np.zeros(1)
+    tipped: list[tuple[float, int]] = []
+    for values in (up, down):
+        other = np.flatnonzero(_leaders(known, rate, what, values) != leads)
+        if len(other):
+            place = int(other[0])
+            tipped.append(_narrowed(known, rate, what, leads, values[place - 1 : place + 1]))
     if not tipped:
         return None
-    at = min(tipped, key=lambda value: abs(math.log(value / now)) if now else value)
-    other = known[_leader(known, *given(at))].name
-    return Tip(what=what, now=now, at=at, leads=other, says="")
+    at, leader = min(tipped, key=lambda each: abs(math.log(each[0] / now)) if now else each[0])
+    return Tip(what=what, now=now, at=at, leads=known[leader].name, says="")
 
 
-def _halved(
-    known: Sequence[_Tasks],
-    given: Callable[[float], tuple[Rates, float]],
-    leads: int,
-    ends: tuple[float, float],
-) -> float:
-    """The value between two at which it tips, told from the side on which another leads."""
-    same, other = ends
-    for _ in range(_HALVINGS):
-        middle = (same + other) / 2
-        if _leader(known, *given(middle)) == leads:
-            same = middle
-        else:
-            other = middle
-    return other
+def _narrowed(
+    known: Sequence[_Tasks], rate: Rates, what: What, leads: int, ends: Floats
+) -> tuple[float, int]:
+    """The value between two at which it tips, told from the side on which another leads, and which does."""
+    leader = leads
+    for _ in range(_NARROWINGS):
+        values = np.linspace(ends[0], ends[1], _PARTS + 1)
+        leaders = _leaders(known, rate, what, values)
+        place = int(np.flatnonzero(leaders != leads)[0])
+        ends, leader = values[place - 1 : place + 1], int(leaders[place])
+    return float(ends[1]), leader
 
 
 def _by_price(known: Sequence[_Tasks], rate: Rates) -> Tip | None:
@@ -178,7 +169,7 @@ def _by_price(known: Sequence[_Tasks], rate: Rates) -> Tip | None:
     kept = 1 - rate.sold_for
     if kept == 0:
         return None
-    totals = [each.total(rate, 1.0) for each in known]
+    totals = [float(each.totals(rate, None, np.ones(1))[0]) for each in known]
     least = min(totals)
     lacking = [
         ((total - least) / kept, each)

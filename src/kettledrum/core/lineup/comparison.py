@@ -116,7 +116,8 @@ class _Asked:
     reference: Setup | None = field(compare=False)
 
 
-_STANDS_NOT_ON = dict.fromkeys(("notes", "money", "home_built", "weighing", "tours", "swap_tests"))
+STANDS_NOT_ON = dict.fromkeys(("notes", "money", "home_built", "weighing", "tours", "swap_tests"))
+"""What of a brief makes no difference to what a setup does."""
 _REMEMBERED = 64
 """Figures of setups that are kept: those of a job of eight, before and after a change or two of each."""
 
@@ -130,7 +131,7 @@ def compare(brief: Brief) -> Comparison:
     # What is remembered is worked out without the other setups, without roads of thousands of points, and
     # without what the figures of a setup do not stand on.
     road = None if brief.road is None else brief.road.model_copy(update={"routes": None})
-    need = brief.model_copy(update={**_STANDS_NOT_ON, "setups": [], "road": road})
+    need = brief.model_copy(update={**STANDS_NOT_ON, "setups": [], "road": road})
     wording = need.model_dump_json()
     reference = next((setup for setup in brief.setups if setup.name == brief.reference), None)
     against = None if reference is None else reference.model_dump_json()

@@ -7,8 +7,9 @@ import numpy as np
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
-from kettledrum.core.lineup.all_riding import STEP_KMH, AllRiding
+from kettledrum.core.lineup.all_riding import STEP_KMH
 from kettledrum.core.lineup.coverage_says import coverage_says
+from kettledrum.core.lineup.remembered import all_riding
 from kettledrum.core.physics.arrays import Floats
 from kettledrum.core.roads.ride_result import Choice, Coverage, SetupCoverage
 from kettledrum.core.roads.says import BY_PEDALS
@@ -19,7 +20,7 @@ AS_MUCH = 0.005
 
 def coverage(brief: Brief, routes: Sequence[Route]) -> Coverage:
     """Rides all roads with all setups. See docs/method.md."""
-    riding = AllRiding(brief, routes)
+    riding = all_riding(brief, routes)
     setups, plain = riding.setups, riding.plain_terrain
     one, two = (None, None) if plain else (_best(setups, riding.weights, count) for count in (1, 2))
     driven = any(setup.motors for setup in brief.setups)

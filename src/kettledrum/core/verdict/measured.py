@@ -13,8 +13,8 @@ from kettledrum.core.job.wants import Wants
 from kettledrum.core.job.weighing import MEASURED
 from kettledrum.core.keeping.costs import costs
 from kettledrum.core.keeping.costs_result import SetupCosts
-from kettledrum.core.lineup.all_riding import AllRiding
 from kettledrum.core.lineup.comparison import ComparedSetup, compare
+from kettledrum.core.lineup.remembered import all_riding
 from kettledrum.core.lineup.says import verdict_with_motor
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
@@ -40,7 +40,7 @@ class Measured:
         self.brief, self.routes = brief, list(routes)
         self.wants = brief.wants or Wants()
         self.compared: list[ComparedSetup] = compare(brief).setups
-        self.riding = AllRiding(brief, routes)
+        self.riding = all_riding(brief, routes)
         self.covered: list[SetupCoverage] = self.riding.setups
         self.costs = costs(brief, routes, listed=False)
         self.spent: list[SetupCosts] = self.costs.setups
