@@ -106,3 +106,28 @@ def test_what_would_tip_it_is_told(client, job):
     assert found[0]["what"] == "km a year"
     assert found[0]["at"] == pytest.approx(32_000 / 5, rel=1e-6)
     assert found[0]["leads"] == "Dear"
+
+
+def test_costs_of_what_is_typed_are_those_of_what_is_saved_where_it_is_refused(client):
+    job = client.post("/api/jobs", json=brief(BIKE)).json()
+    ids = [held["id"] for held in job["setups"]]
+
+    def typed(price):
+        path = [{**BIKE["path"][0], "price": price}, BIKE["path"][1]]
+        drafts = {"brief": brief({**BIKE, "path": path}), "setup_ids": ids}
+        answer = client.post(f"/api/jobs/{job['id']}/costs/drafted", json=drafts)
+        assert answer.status_code == 200, answer.text
+        return answer.json()
+
+    assert (
+        typed(90)
+        == client.post(
+            f"/api/jobs/{job['id']}/costs",
+            json=brief({**BIKE, "path": [{**BIKE["path"][0], "price": 90}, BIKE["path"][1]]}),
+        ).json()
+    )
+    assert typed(90)["setups"][0]["purchase"] == 390
+    for refused in (-5, "dear", None):
+        assert typed(refused)["setups"][0]["purchase"] == (300 if refused is None else 360)
+    drafts = {"brief": brief(BIKE), "setup_ids": ids}
+    assert client.post("/api/jobs/none/costs/drafted", json=drafts).status_code == 404

@@ -12,6 +12,7 @@ export type Tip = components["schemas"]["Tip"];
 export type UsualCare = components["schemas"]["UsualCare"];
 export type Coverage = components["schemas"]["Coverage"];
 export type Comparison = components["schemas"]["Comparison"];
+export type Drafts = components["schemas"]["Drafts"];
 export type Damaged = components["schemas"]["Damaged"];
 export type Carried = components["schemas"]["Carried"];
 export type Familiar = components["schemas"]["Familiar"];

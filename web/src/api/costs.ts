@@ -5,6 +5,7 @@ import {
   dataOf,
   type Brief,
   type Costs,
+  type Drafts,
   type JobRecord,
   type PairCosts,
   type Setup,
@@ -30,6 +31,21 @@ export function useCosts(job: JobRecord, bench: Together | undefined) {
     enabled: body !== undefined,
   });
 }
+
+/** The same of a job as it is being typed, asked for along with its figures and not after them. */
+export const useDraftedCosts = (job: JobRecord, drafts: Drafts) =>
+  useQuery({
+    ...KEPT,
+    queryKey: ["costs", "drafted", job.id, roadsOf(job), drafts],
+    queryFn: ({ signal }) =>
+      dataOf<Costs>(
+        api.POST("/api/jobs/{job_id}/costs/drafted", {
+          params: { path: { job_id: job.id } },
+          body: drafts,
+          signal,
+        }),
+      ),
+  });
 
 /** What would make another setup cost least. */
 export function useTips(job: JobRecord, bench: Together) {

@@ -5,6 +5,7 @@ import {
   dataOf,
   type ComparedSetup,
   type Comparison,
+  type Drafts,
   type FieldProblem,
   type JobRecord,
   type JudgedDrafts,
@@ -59,9 +60,8 @@ interface Judged {
 const AGAIN_MS = 3000;
 const PLACE = /^setups\[(\d+)\]\.?(.*)$/;
 
-/** Has the drafts worked out; whatever of them is refused, the server replaces by what was last saved. */
-async function judged(job: JobRecord, drafted: Drafted, place: number, signal: AbortSignal): Promise<Judged> {
-  const { need, setups } = drafted;
+/** The drafts as they are sent; whatever of them is refused, the server replaces by what was last saved. */
+function draftsOf(job: JobRecord, { need, setups }: Drafted, place: number): Drafts {
   const reference = setups[place]?.name;
   const brief = {
     ...need,
@@ -69,12 +69,18 @@ async function judged(job: JobRecord, drafted: Drafted, place: number, signal: A
     ...(reference !== undefined && { reference }),
     setups,
   };
+  return { brief, setup_ids: job.setups.map(({ id }) => id) };
+}
+
+/** Has the drafts worked out. */
+async function judged(
+  job: JobRecord,
+  { need, setups }: Drafted,
+  body: Drafts,
+  signal: AbortSignal,
+): Promise<Judged> {
   const found = await dataOf<JudgedDrafts>(
-    api.POST("/api/jobs/{job_id}/compare", {
-      params: { path: { job_id: job.id } },
-      body: { brief, setup_ids: job.setups.map(({ id }) => id) },
-      signal,
-    }),
+    api.POST("/api/jobs/{job_id}/compare", { params: { path: { job_id: job.id } }, body, signal }),
   );
   const saved = new Set(found.saved_setup_ids);
   return {
@@ -103,6 +109,7 @@ export function useWorkbench(job: JobRecord) {
     }),
   };
   const place = job.setups.findIndex((record) => record.id === job.reference_id);
+  const drafts = draftsOf(job, drafted, place);
   const query = useQuery({
     queryKey: [
       "workbench",
@@ -112,7 +119,7 @@ export function useWorkbench(job: JobRecord) {
       drafted.setups,
       job.setups.map((record) => record.id),
     ],
-    queryFn: ({ signal }) => judged(job, drafted, place, signal),
+    queryFn: ({ signal }) => judged(job, drafted, drafts, signal),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 10_000,
@@ -125,7 +132,7 @@ export function useWorkbench(job: JobRecord) {
   const data = query.data ?? last;
   // The same bench as long as its figures are the same, so that what stands on it need not be drawn again.
   const bench = useMemo(() => data && benchOf(job, data), [job, data]);
-  return { bench, error: query.error, retry: query.refetch };
+  return { bench, drafts, error: query.error, retry: query.refetch };
 }
 
 function benchOf(job: JobRecord, data: Judged): Workbench {

@@ -1,26 +1,24 @@
 """Jobs and their setups. Bodies are the content of brief and setup files as they stand."""
 
-from typing import Annotated, Any
+from typing import Annotated
 
-from fastapi import Body, Header, Query, Response
+from fastapi import Header, Query, Response
 from pydantic import BaseModel
 
 from kettledrum.api.asked import BasedOn
+from kettledrum.api.drafts import Drafts, SetupIds
 from kettledrum.api.problem_details import TOLD_ONCE, FieldProblem
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
-from kettledrum.core.job.brief import MOST_SETUPS, Brief, Need
-from kettledrum.core.job.drafted import Saved, drafted
+from kettledrum.core.job.brief import Brief, Need
 from kettledrum.core.lineup.comparison import Comparison, compare
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.terms.quantities import Model
 from kettledrum.demo import demo_data
 from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.files import written
 from kettledrum.store import JobPlaces, JobRecord, JobSummary, SavedNeed, SavedSetup, SetupRecord, Stepped
 
 SeenAt = Annotated[int, Query(description="The revision that the job was seen at.")]
-SetupIds = Annotated[list[str], Body(max_length=MOST_SETUPS)]
 
 router = routed("jobs", "/jobs")
 
@@ -97,13 +95,6 @@ def read_job(
     return job
 
 
-class Drafts(Model):
-    """A job as it is being typed: a `brief`, in order or not, and which setups of the job those of it are."""
-
-    brief: dict[str, Any]
-    setup_ids: SetupIds
-
-
 class JudgedDrafts(BaseModel):
     """Drafts worked out, with what is wrong with them.
 
@@ -123,7 +114,7 @@ def compare_drafts(job_id: str, drafts: Drafts, store: TheStore) -> Response:
 
     It is asked for at every key that is typed: validating what was just worked out would take twice as long.
     """
-    found = drafted(drafts.brief, lambda: _saved(store.jobs.job(job_id), drafts.setup_ids))
+    found = drafts.of_job(job_id, store)
     judged = JudgedDrafts(
         comparison=compare(found.brief),
         problems=[FieldProblem.of(problem) for problem in found.problems],
@@ -131,11 +122,6 @@ def compare_drafts(job_id: str, drafts: Drafts, store: TheStore) -> Response:
         saved_setup_ids=[drafts.setup_ids[place] for place in found.saved_setups],
     )
     return Response(judged.model_dump_json(), media_type="application/json")
-
-
-def _saved(job: JobRecord, setup_ids: list[str]) -> Saved:
-    held = {record.id: record.setup for record in job.setups}
-    return Saved(job.need, {place: held[each] for place, each in enumerate(setup_ids) if each in held})
 
 
 @router.get("/{job_id}/file")

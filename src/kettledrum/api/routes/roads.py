@@ -13,6 +13,7 @@ from fastapi.responses import StreamingResponse
 from pydantic import BaseModel
 
 from kettledrum.api.asked import FILE_BODY, BasedOn, file_of_at_most
+from kettledrum.api.drafts import Drafts
 from kettledrum.api.problem_details import FieldProblem
 from kettledrum.api.routing import routed
 from kettledrum.api.step_lines import LINES, in_lines
@@ -202,6 +203,16 @@ def count_costs(job_id: str, brief: Brief, store: TheStore) -> Costs:
     from kettledrum.core.keeping.costs import costs
 
     return costs(brief, [route for _, route in store.roads.routes(job_id)])
+
+
+@strict.post("/costs/drafted", response_model=Costs)
+def count_drafted_costs(job_id: str, drafts: Drafts, store: TheStore) -> Response:
+    """The same of a job as it is being typed, in order or not, asked for at every key as its figures are."""
+    from kettledrum.core.keeping.costs import costs
+
+    routes = [route for _, route in store.roads.routes(job_id)]
+    found = costs(drafts.of_job(job_id, store).brief, routes)
+    return Response(found.model_dump_json(), media_type="application/json")
 
 
 @strict.post("/costs/pair")

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
 import { Link, useLocation, useParams } from "react-router";
-import { useCosts } from "../../api/costs";
+import { useDraftedCosts } from "../../api/costs";
 import type { Costs } from "../../api/client";
 import { MoneyCurves } from "../../charts/MoneyCurves";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
@@ -36,8 +36,8 @@ const isShare = (value: unknown): value is number => typeof value === "number" &
 /** What the setups cost over the years, and when the dear drive has paid itself back. */
 export function CostsView() {
   const job = useJobOfView();
-  const { bench, error, retry } = useWorkbench(job);
-  const costs = useCosts(job, bench);
+  const { bench, drafts, error, retry } = useWorkbench(job);
+  const costs = useDraftedCosts(job, drafts);
   const need = useNeedEditing(job);
   const { setupId } = useParams();
   const units = useUnits();

@@ -8,6 +8,7 @@ import { partOf, type Edited } from "../../figures/edited";
 import { FigureField } from "../../figures/FigureField";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
 import type { OfSetup } from "../../setup/OneSetup";
+import { useRested } from "../../ui/useRested";
 import { useNotify } from "../../ui/Notices";
 import { Says } from "../../ui/Says";
 import sections from "../../ui/section.module.css";
@@ -25,7 +26,7 @@ interface Props extends OfSetup {
 export function UpkeepOf({ job, bench, shown, found, currency }: Props) {
   const both = useFigureEditing(job, bench, shown);
   const { document, problems, onChange } = both.setup;
-  const { data: usual = [] } = useUsualCare(shown.setup);
+  const { data: usual = [] } = useUsualCare(useRested(shown.setup));
   const notify = useNotify();
   const fill = () => {
     let next = document;
