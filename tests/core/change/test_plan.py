@@ -195,6 +195,26 @@ def test_a_gearbox_asks_for_its_mount_and_the_bottom_bracket_tool():
     assert "the keys for the bolts of the gearbox mount" in found.tools
 
 
+@pytest.mark.parametrize(
+    ("fit", "asked"),
+    [
+        (None, True),
+        ({}, True),
+        ({"frame_mount": "box of four bolts"}, False),
+        ({"bottom_bracket": "68 mm, threaded"}, False),
+    ],
+)
+def test_how_a_gearbox_is_held_is_asked_where_neither_way_is_known(fit, asked):
+    box = {**gearbox(0.5, 1.0, 1.5), "name": "box", **({} if fit is None else {"fit": fit})}
+    found = plan(single(), setup(box, sprockets([32], [30]), name="Box"))
+    assert ("How “box” is held in the frame: its mount, or its bottom bracket" in found.not_known) == asked
+
+
+@pytest.mark.parametrize(("ratios", "asked"), [((1.0,), False), ((0.7, 1.0), True)])
+def test_a_hub_of_one_gear_needs_no_shifter(ratios, asked):
+    assert ("Which shifter “3-speed hub” needs" in plan(single(), hubbed(*ratios)).not_known) == asked
+
+
 def test_a_part_that_is_only_described_better_stays():
     better = hubbed(name="Described", warranty_years=2, care=[{"what": "oil", "every_km": 1000}])
     found = plan(hubbed(), better)

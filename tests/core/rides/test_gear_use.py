@@ -21,6 +21,7 @@ from kettledrum.core.rides.likeliest import (
     SWITCHES,
     _moves,
     densities,
+    fitted_circumference,
     likeliest,
 )
 from kettledrum.core.terms.validation import validate
@@ -233,3 +234,12 @@ def test_the_likelihood_of_a_second_is_a_normal_density_and_a_few_outliers():
     for second, gear in np.ndindex(3, 2):
         density = spread.pdf(logs[second] - gears[gear])
         assert found[second, gear] == pytest.approx((1 - OUTLIERS) * density + OUTLIERS / 3)
+
+
+@pytest.mark.parametrize("off", [0.98, 1.0, 1.02])
+def test_a_few_seconds_move_the_circumference_no_farther_than_they_say_either_way(off):
+    """Three seconds in the one gear there is; what was believed before counts alike on both sides of 1."""
+    found = fitted_circumference(np.log(np.full(3, 5.0 * off)), np.log([5.0]))
+    assert found == pytest.approx(1 + 0.5 * (off - 1), abs=abs(off - 1) * 0.5 + 0.004)
+    many = fitted_circumference(np.log(np.full(3000, 5.0 * off)), np.log([5.0]))
+    assert many == pytest.approx(off, abs=0.004)

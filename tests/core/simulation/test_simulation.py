@@ -389,3 +389,14 @@ def test_motors_help_just_so_much_that_the_legs_keep_up():
     bike = until(on(job(PAIR, hub(0.5), rider=strong, motors=[motor]), (3000, 0.0)), 120)
     assert bike.cadence_rpm == pytest.approx(conditions(job()).cadence_rpm[1], rel=1e-3)
     assert 0 < bike.rider_w < 150
+
+
+def test_a_battery_takes_back_no_more_than_it_gave():
+    """Down a long hill, full but for what the start took."""
+    brief = job(motors=[{**REAR, "battery": BATTERY, "winding": WINDING, "regenerates": True}])
+    down = on(brief, (900, -0.08))
+    while not down.done:
+        down.step()
+        assert down.battery_share <= 1
+    assert 0 < down.books.returned_j <= down.books.battery_j
+    assert down.battery_share == pytest.approx(1, abs=1e-5)

@@ -363,6 +363,12 @@ def test_a_breath_of_wind_covers_about_as_much_as_none():
     rides = DrawnRides(Measured(given, given.road.routes), luck)
     order = np.argsort(luck.wind_mps)
     each = [rides.covered(at)[order] for at in range(len(given.setups))]
+    # With the wind behind, 1.75 standard deviations of it, as it is ridden.
+    behind = int(0.04 * DRAWS)
+    blown = given.road.model_copy(update={"wind_kmh": float(luck.wind_mps[order][behind]) * 3.6})
+    exact = AllRiding(given.model_copy(update={"road": blown}), given.road.routes).setups
+    for covered, known in zip(each, exact, strict=True):
+        assert covered[behind] == pytest.approx(known.in_band, abs=0.03)
     felt = [covered for covered in each if covered.max() - covered.min() > 0.02]
     assert len(felt) >= 3
     for covered in felt:

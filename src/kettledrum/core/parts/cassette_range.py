@@ -62,8 +62,7 @@ def even_teeth(smallest: int, largest: int, count: int) -> list[int]:
     count = max(2, min(count, largest - smallest + 1))
     steps = [smallest * (largest / smallest) ** (place / (count - 1)) for place in range(count)]
     teeth = [smallest]
-    for place, wanted in enumerate(steps[1:-1], start=1):
-        # Room is left for each that is still to come.
-        room = largest - (count - 1 - place)
-        teeth.append(min(max(round(wanted), teeth[-1] + 1), room))
+    # Steps grow towards the largest, so that there is always room for each that is still to come.
+    for wanted in steps[1:-1]:
+        teeth.append(max(round(wanted), teeth[-1] + 1))
     return [*teeth, largest]
