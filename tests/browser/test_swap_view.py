@@ -109,9 +109,9 @@ def test_what_cannot_be_is_refused_and_stays_as_typed(swap):
     field(swap, "swap_tests[0].runs[0].ratings.noise").fill("12")
     expect(swap.get_by_text("Must be from 0 to 10.")).to_be_visible()
     field(swap, "swap_tests[0].runs[0].ratings.noise").fill("3")
-    field(swap, "swap_tests[0].bikes").fill("The heavy one, The heavy one")
+    field(swap, "swap_tests[0].bikes[1]").fill("The heavy one")
     expect(swap.get_by_text("ust differ from the others’ names", exact=False)).to_be_visible()
-    field(swap, "swap_tests[0].bikes").fill("The heavy one, The yard bike")
+    field(swap, "swap_tests[0].bikes[1]").fill("The yard bike")
     plan = swap.get_by_role("form", name="Draw the order")
     expect(plan.get_by_role("button", name="Draw the order")).to_be_disabled()
     swap.get_by_role("button", name="Copy it").click()
@@ -172,3 +172,21 @@ def test_a_run_comes_out_of_a_ride_file(swap, tmp_path):
     part.get_by_role("button", name=re.compile("^Round 2: 48:")).click()
     expect(value).to_have_value(re.compile("^48:"))
     expect(field(swap, "swap_tests[0].runs[0].temperature_c")).to_have_value("12")
+
+
+def test_bikes_whose_names_have_commas_stay_what_they_are(swap, demo_server):
+    """A name may have commas, as those that a search gives; runs follow a bike to its new name."""
+    bike = field(swap, "swap_tests[0].bikes[1]")
+    expect(bike).to_have_value("The yard bike")
+    bike.fill("Hub, 30 × 16, belt")
+    expect(says(swap)).to_contain_text("“Hub, 30 × 16, belt” takes anything from")
+    expect(swap.get_by_role("status").filter(has_text="Saved").first).to_be_visible()
+    job = demo_server.get("api/jobs")[0]["id"]
+    kept = demo_server.get(f"api/jobs/{job}")["need"]["swap_tests"][0]
+    assert kept["bikes"] == ["The heavy one", "Hub, 30 × 16, belt"]
+    assert {run["bike"] for run in kept["runs"]} == set(kept["bikes"])
+    swap.get_by_role("button", name="Add a bike").click()
+    expect(field(swap, "swap_tests[0].bikes[2]")).to_have_value("Bike C")
+    swap.get_by_role("button", name="Take bike C out").click()
+    expect(field(swap, "swap_tests[0].bikes[2]")).to_have_count(0)
+    expect(swap.get_by_role("button", name="Take bike")).to_have_count(0)

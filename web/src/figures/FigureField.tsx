@@ -67,13 +67,13 @@ export function FigureField({
     },
     [at, kind, required, setTyped, system],
   );
-  const offered = useMemo(
-    () => [
-      ...(required ? [] : [{ value: "", label: unknown ?? "not known" }]),
-      ...(kind === "flag" ? YES_OR_NO : (choices ?? []).map(asChoice)),
-    ],
-    [choices, kind, required, unknown],
-  );
+  const offered = useMemo(() => {
+    const named = kind === "flag" ? YES_OR_NO : (choices ?? []).map(asChoice);
+    if (required) return named;
+    // What is taken where nothing is said is offered once, unless it was said.
+    const others = named.filter(({ value, label }) => label !== unknown || value === shown);
+    return [{ value: "", label: unknown ?? "not known" }, ...others];
+  }, [choices, kind, required, unknown, shown]);
   if (kind === "flag" || kind === "choice" || kind === "entry")
     return (
       <ChoiceField

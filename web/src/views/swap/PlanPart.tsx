@@ -11,6 +11,7 @@ import sections from "../../ui/section.module.css";
 import { fixed } from "../../words/numbers";
 import { problemsElsewhere, sentence } from "../../words/problems";
 import { isRolled, MEASURED } from "./figures";
+import { renamed } from "./renamed";
 import styles from "./Swap.module.css";
 
 const PLAN: readonly Figure[] = [
@@ -28,6 +29,10 @@ const SLOPE: readonly Figure[] = [
   { at: "slope.length_m", label: "It is long", kind: "metres" },
 ];
 
+/** As many as a test takes. */
+const MOST_BIKES = 4;
+const letterOf = (place: number): string => String.fromCharCode(65 + place);
+
 interface Props {
   job: JobRecord;
   test: Held;
@@ -42,16 +47,23 @@ export function PlanPart({ job, test, place, problems, onChange }: Props) {
   const notify = useNotify();
   const [asked, setAsked] = useState<Held>({ runs: 12 });
   const [draws, setDraws] = useState(0);
+  const bikes = (test.bikes ?? []) as string[];
   const figures: Figure[] = [
     { at: "name", label: "Name of the test", kind: "text", required: true },
+    ...bikes.map((_bike, place): Figure => ({
+      at: `bikes[${place}]`,
+      label: `Bike ${letterOf(place)}`,
+      kind: "text",
+      required: true,
+      ...(place === 0 && { hint: "The name of a setup, or of a bike" }),
+    })),
     {
-      at: "bikes",
-      label: "Bikes",
+      at: "riders",
+      label: "Riders",
       kind: "words",
       required: true,
-      hint: "Names of setups or of bikes, with commas",
+      hint: "With commas; one is enough, two tell more",
     },
-    { at: "riders", label: "Riders", kind: "words", required: true, hint: "One is enough; two tell more" },
     MEASURED,
     {
       at: "loop",
@@ -71,7 +83,7 @@ export function PlanPart({ job, test, place, problems, onChange }: Props) {
   const plan = () =>
     draw.mutate(
       {
-        bikes: (test.bikes ?? []) as string[],
+        bikes,
         riders: (test.riders ?? []) as string[],
         ...(asked as Pick<PlanAsked, "runs" | "luggage" | "scatter">),
         seed: draws,
@@ -89,7 +101,28 @@ export function PlanPart({ job, test, place, problems, onChange }: Props) {
   return (
     <section className={`${sections.section} no-print`} aria-labelledby="plan">
       <h3 id="plan">The test, and its order</h3>
-      <FigureFields figures={figures} document={test} place={place} problems={problems} onChange={onChange} />
+      <FigureFields
+        figures={figures}
+        document={test}
+        place={place}
+        problems={problems}
+        onChange={(next) => onChange(renamed(test, next))}
+      />
+      <div className={styles.bikes}>
+        {bikes.length < MOST_BIKES && (
+          <Button
+            size="small"
+            onClick={() => onChange({ ...test, bikes: [...bikes, `Bike ${letterOf(bikes.length)}`] })}
+          >
+            Add a bike
+          </Button>
+        )}
+        {bikes.length > 2 && (
+          <Button size="small" onClick={() => onChange({ ...test, bikes: bikes.slice(0, -1) })}>
+            Take bike {letterOf(bikes.length - 1)} out
+          </Button>
+        )}
+      </div>
       {elsewhere.map((problem) => (
         <p key={problem.what} role="alert">
           {sentence(problem, problem.where)}
