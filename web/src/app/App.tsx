@@ -8,6 +8,7 @@ import { BringInProvider } from "../exchange/BringIn";
 import { DraftsProvider } from "../drafts/DraftsProvider";
 import { KeysProvider } from "./KeysProvider";
 import { FirstPage } from "./FirstPage";
+import { Guard } from "./Guard";
 import { JobFrame } from "./JobFrame";
 import { NoSuchView, NotFound } from "./NotFound";
 import { Notices } from "../ui/Notices";
@@ -41,41 +42,43 @@ export function App() {
               <BrowserRouter>
                 <KeysProvider>
                   <BringInProvider>
-                    <Routes>
-                      <Route
-                        path="/jobs/new"
-                        element={
-                          <Suspense fallback={<Loading what="a new job" />}>
-                            <NewJob />
-                          </Suspense>
-                        }
-                      />
-                      <Route path="/jobs/:jobId" element={<JobFrame />}>
-                        <Route index element={<Navigate to={FIRST_VIEW} replace />} />
-                        <Route path="*" element={<NoSuchView />} />
-                        {VIEWS.map(({ path, part, View }) => (
-                          <Route key={path} path={part ? `${path}/${part}` : path} element={<View />} />
-                        ))}
-                      </Route>
-                      <Route
-                        path="/ask"
-                        element={
-                          <Suspense fallback={<Loading what="the question" />}>
-                            <QuickView />
-                          </Suspense>
-                        }
-                      />
-                      <Route
-                        path="/method"
-                        element={
-                          <Suspense fallback={<Loading what="the method" />}>
-                            <MethodView />
-                          </Suspense>
-                        }
-                      />
-                      <Route path="/" element={<FirstPage quick={<QuickView />} />} />
-                      <Route path="*" element={<NotFound />} />
-                    </Routes>
+                    <Guard>
+                      <Routes>
+                        <Route
+                          path="/jobs/new"
+                          element={
+                            <Suspense fallback={<Loading what="a new job" />}>
+                              <NewJob />
+                            </Suspense>
+                          }
+                        />
+                        <Route path="/jobs/:jobId" element={<JobFrame />}>
+                          <Route index element={<Navigate to={FIRST_VIEW} replace />} />
+                          <Route path="*" element={<NoSuchView />} />
+                          {VIEWS.map(({ path, part, View }) => (
+                            <Route key={path} path={part ? `${path}/${part}` : path} element={<View />} />
+                          ))}
+                        </Route>
+                        <Route
+                          path="/ask"
+                          element={
+                            <Suspense fallback={<Loading what="the question" />}>
+                              <QuickView />
+                            </Suspense>
+                          }
+                        />
+                        <Route
+                          path="/method"
+                          element={
+                            <Suspense fallback={<Loading what="the method" />}>
+                              <MethodView />
+                            </Suspense>
+                          }
+                        />
+                        <Route path="/" element={<FirstPage quick={<QuickView />} />} />
+                        <Route path="*" element={<NotFound />} />
+                      </Routes>
+                    </Guard>
                   </BringInProvider>
                 </KeysProvider>
               </BrowserRouter>

@@ -5,6 +5,7 @@ import { useJob } from "../api/jobs";
 import { startingPoints } from "../api/starting";
 import { DamagedNotice } from "../exchange/DamagedNotice";
 import styles from "./JobFrame.module.css";
+import { Guard } from "./Guard";
 import { Rail } from "./Rail";
 import { Failure, Loading } from "../ui/Status";
 import { TopBar } from "./TopBar";
@@ -30,9 +31,11 @@ export function JobFrame() {
       <main id="view" className={styles.view} tabIndex={-1}>
         <DamagedNotice />
         {job ? (
-          <Suspense fallback={<Loading what="the view" />}>
-            <Outlet context={job} />
-          </Suspense>
+          <Guard>
+            <Suspense fallback={<Loading what="the view" />}>
+              <Outlet context={job} />
+            </Suspense>
+          </Guard>
         ) : error ? (
           <Failure error={error} retry={refetch} />
         ) : (
