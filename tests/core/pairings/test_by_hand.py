@@ -11,6 +11,7 @@ from examples import setup, sprockets
 from kettledrum.core.effort.wanted_gears import wanted_gears
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
 from kettledrum.core.pairings.grid import _order
 from kettledrum.core.pairings.place import pairing_place
 from kettledrum.core.terms.validation import validate
@@ -40,10 +41,26 @@ def test_gear_inches_wanted_are_a_ratio_on_the_wheel(inches):
     assert wanted.lowest == pytest.approx(inches * 0.0254 / across_m)
     # 30 km/h at 88 rpm.
     assert wanted.highest == pytest.approx(30_000 / 60 / 88 / table.circumference_m)
-    # Wanted 1 and 4; 1.2 below is a fifth too high, 3.2 above a quarter too low; 0.8 is a quarter beyond.
+    # Wanted 1 and 4; 1.2 below is a fifth too high, 3.2 above a quarter too low.
     own = type(wanted)(lowest=1.0, highest=4.0, by="ratio", usual=False)
-    assert own.distance(1.2, 3.2) == pytest.approx((0.2 + 0.25, 0))
-    assert own.distance(0.8, 5.0) == pytest.approx((0, 0.25))
+    assert own.distance(1.2, 3.2) == pytest.approx((0.2 + 0.25, math.log(1.25 / 1.2)))
+    # As much to spare below as above; all of it below; all of it above.
+    assert own.distance(0.8, 5.0) == pytest.approx((0, 0))
+    assert own.distance(0.5, 4.0) == own.distance(1.0, 8.0) == pytest.approx((0, math.log(2)))
+    # Without a hill all to spare belongs below.
+    assert type(wanted)(lowest=None, highest=4.0, by="ratio", usual=False).distance(1, 5) == pytest.approx(
+        (0, math.log(1.25))
+    )
+
+
+def test_without_a_top_speed_the_flat_asks_for_the_highest_gear():
+    brief = validate(Brief, bare(setup(sprockets([40], [20]))))
+    table = gear_table(brief.setups[0], brief.rider.cadence_rpm)
+    job = conditions(brief)
+    flat_mps = job.resistance.speed_mps(job.power_w * 0.95, 0.0)
+    assert wanted_gears(brief, table, 0.95).highest == pytest.approx(
+        flat_mps * 60 / (88 * table.circumference_m)
+    )
 
 
 def test_a_tensioner_takes_up_what_an_upright_axle_cannot():
@@ -72,7 +89,7 @@ def test_of_pairings_alike_in_all_else_the_cheapest_change_comes_first():
         "state": "holds",
         "climb": "holds",
         "short": 0.0,
-        "beyond": 0.0,
+        "uneven": 0.0,
         "bends": 0.01,
         "belt": None,
         "repeats": 20,

@@ -6096,7 +6096,8 @@ export interface components {
          *     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
          *     teeth meet again, on the same links where their number is known: the more, the evener they wear. `bends`
          *     is the share of power that the chain loses by bending round them, null for a belt. `short` is how much the
-         *     gears fall short of what is wanted, `beyond` how much lower than needed the lowest is, both as shares.
+         *     gears fall short of what is wanted, as a share, `uneven` how unevenly what they
+         *     have to spare is shared between the two ends, as the logarithm of the one over the other.
          *     `rank` counts from 1, the best.
          */
         Pairing: {
@@ -6139,8 +6140,8 @@ export interface components {
             bends: number | null;
             /** Short */
             short: number;
-            /** Beyond */
-            beyond: number;
+            /** Uneven */
+            uneven: number;
             /**
              * Rank
              * @default 0
@@ -8738,8 +8739,8 @@ export interface components {
         };
         /**
          * WantedGears
-         * @description The highest ratio that will do as a lowest gear, by the school that leads, and the lowest that will do
-         *     as a highest gear for the wanted top speed; null where the job does not say.
+         * @description The highest ratio that will do as a lowest gear, by the school that leads, null where the job does not
+         *     say; and the lowest that will do as a highest gear.
          *
          *     `usual` says that the lowest is what is usual rather than the rider's own.
          */
@@ -8747,7 +8748,7 @@ export interface components {
             /** Lowest */
             lowest: number | null;
             /** Highest */
-            highest: number | null;
+            highest: number;
             /**
              * By
              * @enum {string}

@@ -47,7 +47,8 @@ class Pairing:
     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
     teeth meet again, on the same links where their number is known: the more, the evener they wear. `bends`
     is the share of power that the chain loses by bending round them, null for a belt. `short` is how much the
-    gears fall short of what is wanted, `beyond` how much lower than needed the lowest is, both as shares.
+    gears fall short of what is wanted, as a share, `uneven` how unevenly what they
+    have to spare is shared between the two ends, as the logarithm of the one over the other.
     `rank` counts from 1, the best.
     """
 
@@ -70,7 +71,7 @@ class Pairing:
     repeats: int
     bends: float | None
     short: float
-    beyond: float
+    uneven: float
     rank: int = 0
 
 
@@ -132,7 +133,7 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
             chain, belt = checks.loop(front, rear)
             held = sorted(checks.of(front, rear, chain, belt), key=_best_last)
             lowest, highest = _scaled(table.gears[0], scale), _scaled(table.gears[-1], scale)
-            short, beyond = wanted.distance(lowest.ratio, highest.ratio)
+            short, uneven = wanted.distance(lowest.ratio, highest.ratio)
             found.append(
                 Pairing(
                     front,
@@ -154,7 +155,7 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
                     place.repeats(front, rear, chain.links if chain else belt.teeth if belt else None),
                     articulation_loss(front, rear) if place.drive == "chain" else None,
                     short,
-                    beyond,
+                    uneven,
                 )
             )
     found.sort(key=_order)
@@ -241,15 +242,15 @@ def _is_another(
 
 
 def _order(pairing: Pairing) -> tuple[float, ...]:
-    """What fails nothing first, then the nearest to what is wanted, then what bends a chain or pulls a belt
-    least, evener wear, and the cheapest change.
+    """What fails nothing first, then the nearest to what is wanted, with what is to spare shared evenly, then
+    what bends a chain or pulls a belt least, evener wear, and the cheapest change.
     """
     # What breaks a hub is worse than what has to be walked.
     fails = 2 * (pairing.state == "fails") + (pairing.climb == "fails")
     return (
         fails,
         round(pairing.short, 2),
-        round(pairing.beyond, 2),
+        round(pairing.uneven, 2),
         pairing.bends if pairing.bends is not None else (pairing.belt and pairing.belt.pull_n) or 0.0,
         -pairing.repeats,
         _COST[pairing.changed] + (0.5 if pairing.new_chain else 0),

@@ -7,6 +7,7 @@ from functools import cached_property
 import numpy as np
 
 from kettledrum.core.effort.steepest import SteepestPitch, Verdict
+from kettledrum.core.effort.wanted_gears import wanted_kmh
 from kettledrum.core.gearing.gear_table import INCH_M
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
@@ -84,13 +85,9 @@ class Wishes:
         return self.pitches[share]
 
     def wanted_kmh(self, share: float) -> float:
-        """The speed that the highest gear must reach: as is wanted, or else what is ridden on the flat all
-        day.
-        """
-        if self.wants.top_kmh is not None:
-            return self.wants.top_kmh
+        """The speed that the highest gear of drives of an efficiency must reach."""
         if share not in self.flats:
-            self.flats[share] = self.job.resistance.speed_mps(self.job.power_w * share, 0.0) * 3.6
+            self.flats[share] = wanted_kmh(self.wants, self.job, share)
         return self.flats[share]
 
     def verdict(self, screened: Screened, place: int) -> Verdict | None:
