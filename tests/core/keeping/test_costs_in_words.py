@@ -1,5 +1,7 @@
 """The answer of the costs in words."""
 
+import pytest
+
 from examples import WITHOUT_COST, brief, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.keeping.costs import costs
@@ -69,6 +71,16 @@ def test_work_visits_and_days_are_told_beside_the_money():
     sent = {"what": "sent away", "every_km": 4000, "by": "workshop", "minutes": 60, "away_days": 3}
     [one] = said(bike("A", 100, sent, CHAIN), own_an_hour=10).setups
     assert one.says.endswith("With 4 hours of your own work, 2 visits to a workshop and 6 days without it.")
+
+
+@pytest.mark.parametrize(
+    ("minutes", "words"),
+    [(25, "."), (31, " On top: 1 hour of your own work."), (120, " On top: 2 hours of your own work.")],
+)
+def test_one_hour_is_one_hour(minutes, words):
+    once = {"what": "oil", "every_km": 6000, "minutes": minutes}
+    [one] = said(bike("A", 100, once)).setups
+    assert one.says.partition("to buy")[2] == (words if words == "." else f".{words}")
 
 
 def test_amounts():

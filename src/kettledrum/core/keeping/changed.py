@@ -33,5 +33,6 @@ def changed_costs(brief: Brief, before: Setup, after: Setup, routes: Sequence[Ro
         more = f"{money(abs(apart), '')} {'more' if apart > 0 else 'less'}"
         said = f"{over} {at_least}{amounts[1]} instead of {at_least}{amounts[0]}: {more}"
     if abs(now.own_hours - was.own_hours) >= _FELT_HOURS:
-        said += f", with {now.own_hours:.0f} hours of your own work instead of {was.own_hours:.0f}"
+        hours = counted(round(now.own_hours), "hour")
+        said += f", with {hours} of your own work instead of {round(was.own_hours)}"
     return f"{said}."

@@ -50,12 +50,12 @@ def setup_says(one: SetupCosts, rate: Rates) -> str:
         f"It costs {least}{money(one.total, rate.currency)} in {counted(rate.years, 'year')}{a_km}: {bought}."
     ]
     besides = []
-    if one.own_hours >= 0.5:
-        besides.append(f"{one.own_hours:.0f} hours of your own work")
+    if round(one.own_hours):
+        besides.append(f"{counted(round(one.own_hours), 'hour')} of your own work")
     if one.workshop_visits:
         besides.append(counted(one.workshop_visits, "visit to a workshop", "visits to a workshop"))
     if one.days_without >= 1:
-        besides.append(f"{one.days_without:.0f} days without it")
+        besides.append(f"{counted(round(one.days_without), 'day')} without it")
     if besides:
         told.append(f"On top: {listed(besides)}." if rate.own_an_hour == 0 else f"With {listed(besides)}.")
     return " ".join(told)
