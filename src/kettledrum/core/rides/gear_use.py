@@ -13,6 +13,7 @@ from kettledrum.core.physics.arrays import Flags, Floats, Places
 from kettledrum.core.rides.channels import Channels, Shift
 from kettledrum.core.rides.lag import developments, lag_s
 from kettledrum.core.rides.likeliest import fitted_circumference, likeliest
+from kettledrum.core.terms.in_words import time
 
 ALIKE = 0.05
 """Gears closer than this are not told apart, and so are told together."""
@@ -226,8 +227,7 @@ def _says(use: GearUse) -> str:
         return "No pedalling is recorded: without cadence and speed no gear can be told."
     most = max(use.gears, key=lambda each: each.seconds)
     never = [each.label for each in use.gears if each.seconds == 0]
-    minutes = round(use.pedalling_s / 60)
-    told = f"Of {minutes} minutes of pedalling {most.share * 100:.0f} % were in gear {most.label}"
+    told = f"Of {time(use.pedalling_s)} of pedalling {most.share * 100:.0f} % were in gear {most.label}"
     unused = f"; never used: {', '.join(never)}" if never else "; every gear was used"
     how = "as the bicycle told" if use.source == "events" else "as worked out from speed and cadence"
     return f"{told}{unused} ({how})."

@@ -175,7 +175,7 @@ def _stands_in_the_way(test: SwapTest, runs: Sequence[Run]) -> str:
         return f"“{missing[0]}” was not ridden yet"
     least = sum(_effects(test, runs))
     if len(runs) < least:
-        return f"{least} runs are the least; there are {len(runs)}"
+        return f"{least} runs are the least; there {'is' if len(runs) == 1 else 'are'} {len(runs)}"
     loads = [{run.luggage for run in runs if run.bike == bike} for bike in test.bikes]
     if "luggage" in _taken_out(test, runs) and all(len(each) == 1 for each in loads):
         return "luggage was on one bike alone: bike and luggage cannot be told apart until it is swapped"
