@@ -6,6 +6,7 @@ import pytest
 from on_page import field, open_view, saved
 from playwright.sync_api import Page, expect
 
+from examples import WITHOUT_COST, brief, setup, sprockets
 from kettledrum.demo import ferry_commute
 from kettledrum.store import Store
 
@@ -126,3 +127,17 @@ def test_a_job_without_prices_says_what_to_do(page: Page, demo):
     page.get_by_role("button", name="Fill in what is usual").click()
     expect(says(page).first).to_contain_text(re.compile(r"28 in” costs \d"))
     expect(page.get_by_role("heading", name="Where the money goes")).to_be_visible()
+
+
+def test_what_nothing_is_known_of_costs_not_nothing(page: Page, demo):
+    bare = setup(sprockets([44], [18]), name="Bare, of which nothing is known")
+    priced = setup({**sprockets([42], [21]), "price": 300}, name="Priced", **WITHOUT_COST)
+    made = page.request.post(f"{demo.address}api/jobs", data=brief(bare, priced)).json()
+    page.goto(f"{demo.address}jobs/{made['id']}/costs")
+    expect(says(page)).to_contain_text("“Priced” costs 300. “Bare, of which nothing is known” lacks a price")
+    expect(row(page, "Bare")).to_contain_text(re.compile(r"nothing is known\s*not known\s*—"))
+    bars = page.get_by_role("region", name="Where the money goes")
+    expect(bars.get_by_role("listitem").filter(has_text="Bare").first).to_contain_text("not known")
+    heard = page.get_by_role("slider", name="After")
+    expect(heard).to_have_attribute("aria-valuetext", re.compile(r"B: 300$"))
+    expect(page.get_by_text("This is told once two setups have all their prices.")).to_be_visible()

@@ -96,6 +96,7 @@ def test_amounts():
 def test_nothing_is_known_only_where_neither_a_price_nor_upkeep_is():
     nothing, kept, bought = said(bike("N", 0), bike("K", 0, CHAIN), bike("B", 100), sold_for=1).setups
     assert nothing.says == "Nothing is known of what it costs: its prices and its upkeep are missing."
+    assert [each.known for each in (nothing, kept, bought)] == [False, True, True]
     # Nine chains of what is there already; a price of which all comes back.
     assert kept.says.startswith("It costs 270 crowns in 5 years, 0.03 a km: 0 of it to buy.")
     assert bought.says.startswith("It costs 0 crowns in 5 years, 0.00 a km: 100 of it to buy.")

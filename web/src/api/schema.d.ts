@@ -7307,7 +7307,8 @@ export interface components {
          * @description What a setup costs over the years, in the owner's money, with typical lives of all that wears.
          *
          *     total = purchase − sold + parts + own_labour + workshop + energy + days_without_cost. `missing` are the
-         *     parts whose price, or whose energy, is not known: the figures are then at least so much. `total_spread`
+         *     parts whose price, or whose energy, is not known: the figures are then at least so much, and say nothing
+         *     where not even one price or task with a cost is `known`. `total_spread`
          *     goes from all lives at their longest to all at their shortest; `a_km` is null where nothing is ridden.
          *     `by_year` is what has been spent by the end of each year, without resale. Of the `events` only the first
          *     are listed, `more_events` are not; `unplanned` are tasks that neither riding nor time makes due.
@@ -7317,6 +7318,8 @@ export interface components {
             name: string;
             /** Missing */
             missing: string[];
+            /** Known */
+            known: boolean;
             /** Purchase */
             purchase: number;
             /** Parts */

@@ -52,8 +52,10 @@ export function MoneyCurves({ costs, setups, month, onMonth, shown }: Props) {
   const way = scaleLinear().domain([0, rides ? (months * metres) / a : months]);
   const ticks = way.ticks(width < 640 ? 3 : 8);
   const letter = (name: string) => setups.find((each) => each.setup.name === name)?.record.letter ?? "";
+  // Of what nothing is known no line is drawn: it would lie where nothing costs anything.
+  const known = costs.setups.filter((each) => each.known);
   const labels = apart(
-    costs.setups.map(({ name, curve }) => ({
+    known.map(({ name, curve }) => ({
       name,
       top: y(curve.typical[at] ?? 0),
       amount: curve.typical[at] ?? 0,
@@ -100,7 +102,7 @@ export function MoneyCurves({ costs, setups, month, onMonth, shown }: Props) {
             fill={setupColour(letter(banded.name))}
           />
         )}
-        {costs.setups.map(({ name, curve }) => (
+        {known.map(({ name, curve }) => (
           <polyline
             key={name}
             points={steps(curve.typical, x, y).join(" ")}

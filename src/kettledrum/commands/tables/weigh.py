@@ -20,6 +20,9 @@ def costs(result: "Costs") -> None:
         "Setup", "To buy", "Parts", "Workshop", "Own work", "Energy", "Sold", "In all", "A km", "Hours"
     )
     for each in result.setups:
+        if not each.known:
+            grid.add_row(Text(each.name), *["not known", *["—"] * 8])
+            continue
         low, high = each.total_spread
         grid.add_row(
             Text(each.name),

@@ -81,6 +81,7 @@ class _Owned:
         found = SetupCosts.model_construct(
             name=self.setup.name,
             missing=self.missing,
+            known=self.purchase > 0 or typical > 0,
             purchase=self.purchase,
             parts=float(times @ due.cost),
             own_labour=own_hours * rate.own_an_hour,

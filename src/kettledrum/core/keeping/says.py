@@ -41,7 +41,7 @@ def task_says(task: Task, rate: Rates) -> str:
 
 def setup_says(one: SetupCosts, rate: Rates) -> str:
     """What a setup costs in all, what of it is for buying, and what is on top of the money."""
-    if one.purchase == 0 and one.total == 0:
+    if not one.known:
         return "Nothing is known of what it costs: its prices and its upkeep are missing."
     least = "at least " if one.missing else ""
     a_km = f", {one.a_km:.2f} a km" if one.a_km is not None else ""
@@ -65,7 +65,7 @@ def costs_say(
     found: Sequence[SetupCosts], pairs: Sequence[BreakEven], rate: Rates, reference: str | None
 ) -> str:
     """Which setup costs least over the years, and from when on the dearer to buy has paid itself back."""
-    known = [each for each in found if each.total > 0 or each.purchase > 0]
+    known = [each for each in found if each.known]
     if not known:
         return "No price is known yet: say what the parts cost, or begin with what is usual."
     over = f"Over {counted(rate.years, 'year')} and {rate.km_a_year * rate.years:,.0f} km"

@@ -35,13 +35,13 @@ export function ByYear({ costs, setups }: { costs: Costs; setups: BenchSetup[] }
                   />{" "}
                   {each.name}
                 </th>
-                <td>{moneyText(each.purchase)}</td>
+                <td>{each.known ? moneyText(each.purchase) : "not known"}</td>
                 {each.by_year.map((amount, place) => (
                   <td key={place} className={place + 1 === costs.years ? tables.strong : undefined}>
-                    {moneyText(amount)}
+                    {each.known ? moneyText(amount) : "—"}
                   </td>
                 ))}
-                <td>{each.a_km === null ? "—" : fixed(each.a_km, 2)}</td>
+                <td>{each.known && each.a_km !== null ? fixed(each.a_km, 2) : "—"}</td>
               </tr>
             ))}
           </tbody>

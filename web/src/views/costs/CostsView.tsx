@@ -51,7 +51,7 @@ export function CostsView() {
   const [share, setShare] = useRemembered("costs-line", 1, isShare);
   if (job.setups.length === 0) return <NoSetups job={job} />;
   const found = costs.data;
-  const known = found?.setups.some(({ total, purchase }) => total > 0 || purchase > 0);
+  const known = found?.setups.some((each) => each.known);
   // Opened with nothing to look at yet, there is something to fill in; it stays when the first price is typed.
   if (blank === undefined && found) setBlank(!known);
   const chosen = bench?.setups.find(({ record }) => record.id === setupId);

@@ -66,13 +66,19 @@ export function WhereItGoes({ costs, setups, jobId }: Props) {
                 ))}
               </span>
               <span className={styles.total}>
-                <strong>
-                  {each.missing.length > 0 && "≥ "}
-                  {moneyText(each.total)}
-                </strong>{" "}
-                <small>
-                  ({moneyText(each.total_spread[0])}–{moneyText(each.total_spread[1])})
-                </small>
+                {each.known ? (
+                  <>
+                    <strong>
+                      {each.missing.length > 0 && "≥ "}
+                      {moneyText(each.total)}
+                    </strong>{" "}
+                    <small>
+                      ({moneyText(each.total_spread[0])}–{moneyText(each.total_spread[1])})
+                    </small>
+                  </>
+                ) : (
+                  "not known"
+                )}
               </span>
               <span className={styles.besides}>{besides(each)}</span>
             </li>

@@ -47,7 +47,7 @@ export function SheetView() {
       notify({ text: `The sheet: ${(failed as Error).message}`, failed: true });
     }
   };
-  const priced = costs.data?.setups.some(({ total, purchase }) => total > 0 || purchase > 0);
+  const priced = costs.data?.setups.some((each) => each.known);
   return (
     <>
       <div className="no-print">

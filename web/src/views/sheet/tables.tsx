@@ -87,11 +87,15 @@ export function MoneyTable({ costs, setups }: { costs: Costs; setups: BenchSetup
         return {
           setup,
           cells: [
-            `${least}${moneyText(found.purchase)}`,
-            moneyText(found.parts),
-            moneyText(found.workshop),
-            `${least}${moneyText(found.total, costs.currency)}`,
-            fixed(found.own_hours, 1),
+            ...(found.known
+              ? [
+                  `${least}${moneyText(found.purchase)}`,
+                  moneyText(found.parts),
+                  moneyText(found.workshop),
+                  `${least}${moneyText(found.total, costs.currency)}`,
+                  fixed(found.own_hours, 1),
+                ]
+              : ["not known", "—", "—", "not known", "—"]),
             found.missing.join(", "),
           ],
         };
