@@ -128,6 +128,13 @@ def test_the_reference_goes_and_comes_with_its_setup(store):
     assert store.jobs.change_reference(job.id, second.id, job.version).reference_id == second.id
 
 
+def test_a_job_that_came_without_a_reference_gets_none_by_a_second_setup(store):
+    brief = honey_round().model_copy(update={"reference": None})
+    job = store.jobs.add(brief.model_copy(update={"setups": brief.setups[:1]}))
+    store.jobs.add_setup(job.id, brief.setups[1])
+    assert store.jobs.job(job.id).reference_id is None
+
+
 def test_the_first_setup_of_an_empty_job_is_its_reference(store):
     job = a_job(store)
     added = store.jobs.add_setup(job.id, a_setup("One"))

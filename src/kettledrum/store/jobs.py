@@ -185,8 +185,9 @@ class Jobs:
             if rename:
                 taken = {row.name for row in rows.present(session, job_id)}
                 setup = setup.model_copy(update={"name": free_name(setup.name, taken)})
+            is_first = not rows.present(session, job_id)
             row = rows.add_setup(session, job_id, setup)
-            if job.reference_id is None:
+            if is_first and job.reference_id is None:
                 job.reference_id = row.id
             session.flush()
             return rows.setup_record(row, setup)

@@ -114,6 +114,8 @@ def _brief(question: QuickQuestion, bike: Advertised, hills: Hills) -> Brief:
         "load": {"bike_kg": bike_kg, "cargo_kg": question.carried_kg or 0},
         "road": road,
         "setups": [bike.setup.model_dump(mode="json", exclude_unset=True)],
+        # Gone on with as a job, others are held against it.
+        "reference": bike.setup.name,
     }
     if question.top_kmh is not None:
         data["wants"] = {"top_kmh": question.top_kmh}
