@@ -47,7 +47,8 @@ def _hill(tally: Tally, best: Mark) -> str:
     climbing = None if tally.motors else tally.climbing
     if climbing == 0:
         return f" None of them climbs {hill}."
-    as_others = "" if climbing is None else f", as {counted(climbing, 'other does', 'others do')}"
+    do = "other does" if climbing == 1 else "others do"
+    as_others = "" if climbing is None else f", as {climbing:,} {do}"
     return f" {quoted(best.name)} does not climb {hill}{as_others}."
 
 
