@@ -353,3 +353,18 @@ def test_climbs_are_told_by_how_long_they_take():
     ]
     # Each weighs as long as it takes: (2·102 + 3·103) ÷ 5.
     assert held[0].power_w == pytest.approx((2 * 102 + 3 * 103) / 5, rel=1e-6)
+
+
+def test_how_far_rides_differ_is_how_sure_their_mean_is():
+    """Four rides of one climb with a meter: Student’s interval of the mean logarithm, worked by hand."""
+    powers = [150.0, 165.0, 180.0, 210.0]
+    rides = [
+        ride(day, climbs=[climb(150, 600, need()).model_copy(update={"power_w": power})])
+        for day, power in enumerate(powers, start=1)
+    ]
+    found = told(from_rides(need(rider={"burst_w": 125}), HUB, rides), "rider.power_w")
+    logs = np.log(powers)
+    assert found.value == pytest.approx(math.exp(logs.mean()))
+    # t of three degrees of freedom, 97.5 %; a meter is off by 1.5 %, twice that to either side.
+    by_chance = 3.18245 * logs.std(ddof=1) / 2
+    assert (found.high - found.value) / found.value == pytest.approx(math.hypot(by_chance, 0.03), rel=1e-4)

@@ -102,7 +102,7 @@ class Answers:
         on_front = {id(row) for row in front}
         rest = [row for row in rows if id(row) not in on_front]
         rest.sort(key=lambda row: (not row.screened.comparable, -row.covered, row.price, row.mass_kg))
-        told = [*front, *rest[: max(most - len(front), 0)]][: max(most, 1)]
+        told = [*front, *rest][: max(most, 1)]
         return [self._answer(row, self._neighbours(row, front)) for row in told]
 
     def _neighbours(self, row: Row, front: Sequence[Row]) -> list[Row]:
