@@ -139,6 +139,10 @@ def test_the_first_setup_of_an_empty_job_is_its_reference(store):
     job = a_job(store)
     added = store.jobs.add_setup(job.id, a_setup("One"))
     assert store.jobs.job(job.id).reference_id == added.id
+    # And so is the first after that one went.
+    store.jobs.delete_setup(job.id, added.id)
+    other = store.jobs.add_setup(job.id, a_setup("Two"))
+    assert store.jobs.job(job.id).reference_id == other.id
 
 
 def test_a_job_is_full_at_26(store):

@@ -187,7 +187,7 @@ class Jobs:
                 setup = setup.model_copy(update={"name": free_name(setup.name, taken)})
             is_first = not rows.present(session, job_id)
             row = rows.add_setup(session, job_id, setup)
-            if is_first and job.reference_id is None:
+            if is_first:
                 job.reference_id = row.id
             session.flush()
             return rows.setup_record(row, setup)
