@@ -46,3 +46,6 @@ def test_a_damaged_road_is_told_by_its_name(store, road, tmp_path, document):
         connection.execute("UPDATE road SET document = ?", (document,))
     with pytest.raises(StoreUnusable, match="the road “Ridge” cannot be read from the store"):
         store.roads.route(job, record.id)
+    if document != "{}":
+        with pytest.raises(StoreUnusable, match="the road “Ridge” cannot be read from the store"):
+            store.jobs.job(job)

@@ -87,7 +87,7 @@ def route_of(session: Session, row: RoadRow) -> Route:
     try:
         return _read(row.document, line.content if line else "{}")
     except (TypeError, ValueError) as error:
-        raise StoreUnusable(f"the road “{row.name}” cannot be read from the store; the rest can") from error
+        raise _unreadable(row) from error
 
 
 @lru_cache(MOST_ROUTES)
@@ -102,16 +102,23 @@ def routes_of(session: Session, job_id: str) -> list[Route]:
 
 
 def road_record(row: RoadRow) -> RoadRecord:
-    """A road as it is handed out."""
-    data = json.loads(row.document)
-    return RoadRecord.model_validate(
-        {
-            **{key: data.get(key) for key in ("rides", "cleaned", "start_m", "legs")},
-            "id": row.id,
-            "version": row.version,
-            "name": row.name,
-            "placed": row.line_id is not None,
-            "length_m": row.length_m,
-            "ascent_m": row.ascent_m,
-        }
-    )
+    """A road as it is handed out. Raises StoreUnusable."""
+    try:
+        data = {} | json.loads(row.document)
+        return RoadRecord.model_validate(
+            {
+                **{key: data.get(key) for key in ("rides", "cleaned", "start_m", "legs")},
+                "id": row.id,
+                "version": row.version,
+                "name": row.name,
+                "placed": row.line_id is not None,
+                "length_m": row.length_m,
+                "ascent_m": row.ascent_m,
+            }
+        )
+    except (TypeError, ValueError) as error:
+        raise _unreadable(row) from error
+
+
+def _unreadable(row: RoadRow) -> StoreUnusable:
+    return StoreUnusable(f"the road “{row.name}” cannot be read from the store; the rest can")
