@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 from examples import brief
+from kettledrum.core.effort.wanted_gears import WantedGears
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.search.wishes import Wishes
 from kettledrum.core.terms.validation import validate
@@ -51,3 +52,10 @@ def test_the_lowest_gear_that_is_asked_goes_by_the_school_that_leads(by, lowest_
     wants = {"lowest_ratio": 0.8, "lowest_gear_inches": 20, **({"lowest_by": by} if by else {})}
     wishes = Wishes(validate(Brief, {**brief(wants=wants), "rider": RIDER}), 2.2)
     assert wishes.lowest_m == (lowest_m if lowest_m is None else pytest.approx(lowest_m))
+
+
+@pytest.mark.parametrize("low", [0.3, 0.8, 1.0, 1.3])
+@pytest.mark.parametrize("top", [0.7, 1.0, 2.5])
+def test_a_search_and_pairings_tell_what_fits_best_in_the_same_way(low, top):
+    short, uneven = WantedGears(lowest=1.0, highest=1.0, by="ratio", usual=False).distance(low, top)
+    assert short_of(0.1, [low], [top]) == pytest.approx([round(short, 2) + round(uneven, 2) / 1000])
