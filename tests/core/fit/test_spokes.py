@@ -32,6 +32,15 @@ def test_old_spokes_do_within_their_threads(off, state):
     assert found.state == state
 
 
+def test_holes_that_are_not_stated_are_taken_and_told():
+    rim = Rim(holes=32, effective_mm=600, crosses=3)
+    taken = spoke_lengths(SPOKES.model_copy(update={"hole_mm": None}), rim)
+    stated = spoke_lengths(SPOKES.model_copy(update={"hole_mm": 2.6}), rim)
+    assert (taken.left_mm, taken.right_mm) == (stated.left_mm, stated.right_mm)
+    assert taken.what.endswith("; holes of 2.6 mm in the flanges taken")
+    assert "taken" not in stated.what
+
+
 def test_an_offset_rim_brings_both_sides_together():
     plain = spoke_lengths(SPOKES, Rim(holes=32, effective_mm=600, crosses=3))
     moved = spoke_lengths(SPOKES, Rim(holes=32, effective_mm=600, crosses=3, offset_mm=-3))

@@ -48,3 +48,12 @@ def test_a_stepless_span_holds_a_gear_within_three_percent_of_its_ends(metres, l
     # From 2 to 8 m, and 3 % to either side: 1.9417 and 8.24.
     assert _in_spans(0, metres, [(2.0, 8.0)]).lost == lost
     assert _in_spans(0, 4.0, [(2.0, 3.0), (5.0, 8.0)]).lost == "between"
+
+
+def test_where_all_lack_power_no_gear_is_to_blame():
+    weak = [Summed(name, NO, None, True, too_weak=True) for name in "AB"]
+    why = "your power is too little for it, whatever the gear."
+    assert comparison_says(weak, JOB, Wants()) == f"None of the 2 climbs the 12 % hill: {why}"
+    assert comparison_says(weak[:1], JOB, Wants()) == f"It does not climb the 12 % hill: {why}"
+    by_gears = Summed("C", NO, None, True)
+    assert comparison_says([*weak, by_gears], JOB, Wants()) == "None of the 3 climbs the 12 % hill."

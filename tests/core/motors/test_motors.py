@@ -482,10 +482,35 @@ def test_a_motor_of_torque_alone_is_told_as_assumed():
     assert helped(sheet).motor.assumed == []
     assert helped({**sheet, "power_w": None, "no_load_rpm": 200}).motor.assumed == []
     # A battery's largest current, or its voltage on known windings, make it weaker the faster it turns too.
-    assert helped({**sheet, "power_w": None, "battery": {"energy_wh": 400, "voltage_v": 36}}).motor.assumed
-    limited = {"energy_wh": 400, "voltage_v": 36, "current_max_a": 15}
+    weak = {"energy_wh": 400, "usable": 0.8, "voltage_v": 36}
+    assert helped({**sheet, "power_w": None, "battery": weak}).motor.assumed
+    limited = {**weak, "current_max_a": 15}
     assert helped({**sheet, "power_w": None, "battery": limited}).motor.assumed == []
-    assert [each.where for each in helped(THROTTLE).motor.assumed] == []
+    assert [each.where for each in helped(THROTTLE).motor.assumed] == ["motors[0].battery.usable"]
+
+
+def test_what_a_battery_and_windings_do_not_state_is_told():
+    stated = {"at": "front hub", "name": "the hub", "torque_nm": 40, "power_w": 250, "efficiency": 0.8}
+    bare = {
+        **stated,
+        "battery": {"energy_wh": 500},
+        "winding": {"resistance_ohm": 0.2, "torque_constant_nm_a": 1.5},
+        "thermal": {"capacity_j_k": 3000, "resistance_k_w": 0.3},
+    }
+    assert {each.where: str(each) for each in helped(bare).motor.assumed} == {
+        "motors[0].winding.no_load_a": "the current of the hub without load (0 A)",
+        "motors[0].battery.usable": "how much of the battery of the hub is usable (90 %)",
+        "motors[0].thermal.limit_c": "what the windings of the hub bear (120 °C)",
+    }
+    said = {
+        **stated,
+        "battery": {"energy_wh": 500, "usable": 0.9},
+        "winding": {"resistance_ohm": 0.2, "torque_constant_nm_a": 1.5, "no_load_a": 0},
+        "thermal": {"capacity_j_k": 3000, "resistance_k_w": 0.3, "limit_c": 120},
+    }
+    steep = {"steepest": 0.1, "steepest_m": 2000}
+    assert helped(said).motor.assumed == []
+    assert helped(said, road=steep).motor.on_pitch == helped(bare, road=steep).motor.on_pitch
 
 
 def test_two_motors_end_where_the_later_one_does():

@@ -17,7 +17,7 @@ def test_the_mounted_pairing_is_judged_first_and_the_best_named():
     assert f"{mounted.lowest.development_m:.2f} m per pedal turn, its highest up to" in found.says
     best = found.pairings[0]
     if (best.front, best.rear) != (44, 22):
-        assert f"{best.front} × {best.rear}" in found.says or "No pairing within" in found.says
+        assert f"{best.front} × {best.rear}" in found.says or "No pairing climbs" in found.says
 
 
 def test_a_mounted_pairing_beyond_a_limit_says_so_and_what_is_best():
@@ -52,10 +52,20 @@ def test_where_no_hill_is_known_none_is_said_not_to_climb():
     # A pairing that would climb nothing: 60 × 11 on a gear of 0.5, with no hill in the job.
     found = said(job(sprockets([60], [11]), hub_with(), front=[60], rear=[11], road={"crr": 0.008}))
     assert "climbs" not in found.says
-    steep = {"crr": 0.008, "steepest": 0.25}
-    told = said(job(sprockets([60], [11]), hub_with(), front=[60], rear=[11], road=steep)).says
-    assert "No pairing within the limits climbs the 25 % hill" in told
+    gears = {"crr": 0.008, "steepest": 0.04}
+    told = said(job(sprockets([60], [11]), hub_with(), front=[60], rear=[11], road=gears))
+    another = "another drive, a smaller wheel, less load or a motor"
+    assert f"No pairing within the limits climbs the 4 % hill: that takes {another}." in told.says
+    assert told.pairings[0].limit == "gears"
     easy = said(
         job(sprockets([40], [22]), hub_with(), front=[40], rear=[22], road={"crr": 0.008, "steepest": 0.01})
     )
     assert "No pairing" not in easy.says
+
+
+def test_where_the_power_is_too_little_no_other_gear_is_asked_for():
+    steep = {"crr": 0.008, "steepest": 0.25}
+    told = said(job(sprockets([60], [11]), hub_with(), front=[60], rear=[11], road=steep))
+    assert "No pairing climbs the 25 % hill, as your power is too little for any gear" in told.says
+    assert "another drive" not in told.says
+    assert {each.limit for each in told.pairings} == {"power"}

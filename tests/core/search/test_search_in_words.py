@@ -200,3 +200,15 @@ def test_without_a_road_it_stands_on_a_made_up_one():
     result = search(BRIEF, None, [], stock()[:6], SearchAsked())
     assert result.plain_terrain
     assert "of a plain terrain made up from your hill" in result.answers[0].why[0]
+
+
+def test_where_the_power_is_too_little_a_motor_is_named():
+    road = BRIEF.road.model_copy(update={"steepest": 0.2, "steepest_m": 800})
+    weak = BRIEF.model_copy(
+        update={"rider": BRIEF.rider.model_copy(update={"power_w": 60, "burst_w": 90}), "road": road}
+    )
+    found = search(weak, None, ROUTES, stock(), SearchAsked())
+    assert found.says.endswith(
+        "None of them climbs the 20 % hill, as your power is too little for any gear: a motor, less load or "
+        "more power would."
+    )

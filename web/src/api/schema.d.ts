@@ -2415,7 +2415,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            unit: "" | "kg" | "m" | "mm" | "°C" | "rpm" | "m²" | "share" | "teeth" | "km" | "years" | "km/h";
+            unit: "" | "kg" | "m" | "mm" | "°C" | "rpm" | "m²" | "share" | "teeth" | "km" | "years" | "km/h" | "A";
             /** Taken */
             taken?: string | null;
         };
@@ -2558,11 +2558,8 @@ export interface components {
         Battery: {
             /** Energy Wh */
             energy_wh: number;
-            /**
-             * Usable
-             * @default 0.9
-             */
-            usable: number;
+            /** Usable */
+            usable?: number | null;
             /** Voltage V */
             voltage_v?: number | null;
             /** Current Max A */
@@ -6090,7 +6087,8 @@ export interface components {
          *     `primary_ratio` is front ÷ rear teeth; `lowest` and `highest` are the setup's gears with it, `top_kmh`
          *     the highest one's speed at the band's high end. The `state` is the worst of its checks but those that only
          *     advise, `why` says what they all find, the worst first. `climb` is the verdict on the job's steepest pitch
-         *     and `margin` what the lowest gear has to spare for it; both null without a pitch. A `chain` or a `belt`.
+         *     and `margin` what the lowest gear has to spare for it, both null without a pitch; `limit` is what stands in
+         *     the way where it fails, the gears or the power, which no pairing helps. A `chain` or a `belt`.
          *     `into` are the torques into the part behind, null without one.
          *     `changed` is what of the mounted pairing must be bought; `new_chain` whether its chain or belt would be
          *     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
@@ -6124,6 +6122,8 @@ export interface components {
             climb: ("holds" | "tight" | "fails") | null;
             /** Margin */
             margin: number | null;
+            /** Limit */
+            limit: ("gears" | "power") | null;
             chain: components["schemas"]["ChainFit"] | null;
             belt: components["schemas"]["BeltFit"] | null;
             into: components["schemas"]["IntoBehind"] | null;
@@ -7683,11 +7683,8 @@ export interface components {
                 number,
                 number
             ];
-            /**
-             * Hole Mm
-             * @default 2.6
-             */
-            hole_mm: number;
+            /** Hole Mm */
+            hole_mm?: number | null;
         };
         /**
          * SpokeLengths
@@ -8244,11 +8241,8 @@ export interface components {
             capacity_j_k: number;
             /** Resistance K W */
             resistance_k_w: number;
-            /**
-             * Limit C
-             * @default 120
-             */
-            limit_c: number;
+            /** Limit C */
+            limit_c?: number | null;
         };
         /**
          * Ticked
@@ -9015,11 +9009,8 @@ export interface components {
             resistance_ohm: number;
             /** Torque Constant Nm A */
             torque_constant_nm_a: number;
-            /**
-             * No Load A
-             * @default 0
-             */
-            no_load_a: number;
+            /** No Load A */
+            no_load_a?: number | null;
         };
         /**
          * Wiring

@@ -66,7 +66,7 @@ const HUB: Figure[] = [
   { at: "fit.spokes.holes", label: "Spoke holes", kind: "number" },
   { at: "fit.spokes.flange_mm", label: "Flange circles, left right, mm", kind: "numbers" },
   { at: "fit.spokes.offset_mm", label: "Flanges from middle, mm", kind: "numbers" },
-  { at: "fit.spokes.hole_mm", label: "Holes across", kind: "mm" },
+  { at: "fit.spokes.hole_mm", label: "Holes across", kind: "mm", hint: "Usually 2.6" },
 ];
 
 const BOX: Figure[] = [

@@ -10,6 +10,8 @@ from kettledrum.core.terms.check import State
 LONG_MM, SHORT_MM = (0.5, 1.0), (1.0, 2.0)
 """How much longer and shorter than worked out a spoke may be: to sit well, and at all. Longer ones run out of
 thread or stand into the tube, shorter ones hang in too little of it."""
+USUAL_HOLE_MM = 2.6
+"""Across the holes of a flange, where that is not stated: for the usual spokes of 2 mm and their bend."""
 WIDEST_DEG = 90.0
 """Beyond this a spoke leaves its flange inwards, over the heads of others."""
 
@@ -75,7 +77,7 @@ def spoke_lengths(hub: SpokeHoles | None, rim: Rim | None) -> SpokeLengths:
             rim.crosses,
         )
     left, right = (
-        spoke_mm(rim.effective_mm, flange, offset, hub.holes, rim.crosses, hub.hole_mm)
+        spoke_mm(rim.effective_mm, flange, offset, hub.holes, rim.crosses, hub.hole_mm or USUAL_HOLE_MM)
         for flange, offset in zip(
             hub.flange_mm,
             (hub.offset_mm[0] + rim.offset_mm, hub.offset_mm[1] - rim.offset_mm),
@@ -83,6 +85,8 @@ def spoke_lengths(hub: SpokeHoles | None, rim: Rim | None) -> SpokeLengths:
         )
     )
     state, what = _old_ones(rim.spokes_mm, left, right)
+    if hub.hole_mm is None:
+        what += f"; holes of {USUAL_HOLE_MM:g} mm in the flanges taken"
     return SpokeLengths(state, what, rim.crosses, left, right)
 
 

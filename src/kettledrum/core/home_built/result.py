@@ -18,7 +18,7 @@ from kettledrum.core.job.brief import Need
 from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.home_built import USUAL_SAFETY, USUAL_SHOCK, USUAL_STAGE_EFFICIENCY, HomeBuilt, Shaft
 from kettledrum.core.parts.materials import THREAD_NOTCH, core_mm
-from kettledrum.core.parts.motor import USUAL_EFFICIENCY
+from kettledrum.core.parts.motor import USUAL_EFFICIENCY, USUAL_USABLE
 from kettledrum.core.physics.road_load import Resistance, held_grade
 from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.check import RANK, State
@@ -209,7 +209,7 @@ def _battery(drive: HomeBuilt, wires: Wiring | None, speed_mps: float) -> Batter
     battery = drive.battery
     if battery is None:
         return None
-    hours = battery.energy_wh * battery.usable / drive.motor.in_w
+    hours = battery.usable_wh / drive.motor.in_w
     most = battery.current_max_a
     state: State = "not known"
     if most is not None and wires is not None:
@@ -229,6 +229,9 @@ _EFFICIENCY = Assumed(
 )
 _STAGES = Assumed(
     where="stage_efficiency", what="that of a stage", value=USUAL_STAGE_EFFICIENCY, unit="share"
+)
+_USABLE = Assumed(
+    where="battery.usable", what="how much of the battery is usable", value=USUAL_USABLE, unit="share"
 )
 _PITCH = Assumed(where="pitch_mm", what="the chains’ pitch", value=CHAIN_PITCH_MM, unit="mm")
 _SHOCK = Assumed(
@@ -252,6 +255,7 @@ def _assumed(job: Conditions, drive: HomeBuilt) -> list[Assumed]:
         (_PITCH, bool(drive.stages) and drive.pitch_mm is None),
         (_SHOCK, bool(drive.shafts) and drive.shock is None),
         (_SAFETY, bool(drive.shafts) and drive.safety is None),
+        (_USABLE, drive.battery is not None and drive.battery.usable is None),
         (moved, drive.mass_kg is None),
     ]
     told = [usual for usual, taken in own if taken]

@@ -38,13 +38,15 @@ class Answered:
 @dataclass(frozen=True, slots=True)
 class Summed:
     """A setup in a line-up: the verdict on the hill, with its motor where it has one; whether it is as quick
-    as is wanted, None where nothing is; whether it stays within its makers' figures.
+    as is wanted, None where nothing is; whether it stays within its makers' figures; whether it is the power
+    that is too little for the hill, by pedals alone, and no gear helps.
     """
 
     name: str
     verdict: Verdict | None
     quick: bool | None
     within: bool
+    too_weak: bool = False
 
     @classmethod
     def of(cls, setup: "ComparedSetup", wants: Wants) -> "Summed":
@@ -54,6 +56,7 @@ class Summed:
             verdict_with_motor(setup.climb.verdict, setup.motor.on_pitch if setup.motor else None),
             None if wants.top_kmh is None else is_quick_enough(setup.top, wants.top_kmh),
             not setup.over_limits,
+            setup.motor is None and setup.climb.limit == "power",
         )
 
 
@@ -122,7 +125,9 @@ def _climbers(answers: Sequence[Summed], hill: str) -> str:
     just = [each.name for each in answers if each.verdict == "tight"]
     all_of = len(answers)
     if not easy and not just:
-        return f"{'It does not climb' if all_of == 1 else f'None of the {all_of} climbs'} {hill}."
+        none = f"{'It does not climb' if all_of == 1 else f'None of the {all_of} climbs'} {hill}"
+        weak = all(each.too_weak for each in answers)
+        return f"{none}: your power is too little for it, whatever the gear." if weak else f"{none}."
     parts = []
     if easy:
         climb = "climbs" if len(easy) == 1 else "climb"

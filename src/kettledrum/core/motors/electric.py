@@ -33,7 +33,7 @@ def draw_parts(motor: Motor, torque_nm: float, rpm: float) -> tuple[float, float
     winding = motor.winding
     if winding is None:
         return 0.0, out / (motor.efficiency or USUAL_EFFICIENCY), 0.0
-    count, resistance, no_load = motor.count, winding.resistance_ohm, winding.no_load_a
+    count, resistance, no_load = motor.count, winding.resistance_ohm, winding.idle_a
     current = torque_nm / count / winding.torque_constant_nm_a
     return (
         count * no_load * (no_load * resistance + winding.torque_constant_nm_a * omega),
@@ -72,7 +72,7 @@ def torque_held_by(motor: Motor, rpm: float) -> tuple[float, str]:
         left_v = battery.voltage_v - k * omega
         found.append(
             (
-                max(motor.count * k * (left_v / winding.resistance_ohm - winding.no_load_a), 0.0),
+                max(motor.count * k * (left_v / winding.resistance_ohm - winding.idle_a), 0.0),
                 "the battery’s voltage",
             )
         )
@@ -94,7 +94,7 @@ def _torque_of_power(motor: Motor, most_w: float, omega: float, own: float) -> f
     k, resistance = winding.torque_constant_nm_a, winding.resistance_ohm
     each = most_w / motor.count
     current = (math.sqrt((k * omega) ** 2 + 4 * resistance * each) - k * omega) / (2 * resistance)
-    return max(motor.count * k * (current - winding.no_load_a), 0.0)
+    return max(motor.count * k * (current - winding.idle_a), 0.0)
 
 
 def braking_nm(motor: Motor, rpm: float) -> float:
@@ -109,7 +109,7 @@ def braking_nm(motor: Motor, rpm: float) -> float:
     if winding is None:
         return most
     k = winding.torque_constant_nm_a
-    return min(most, motor.count * k * (k * rpm * math.pi / 30 / winding.resistance_ohm + winding.no_load_a))
+    return min(most, motor.count * k * (k * rpm * math.pi / 30 / winding.resistance_ohm + winding.idle_a))
 
 
 def returned_w(motor: Motor, torque_nm: float, rpm: float) -> float:
@@ -124,7 +124,7 @@ def returned_w(motor: Motor, torque_nm: float, rpm: float) -> float:
         back = torque_nm * omega * (motor.efficiency or USUAL_EFFICIENCY)
     else:
         k = winding.torque_constant_nm_a
-        current = torque_nm / motor.count / k - winding.no_load_a
+        current = torque_nm / motor.count / k - winding.idle_a
         back = motor.count * (k * omega * current - current**2 * winding.resistance_ohm)
         back = max(back, 0.0) if current > 0 else 0.0
     battery = motor.battery

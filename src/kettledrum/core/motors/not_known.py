@@ -1,33 +1,41 @@
 """What of motors is taken for want of their figures, told with its value."""
 
-from kettledrum.core.parts.motor import USUAL_EFFICIENCY, Motor
+from kettledrum.core.parts.motor import USUAL_EFFICIENCY, USUAL_LIMIT_C, USUAL_USABLE, Motor
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.assumed import Assumed
 
 
 def motors_assumed(setup: Setup) -> list[Assumed]:
     """The figures that were taken for those that a setup's motors do not state."""
-    found: list[Assumed] = []
-    for place, motor in enumerate(setup.motors or []):
-        where, name = f"motors[{place}]", motor.name or "the motor"
-        if _runs_on(motor):
-            found.append(
-                Assumed(
-                    where=f"{where}.no_load_rpm",
-                    what=f"how fast {name} turns without load",
-                    value=None,
-                    taken="its torque at any speed",
-                )
+    return [
+        taken for place, motor in enumerate(setup.motors or []) for taken in _taken(motor, f"motors[{place}]")
+    ]
+
+
+def _taken(motor: Motor, where: str) -> list[Assumed]:
+    name = motor.name or "the motor"
+    found = []
+    if _runs_on(motor):
+        found.append(
+            Assumed(
+                where=f"{where}.no_load_rpm",
+                what=f"how fast {name} turns without load",
+                value=None,
+                taken="its torque at any speed",
             )
-        if motor.winding is None and motor.efficiency is None:
-            found.append(
-                Assumed(
-                    where=f"{where}.efficiency",
-                    what=f"the efficiency of {name}",
-                    value=USUAL_EFFICIENCY,
-                    unit="share",
-                )
-            )
+        )
+    if motor.winding is None and motor.efficiency is None:
+        what = f"the efficiency of {name}"
+        found.append(Assumed(where=f"{where}.efficiency", what=what, value=USUAL_EFFICIENCY, unit="share"))
+    if motor.winding is not None and motor.winding.no_load_a is None:
+        what = f"the current of {name} without load"
+        found.append(Assumed(where=f"{where}.winding.no_load_a", what=what, value=0, unit="A"))
+    if motor.battery is not None and motor.battery.usable is None:
+        what = f"how much of the battery of {name} is usable"
+        found.append(Assumed(where=f"{where}.battery.usable", what=what, value=USUAL_USABLE, unit="share"))
+    if motor.thermal is not None and motor.thermal.limit_c is None:
+        what = f"what the windings of {name} bear"
+        found.append(Assumed(where=f"{where}.thermal.limit_c", what=what, value=USUAL_LIMIT_C, unit="°C"))
     return found
 
 

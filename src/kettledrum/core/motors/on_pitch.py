@@ -176,11 +176,11 @@ def _warmth(motor: Motor, heat_w: float, seconds: float | None, job: Conditions)
     if thermal is None or seconds is None:
         return "not known", None, None
     air = _USUAL_C if job.temperature_c is None else job.temperature_c
-    room, most = thermal.limit_c - air, heat_w * thermal.resistance_k_w
+    room, most = thermal.bears_c - air, heat_w * thermal.resistance_k_w
     constant = thermal.resistance_k_w * thermal.capacity_j_k
     warms = air - most * math.expm1(-seconds / constant)
     limit_s = -constant * math.log(1 - room / most) if most > room > 0 else None
     state: State = (
-        "fails" if warms > thermal.limit_c else "tight" if warms > thermal.limit_c - WARM_K else "holds"
+        "fails" if warms > thermal.bears_c else "tight" if warms > thermal.bears_c - WARM_K else "holds"
     )
     return state, warms, limit_s

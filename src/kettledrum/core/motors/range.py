@@ -106,7 +106,7 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
         return SetupRange(name=setup.name, levels=[], says=range_says([]) if setup.motors else "")
     cold = COLD_BELOW_C - (COLD_BELOW_C if job.temperature_c is None else job.temperature_c)
     left = 1 - LOST_A_DEGREE * max(cold, 0.0)
-    energy_wh = sum(each.energy_wh * each.usable for each in batteries) * left
+    energy_wh = sum(each.usable_wh for each in batteries) * left
     table = gear_table(setup, brief.rider.cadence_rpm)
     rider_w = job.power_w * path_efficiency(setup.path).typical
     moved = _Moved(job.resistance, rider_w, job.power_w, energy_wh, lengths, grades)

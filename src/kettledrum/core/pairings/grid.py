@@ -10,7 +10,7 @@ from kettledrum.core.chains.belt import BeltFit
 from kettledrum.core.chains.chain import ChainFit
 from kettledrum.core.effort.pushes import Pushes, pushes
 from kettledrum.core.effort.stage_limits import LimitCheck
-from kettledrum.core.effort.steepest import Judged, SteepestPitch, Verdict, slowest_in_band
+from kettledrum.core.effort.steepest import Judged, Limit, SteepestPitch, Verdict, slowest_in_band
 from kettledrum.core.effort.wanted_gears import WantedGears, wanted_gears
 from kettledrum.core.gearing.gear_table import Gear, gear_table
 from kettledrum.core.gearing.ladder import ladder
@@ -41,7 +41,8 @@ class Pairing:
     `primary_ratio` is front ÷ rear teeth; `lowest` and `highest` are the setup's gears with it, `top_kmh`
     the highest one's speed at the band's high end. The `state` is the worst of its checks but those that only
     advise, `why` says what they all find, the worst first. `climb` is the verdict on the job's steepest pitch
-    and `margin` what the lowest gear has to spare for it; both null without a pitch. A `chain` or a `belt`.
+    and `margin` what the lowest gear has to spare for it, both null without a pitch; `limit` what stands in
+    the way where it fails, the gears or the power, which no pairing helps. A `chain` or a `belt`.
     `into` are the torques into the part behind, null without one.
     `changed` is what of the mounted pairing must be bought; `new_chain` whether its chain or belt would be
     another, null where that is not known. `repeats` is after how many turns of the front sprocket the same
@@ -63,6 +64,7 @@ class Pairing:
     checks: list[LimitCheck]
     climb: Verdict | None
     margin: float | None
+    limit: Limit | None
     chain: ChainFit | None
     belt: BeltFit | None
     into: IntoBehind | None
@@ -147,6 +149,7 @@ def pairings(brief: Brief, setup: Setup) -> Pairings:
                     held,
                     judged.verdict,
                     judged.margin,
+                    judged.limit,
                     chain,
                     belt,
                     checks.into(front, rear),

@@ -51,12 +51,21 @@ def pairings_says(
         )
     if job.steepest is not None and best.climb == "fails":
         sentences.append(
-            f"No pairing within the limits climbs the {percent(job.steepest)} hill: that takes another "
-            "drive, a smaller wheel, less load or a motor."
-            if not with_motor
-            else "All this is by pedals alone; Motors says how the hill is ridden with help."
+            "All this is by pedals alone; Motors says how the hill is ridden with help."
+            if with_motor
+            else _would_climb(best, f"the {percent(job.steepest)} hill")
         )
     return " ".join(sentences)
+
+
+def _would_climb(best: "Pairing", hill: str) -> str:
+    if best.limit == "power":
+        return (
+            f"No pairing climbs {hill}, as your power is too little for any gear: that takes less load, "
+            "more power or a motor."
+        )
+    takes = "another drive, a smaller wheel, less load or a motor"
+    return f"No pairing within the limits climbs {hill}: that takes {takes}."
 
 
 def _teeth(pairing: "Pairing") -> str:

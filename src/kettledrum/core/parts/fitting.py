@@ -36,7 +36,7 @@ class SpokeHoles(Model):
     holes: Holes
     flange_mm: tuple[CircleMm, CircleMm]
     offset_mm: tuple[OffsetMm, OffsetMm]
-    hole_mm: HoleMm = 2.6
+    hole_mm: HoleMm | None = None
 
 
 class Fit(Model):

@@ -28,6 +28,10 @@ StageNumber = Annotated[int, Within(0, 49, whole=True)]
 
 USUAL_EFFICIENCY = 0.8
 """Of electrical power that comes out, where neither that nor the motor's constants are known."""
+USUAL_USABLE = 0.9
+"""Of a battery's energy that it gives before it switches itself off, where that is not stated."""
+USUAL_LIMIT_C = 120.0
+"""In °C: what windings bear, where that is not stated: class E of IEC 60085."""
 
 
 class Before(Model):
@@ -60,9 +64,14 @@ class Battery(Model):
     """Its energy in Wh, the share of it that may be used, its voltage and the largest current it gives."""
 
     energy_wh: EnergyWh
-    usable: Share = 0.9
+    usable: Share | None = None
     voltage_v: Volt | None = None
     current_max_a: Ampere | None = None
+
+    @property
+    def usable_wh(self) -> float:
+        """The energy in Wh that may be used, with the usual share where it is not stated."""
+        return self.energy_wh * (USUAL_USABLE if self.usable is None else self.usable)
 
 
 class Winding(Model):
@@ -72,7 +81,12 @@ class Winding(Model):
 
     resistance_ohm: Ohm
     torque_constant_nm_a: NmPerA
-    no_load_a: Annotated[float, Within(0, 100, unit="A")] = 0
+    no_load_a: Annotated[float, Within(0, 100, unit="A")] | None = None
+
+    @property
+    def idle_a(self) -> float:
+        """The current without load in A, none where it is not stated."""
+        return self.no_load_a or 0.0
 
 
 class Thermal(Model):
@@ -82,7 +96,12 @@ class Thermal(Model):
 
     capacity_j_k: Annotated[float, Within(0, 100_000, above=True, unit="J/K")]
     resistance_k_w: Annotated[float, Within(0, 100, above=True, unit="K/W")]
-    limit_c: Annotated[float, Within(40, 250, unit="°C")] = 120
+    limit_c: Annotated[float, Within(40, 250, unit="°C")] | None = None
+
+    @property
+    def bears_c(self) -> float:
+        """The temperature in °C that the windings bear, the usual one where it is not stated."""
+        return USUAL_LIMIT_C if self.limit_c is None else self.limit_c
 
 
 class Motor(Model):

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Iterable, Mapping, Sequence
 
+from kettledrum.core.effort.hill import hill as pitch
 from kettledrum.core.keeping.says import money
 from kettledrum.core.lineup.coverage import AS_MUCH as COVERS_AS_MUCH
 from kettledrum.core.search.bases import MOST_OF_A_KIND
@@ -46,6 +47,10 @@ def _hill(tally: Tally, best: Mark) -> str:
     hill = f"the {percent(grade)} hill"
     climbing = None if tally.motors else tally.climbing
     if climbing == 0:
+        asks = pitch(tally.of.job)
+        if asks is not None and asks.development_m is None:
+            does = "a motor, less load or more power would"
+            return f" None of them climbs {hill}, as your power is too little for any gear: {does}."
         return f" None of them climbs {hill}."
     do = "other does" if climbing == 1 else "others do"
     as_others = "" if climbing is None else f", as {climbing:,} {do}"

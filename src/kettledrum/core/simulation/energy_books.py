@@ -37,5 +37,5 @@ def cell_of(motor: Motor) -> Cell:
     battery = motor.battery
     if battery is None:
         return Cell(None, None)
-    usable = battery.energy_wh * battery.usable * 3600
+    usable = battery.usable_wh * 3600
     return Cell(usable, usable)

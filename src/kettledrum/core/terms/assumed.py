@@ -16,7 +16,7 @@ class Assumed(BaseModel):
     where: str
     what: str
     value: float | None
-    unit: Literal["", "kg", "m", "mm", "°C", "rpm", "m²", "share", "teeth", "km", "years", "km/h"] = ""
+    unit: Literal["", "kg", "m", "mm", "°C", "rpm", "m²", "share", "teeth", "km", "years", "km/h", "A"] = ""
     taken: str | None = None
 
     def __str__(self) -> str:

@@ -100,8 +100,9 @@ function onThePitch({ climb }: ComparedSetup, units: Units): string {
 
 /** The ratio that the pitch needs, and how far off the lowest gear is. */
 function needed(climb: Climb, has: number): string {
-  const { judged_ratio: ratio, by } = climb;
+  const { judged_ratio: ratio, by, limit } = climb;
   if (ratio === null) return "";
+  if (limit === "power") return "None is low enough";
   const share = Math.round((has / ratio - 1) * 100);
   const off = share === 0 ? "just that" : share > 0 ? `${share} % too high` : `${-share} % to spare`;
   const power = by === "a minute" ? ", for a minute" : "";

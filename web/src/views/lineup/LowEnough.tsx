@@ -120,6 +120,7 @@ function figures({ school, has, wanted, usual }: LowestGear, climb: Climb, pitch
   if (school === "ratio") return `${bothFixed(has, wanted ?? 0, 2).join("; ")} ${asked}`;
   if (school === "gear inches") return `${bothFixed(has, wanted ?? 0, 1).join(" in; ")} in ${asked}`;
   if (!pitch || climb.needed_ratio === null) return "the hill is not known";
+  if (climb.limit === "power") return `${ratioText(has)}; the power is the limit, no gear helps`;
   if (climb.by === "its time" && climb.judged_ratio !== null && climb.on_steepest)
     return `${bothFixed(has, climb.judged_ratio, 2).join("; ")} at ${climb.on_steepest.power_w.toFixed(0)} W, as long as it takes`;
   const minute = climb.minute?.needed_ratio;

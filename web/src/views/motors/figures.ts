@@ -32,7 +32,7 @@ export const motorFigures = (stages: number): Figure[] => [
   { at: "assist.fade_kmh", label: "Fades over the last", kind: "speed" },
   { at: "assist.levels", label: "Levels", kind: "levels", hint: "Times your power: low 0.5, high 2" },
   { at: "battery.energy_wh", label: "Battery", kind: "number", unit: "Wh" },
-  { at: "battery.usable", label: "Of it usable", kind: "percent" },
+  { at: "battery.usable", label: "Of it usable", kind: "percent", hint: "Usually 90 %" },
   { at: "battery.voltage_v", label: "Voltage", kind: "number", unit: "V" },
   { at: "battery.current_max_a", label: "Current, at most", kind: "number", unit: "A" },
 ];
@@ -45,7 +45,7 @@ export const SELDOM_OF_MOTORS: Figure[] = [
   { at: "winding.no_load_a", label: "Current without load", kind: "number", unit: "A" },
   { at: "thermal.capacity_j_k", label: "Heat for a degree", kind: "number", unit: "J/K" },
   { at: "thermal.resistance_k_w", label: "Degrees for a watt", kind: "number", unit: "K/W" },
-  { at: "thermal.limit_c", label: "Windings bear", kind: "number", unit: "°C" },
+  { at: "thermal.limit_c", label: "Windings bear", kind: "number", unit: "°C", hint: "Usually 120" },
   { at: "regenerates", label: "Brakes into the battery", kind: "flag" },
   { at: "cargo_approved", label: "Approved for cargo bicycles", kind: "flag" },
   { at: "eases_to_shift", label: "Eases off to shift", kind: "flag" },

@@ -91,9 +91,12 @@ function Figure({ name, children }: { name: string; children: React.ReactNode })
   );
 }
 
-function pitchWords({ climb, margin }: Pairing): string {
+function pitchWords({ climb, margin, limit }: Pairing): string {
   if (climb === null || margin === null) return "not known: the job names none";
-  const room = `${Math.abs(margin * 100).toFixed(0)} %`;
+  if (limit === "power") return "not climbed: the power is the limit, no gear helps";
+  // The gear that there is over the one it may be, less one, where it is too high.
+  const off = margin >= 0 ? margin : 1 / (1 + margin) - 1;
+  const room = `${Math.round(off * 100)} %`;
   const words = {
     holds: "climbed",
     tight: "climbed with a hard push",

@@ -99,10 +99,12 @@ function wearRows({ wear }: BenchSetup["table"]): [string, string][] {
 const SCHOOLS = { ratio: "By ratio", "gear inches": "By gear inches", physics: "By the steepest hill" };
 
 /** What the three schools say of the lowest gear, each with its measure. */
-function schoolRows({ lowest_gear: schools }: BenchSetup["table"]): [string, string][] {
+function schoolRows({ lowest_gear: schools, climb }: BenchSetup["table"]): [string, string][] {
   return schools.flatMap(({ school, wanted, has, verdict, usual }): [string, string][] => {
     if (wanted === null || verdict === null) return [];
     const [digits, unit] = school === "gear inches" ? [1, " in"] : [2, ""];
+    if (school === "physics" && climb.limit === "power")
+      return [[SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: the power is the limit, no gear helps`]];
     const [own, asked] = bothFixed(has, wanted, digits).map((text) => `${text}${unit}`);
     const told = usual
       ? `${own}, ${USUALLY[verdict]} ${asked}`
