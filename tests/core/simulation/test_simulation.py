@@ -186,6 +186,21 @@ def test_a_narrow_dead_band_between_two_far_gears_hunts():
     assert max(counts[1]) > 0
 
 
+def test_a_hill_that_begins_after_a_shift_up_is_no_hunting():
+    brief = job(PAIR, hub(0.6, 1.0, 1.5), shifting={"set_rpm": 72, "dead_band_rpm": 12})
+    level, steep = (Leg(length_m=300, grade=grade) for grade in (0.0, 0.12))
+    start = simulated(brief, brief.setups[0], of_legs([(level, False)]))
+    up = next(each for each in start.changes if each.after > each.before)
+    # The hill begins half a metre behind the shift, and the gears go back at once.
+    before = Leg(length_m=up.at_m + 0.5, grade=0.0)
+    found = simulated(brief, brief.setups[0], of_legs([(before, False), (steep, False)]))
+    shifts = found.changes
+    back = next(k for k in range(1, len(shifts)) if shifts[k].after == shifts[k - 1].before)
+    assert shifts[back].time_s - shifts[back - 1].time_s < 3
+    assert (shifts[back - 1].grade, shifts[back].grade) == (0.0, 0.12)
+    assert found.hunts == 0
+
+
 def test_while_coasting_gears_follow_only_where_they_are_to():
     at_rest = {**EIGHT, "behaviour": {"shifts_at_rest": True}}
 

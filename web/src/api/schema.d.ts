@@ -6087,7 +6087,7 @@ export interface components {
          *     `primary_ratio` is front ÷ rear teeth; `lowest` and `highest` are the setup's gears with it, `top_kmh`
          *     the highest one's speed at the band's high end. The `state` is the worst of its checks but those that only
          *     advise, `why` says what they all find, the worst first. `climb` is the verdict on the job's steepest pitch
-         *     and `margin` what the lowest gear has to spare for it, both null without a pitch; `limit` is what stands in
+         *     and `margin` what the lowest gear has to spare for it, both null without a pitch; `limit` what stands in
          *     the way where it fails, the gears or the power, which no pairing helps. A `chain` or a `belt`.
          *     `into` are the torques into the part behind, null without one.
          *     `changed` is what of the mounted pairing must be bought; `new_chain` whether its chain or belt would be
@@ -7617,14 +7617,18 @@ export interface components {
         };
         /**
          * Shift
-         * @description A shift made: when in s and where in m, at which speed, from which gear to which, and whether it took
-         *     back the one before it within three seconds.
+         * @description A shift made: when in s and where in m, on which grade, at which speed, from which gear to which.
+         *
+         *     It `hunts` where it took back the one before it within three seconds on the same slope: where a hill has
+         *     begun since, the gears follow the road.
          */
         Shift: {
             /** Time S */
             time_s: number;
             /** At M */
             at_m: number;
+            /** Grade */
+            grade: number;
             /** Speed Kmh */
             speed_kmh: number;
             /** Before */

@@ -32,12 +32,15 @@ class Energies(BaseModel):
 
 
 class Shift(BaseModel):
-    """A shift made: when in s and where in m, at which speed, from which gear to which, and whether it took
-    back the one before it within three seconds.
+    """A shift made: when in s and where in m, on which grade, at which speed, from which gear to which.
+
+    It `hunts` where it took back the one before it within three seconds on the same slope: where a hill has
+    begun since, the gears follow the road.
     """
 
     time_s: float
     at_m: float
+    grade: float
     speed_kmh: float
     before: str
     after: str
@@ -82,6 +85,8 @@ class Trial(BaseModel):
 
 
 HUNTS_WITHIN_S = 3.0
+SAME_SLOPE = 0.01
+"""Grades no further apart than this are one slope."""
 Sample = tuple[float, float, float, float, float, str, float, float, float, bool]
 
 
@@ -166,14 +171,16 @@ def _rests_from(course: Course) -> float | None:
 
 
 def _shift(bike: SimulatedBike, before: str, last: Shift | None) -> Shift:
-    after = bike.shifter.label
+    after, grade = bike.shifter.label, bike.grade
+    taken_back = last is not None and last.before == after and bike.time_s - last.time_s <= HUNTS_WITHIN_S
     return Shift(
         time_s=round(bike.time_s, 2),
         at_m=round(bike.at_m, 1),
+        grade=round(grade, 4),
         speed_kmh=round(bike.speed_mps * 3.6, 2),
         before=before,
         after=after,
-        hunts=last is not None and last.before == after and bike.time_s - last.time_s <= HUNTS_WITHIN_S,
+        hunts=taken_back and last is not None and abs(grade - last.grade) <= SAME_SLOPE,
     )
 
 

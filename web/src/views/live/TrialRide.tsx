@@ -9,7 +9,7 @@ import { tableSavings, type Cell } from "../../exchange/tables";
 import { FiguresSaved, FiguresTrouble, useFigureEditing } from "../../setup/EditedFigures";
 import { FigureFields } from "../../figures/FigureFields";
 import { without } from "../../drafts/held";
-import { assumptions } from "../../words/climbing";
+import { assumptions, shortGrade } from "../../words/climbing";
 import { percent } from "../../words/format";
 import { setupColour } from "../../ui/palette";
 import { useRemembered } from "../../ui/remembered";
@@ -199,6 +199,7 @@ function Changes({ found, units }: { found: Trial; units: Units }) {
             <tr>
               <th scope="col">At</th>
               <th scope="col">Place</th>
+              <th scope="col">Slope</th>
               <th scope="col">Speed</th>
               <th scope="col">From gear</th>
               <th scope="col">To gear</th>
@@ -210,6 +211,7 @@ function Changes({ found, units }: { found: Trial; units: Units }) {
               <tr key={each.time_s}>
                 <th scope="row">{fixed(each.time_s, 1)} s</th>
                 <td>{units.distance(each.at_m, 2)}</td>
+                <td>{shortGrade(each.grade)}</td>
                 <td>{units.speed(each.speed_kmh)}</td>
                 <td>{each.before}</td>
                 <td className={tables.strong}>{each.after}</td>
