@@ -1,7 +1,7 @@
 """Bikes and rides through the API: files read step by step, judged, drawn, and what they come to."""
 
 import json
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 
 import numpy as np
 import pytest
@@ -128,7 +128,7 @@ def test_a_ride_on_another_bike_of_the_job_is_noticed(client, bikes, bike):
 @pytest.mark.parametrize(
     ("content", "what"),
     [
-        (b"", "is no ride that can be read"),
+        (b"", "is empty"),
         (b"PK\3\4 nothing", "is no ride that can be read"),
         (fit(made(), sport=2)[:40], "no second of riding"),
         (b"<gpx><trk><trkseg><trkpt lat='1' lon='2'/></trkseg></trk></gpx>", "there is no time"),
@@ -157,7 +157,7 @@ def test_odd_rides_are_told_and_asked_about(client, bike):
     still = read(client, bike, odd(speed_mps=np.full(count, 5.0)))[-1]
     assert "hardly changes" in still["asks"]
     run = read(client, bike, fit(made(), sport=1))[-1]
-    assert any("not cycling" in each for each in run["told"])
+    assert run["asks"] == "The file says that it was running, not cycling. Count it as a ride?"
     blind = read(client, bike, odd(cadence_rpm=np.full(count, np.nan)))[-1]
     assert any("no cadence" in each for each in blind["told"])
     assert "gears" not in blind["ride"]
@@ -165,6 +165,27 @@ def test_odd_rides_are_told_and_asked_about(client, bike):
     assert any("no cadence" in each for each in slipped["told"])
     nowhere = read(client, bike, odd(speed_mps=np.zeros(count)))[-1]
     assert "neither speed nor distance" in nowhere["problems"][0]["what"]
+
+
+def test_a_ride_that_this_bike_cannot_have_done_bars_itself_and_no_other(client, bike):
+    early, late = (
+        read(client, bike, fit(made(), began=datetime(year, 5, 1, 9, tzinfo=UTC)))[-1]
+        for year in (2025, 2099)
+    )
+    since = "must be 1 January 2026 or later: since then “Tall one” is ridden"
+    assert early["bars"] == f"It cannot be added: its day {since}."
+    assert late["bars"] == "It cannot be added: its day must not lie in the future."
+    fine = read(client, bike, fit(made()))[-1]
+    assert fine.get("bars") is None
+    # Sent all the same, each is told by its place, and none goes in.
+    rides = [{"ride": each["ride"]} for each in (fine, early, late)]
+    answer = client.post(f"{bike}/rides", json={"rides": rides})
+    assert answer.status_code == 422
+    assert problems(answer) == [
+        ("rides[1].ride.on", since),
+        ("rides[2].ride.on", "must not lie in the future"),
+    ]
+    assert client.get(bike).json()["rides"] == []
 
 
 def test_times_without_a_zone_are_told(client, bike):
@@ -282,8 +303,9 @@ def test_seconds_are_let_go_and_undone(client, bike, job):
         (
             {"on": "2025-05-01", "km": 3},
             "rides[0].ride.on",
-            "must be 2026-01-01 or later: since then “Tall one” is ridden",
+            "must be 1 January 2026 or later: since then “Tall one” is ridden",
         ),
+        ({"on": "2099-05-01", "km": 3}, "rides[0].ride.on", "must not lie in the future"),
         ({"on": "2026-05-01", "km": 30, "minutes": 2}, "rides[0].ride.minutes", "nobody rides faster"),
         ({"on": "2026-05-01", "km": 3, "temperature_c": 90}, "rides[0].ride.temperature_c", "from -40 to 50"),
     ],

@@ -111,6 +111,26 @@ def test_a_ride_twice_is_noticed_and_a_broken_file_named(bare):
     expect(bare.get_by_role("region", name="Rides from files")).to_have_count(0)
 
 
+def test_a_ride_from_before_the_bike_holds_up_no_other(bare):
+    build(bare, "Tall one")
+    (name, content), *_ = rides(1)
+    early = fit(made_up([2.0, 4.0], 900).ride, began=BEGAN - timedelta(days=2000))
+    drop(bare, [(name, content), ("early.fit", early)])
+    expect(bare.get_by_text(re.compile("^It cannot be added: its day must be"))).to_be_visible()
+    expect(bare.get_by_role("checkbox", name=re.compile("early.fit"))).to_be_disabled()
+    bare.get_by_role("button", name="Add 1 ride").click()
+    expect(bare.get_by_text("1 ride was added.")).to_be_visible()
+
+
+def test_the_day_a_bike_begins_is_asked_for_once(bare, expected_errors):
+    expected_errors.add("422")
+    field(bare, "name").fill("Tall one")
+    field(bare, "since").fill("")
+    bare.get_by_role("button", name="Add this bike").click()
+    expect(bare.get_by_text("Is missing.")).to_be_visible()
+    expect(bare.get_by_text(re.compile(r"mounted\["))).to_have_count(0)
+
+
 def test_a_ride_is_logged_in_two_fields(ridden):
     field(ridden, "km").fill("12,4")
     field(ridden, "minutes").fill("1:05")

@@ -86,8 +86,26 @@ def test_a_lost_clock_another_sport_and_a_trainer_are_told():
     lost = one_ride(fit(RIDE, began=datetime(1990, 1, 1, tzinfo=UTC)))
     assert lost.began is None
     assert lost.told == ["its clock was lost: when it was is not known"]
-    assert one_ride(fit(RIDE, sport=1)).told == ["it says that it was running, not cycling"]
+    assert one_ride(fit(RIDE, sport=1)).other_sport == "running"
+    assert one_ride(fit(RIDE, sport=1)).told == []
+    assert one_ride(fit(RIDE)).other_sport is None
     assert one_ride(fit(RIDE, sub_sport=6)).trainer
+
+
+@pytest.mark.parametrize(
+    ("data", "sport"),
+    [
+        (tcx(RIDE), None),
+        (tcx(RIDE).replace(b'"Biking"', b'"Other"'), None),
+        (tcx(RIDE).replace(b'"Biking"', b'"Running"'), "running"),
+        (tcx(RIDE).replace(b' Sport="Biking"', b""), None),
+        (gpx(RIDE), None),
+        (gpx(RIDE).replace(b"<trk>", b"<trk><type>Hiking</type>"), "hiking"),
+        (gpx(RIDE).replace(b"<trk>", b"<trk><type>gravel</type>"), None),
+    ],
+)
+def test_what_was_no_cycling_is_said_by_xml_too(data, sport):
+    assert one_ride(data).other_sport == sport
 
 
 def test_tcx_and_gpx_tell_the_same_ride():

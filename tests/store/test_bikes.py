@@ -153,7 +153,7 @@ def test_names_versions_and_days_are_judged(store, job, bike):
         store.bikes.change(job, other.id, head(), other.version)
     with pytest.raises(StaleWrite):
         store.bikes.change(job, bike.id, head(), bike.version + 1)
-    with pytest.raises(InvalidInput, match=r"must be 2026-05-01 or later"):
+    with pytest.raises(InvalidInput, match=r"must be 1 May 2026 or later"):
         store.bikes.add_rides(job, bike.id, [ride(1), ride(-1)])
     assert rides_of(store, job, bike) == []
     store.bikes.add_rides(job, bike.id, [ride(3)])

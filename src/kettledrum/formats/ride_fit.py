@@ -18,6 +18,7 @@ _SWITCHED_ON = datetime(1989, 12, 31, tzinfo=UTC)
 _TELLS_EVERY = 2000
 _DEGREES = 180 / 2**31
 """Places are written in whole parts of half a turn."""
+_CYCLING = (None, "cycling", "generic", "e_biking")
 _SHIFTS = ("rear_gear_change", "front_gear_change")
 
 
@@ -118,12 +119,12 @@ class _Reading:
                 )
                 for stamp, each in self.shifts
             ]
-        if self.sport not in (None, "cycling", "generic", "e_biking"):
-            told.append(f"it says that it was {self.sport}, not cycling")
+        other = None if self.sport in _CYCLING else self.sport
         lost = self.start.year < CLOCK_LOST_BEFORE
         if lost:
             told.append("its clock was lost: when it was is not known")
-        return ReadRide(self.records, None if lost else self.start, self.trainer, told)
+        began = None if lost else self.start
+        return ReadRide(self.records, began, self.trainer, told, other_sport=other)
 
 
 def _stamp(frame: Any) -> datetime | None:

@@ -8,11 +8,12 @@ from kettledrum.core.rides.channels import Records
 
 @dataclass(frozen=True, slots=True)
 class ReadRide:
-    """Its records, when it began (None where that is not known), whether it was on a trainer, and what is to
-    be told of how it was read.
+    """Its records, when it began (None where that is not known), whether it was on a trainer, what is to be
+    told of how it was read, and the sport that it says it was, None for cycling or where it does not say.
     """
 
     records: Records
     began: datetime | None
     trainer: bool
     told: list[str]
+    other_sport: str | None = None

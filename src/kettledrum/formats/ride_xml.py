@@ -21,6 +21,21 @@ _SPEED = ("speed",)
 _CADENCE = ("cadence", "cad", "runcadence")
 _POWER = ("watts", "power", "powerinwatts")
 _HEIGHT = ("altitudemeters", "ele")
+_CYCLING = ("biking", "cycling", "other")
+"""What the attribute of a TCX file calls it."""
+_NOT_CYCLING = (
+    "running",
+    "run",
+    "walking",
+    "walk",
+    "hiking",
+    "hike",
+    "swimming",
+    "skiing",
+    "rowing",
+    "driving",
+)
+"""What the type of a GPX track, which may be any word, says where it surely was no cycling."""
 _TEMPERATURE = ("temp", "atemp", "temperature")
 
 
@@ -38,6 +53,8 @@ def xml_ride(data: bytes) -> Iterator[float | ReadRide]:
                 found.point(element)
                 element.clear()
                 count += 1
+            else:
+                found.sport_of(element, name)
                 if count % _TELLS_EVERY == 0:
                     yield min(count * 250 / max(len(data), 1), 0.99)
     except ParseError:
@@ -52,6 +69,17 @@ class _Reading:
         self.records = Records()
         self.start: datetime | None = None
         self.places: list[tuple[float, float]] = []
+        self.other_sport: str | None = None
+
+    def sport_of(self, element: Any, name: str) -> None:
+        """Which sport an activity or a track says it was, if that is another than cycling."""
+        if name == "activity":
+            sport = (element.get("Sport") or "other").strip().lower()
+            self.other_sport = None if sport in _CYCLING else sport
+        elif name == "trk":
+            told = (each.text for each in element if _name(each) == "type")
+            sport = (next(told, None) or "").strip().lower()
+            self.other_sport = sport if sport in _NOT_CYCLING else self.other_sport
 
     def point(self, element: Any) -> None:
         """A point of the track, with its time."""
@@ -91,7 +119,7 @@ class _Reading:
             raise InvalidInput([Problem("", what)])
         if all(value is None for value in (*self.records.distance_m, *self.records.speed_mps)):
             self._by_places()
-        return ReadRide(self.records, self.start, trainer=False, told=told)
+        return ReadRide(self.records, self.start, trainer=False, told=told, other_sport=self.other_sport)
 
     def _by_places(self) -> None:
         """Distances from the places, where nothing else is said."""

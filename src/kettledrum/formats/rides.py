@@ -19,6 +19,8 @@ def read_ride(data: bytes) -> Iterator[float | ReadRide]:
         return fit_ride(data)
     if is_xml(data):
         return xml_ride(data)
+    if not data.strip():
+        raise InvalidInput([Problem("", "the file is empty")])
     what = "is no ride that can be read: FIT, TCX or GPX with times is asked for"
     raise InvalidInput([Problem("", f"the file {what}")])
 

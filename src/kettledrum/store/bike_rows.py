@@ -8,6 +8,7 @@ from sqlalchemy.dialects.sqlite import insert as insert_or_leave
 from sqlmodel import Session, col, func, select
 
 from kettledrum.core.log.bike import MOST_BIKES, MOST_RIDES, Bike, BikeHead, Log
+from kettledrum.core.log.entry import before_bike
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.names import free_name
@@ -122,8 +123,7 @@ def add_rides(session: Session, bike: BikeRow, rides: Iterable[LoggedRide]) -> l
 def judge_day(head: BikeHead, ride: LoggedRide, where: str) -> None:
     """Raises InvalidInput for a ride from before a bike was there."""
     if ride.on < head.since:
-        what = f"must be {head.since} or later: since then “{head.name}” is ridden"
-        raise InvalidInput([Problem(where, what)])
+        raise InvalidInput([Problem(where, before_bike(head))])
 
 
 def put_ride(session: Session, row: RideRow, ride: LoggedRide) -> None:

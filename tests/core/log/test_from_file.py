@@ -48,6 +48,13 @@ def test_nobody_rides_so_fast():
     assert ride(recorded([33.0] * 600)).ride.km == 19.8
 
 
+def test_another_sport_is_asked_about():
+    channels = recorded([5.0, 6.0, 4.0] * 40)
+    found = from_file(channels, 0.0, BEGAN, "x.fit", trainer=False, other_sport="alpine_skiing")
+    assert found.asks == "The file says that it was alpine skiing, not cycling. Count it as a ride?"
+    assert ride(channels).asks is None
+
+
 def test_what_is_missing_is_told():
     assert ride(recorded([5.0] * 100, cadence=np.nan)).told == [
         "no cadence is recorded: the gears cannot be told"

@@ -6590,7 +6590,7 @@ export interface components {
          * @description A line of the answer to a file: the share of it that is read.
          *
          *     The last line has the ride as it would be added, what is to be told of it, what is to be asked before it
-         *     counts, and whether it is held already; or what is wrong with the file.
+         *     counts, whether it is held already, and why this bike cannot take it; or what is wrong with the file.
          */
         ReadStep: {
             /** Done */
@@ -6601,6 +6601,8 @@ export interface components {
             /** Asks */
             asks?: string | null;
             held?: components["schemas"]["HeldAlready"] | null;
+            /** Bars */
+            bars?: string | null;
             /** Problems */
             problems?: components["schemas"]["FieldProblem"][] | null;
         };

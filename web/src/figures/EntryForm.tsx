@@ -23,6 +23,8 @@ interface Props {
   onSend: (entry: Held) => Promise<unknown>;
   /** Where the entry stands in what the server was asked, such as "rides[0].ride". */
   place?: string;
+  /** Fields by the other places that they fill: what is wrong there is wrong in them. */
+  fills?: Readonly<Record<string, string>>;
   onCancel?: () => void;
   children?: ReactNode;
   /** What stands beside the button that sends it off. */
@@ -30,12 +32,16 @@ interface Props {
 }
 
 /** Problems of an entry, named as its own fields are. */
-function ownProblems(problems: FieldProblem[], place: string): FieldProblem[] {
-  return problems.map((problem) =>
-    place !== "" && problem.where.startsWith(`${place}.`)
-      ? { ...problem, where: problem.where.slice(place.length + 1) }
-      : problem,
-  );
+function ownProblems(
+  problems: FieldProblem[],
+  place: string,
+  fills: Readonly<Record<string, string>>,
+): FieldProblem[] {
+  return problems.map((problem) => {
+    const own = place !== "" && problem.where.startsWith(`${place}.`);
+    const where = own ? problem.where.slice(place.length + 1) : problem.where;
+    return { ...problem, where: fills[where] ?? where };
+  });
 }
 
 /** An entry that is typed, sent off as a whole and judged by the server; refused, it stays as it was typed. */
@@ -47,6 +53,7 @@ export function EntryForm({
   initial,
   onSend,
   place = "",
+  fills = {},
   onCancel,
   children,
   after,
@@ -55,7 +62,7 @@ export function EntryForm({
   const [error, setError] = useState<Error>();
   const [sending, setSending] = useState(false);
   const form = useRefusedFocus<HTMLFormElement>(error);
-  const problems = ownProblems(error instanceof Refused ? error.details.problems : [], place);
+  const problems = ownProblems(error instanceof Refused ? error.details.problems : [], place, fills);
   const elsewhere = problemsElsewhere(
     problems,
     [...figures, ...more].map(({ at }) => at),

@@ -50,7 +50,7 @@ class ReadStep(BaseModel):
     """A line of the answer to a file: the share of it that is read.
 
     The last line has the ride as it would be added, what is to be told of it, what is to be asked before it
-    counts, and whether it is held already; or what is wrong with the file.
+    counts, whether it is held already, and why this bike cannot take it; or what is wrong with the file.
     """
 
     done: float
@@ -58,6 +58,7 @@ class ReadStep(BaseModel):
     told: list[str] | None = None
     asks: str | None = None
     held: HeldAlready | None = None
+    bars: str | None = None
     problems: list[FieldProblem] | None = None
 
 
@@ -106,6 +107,7 @@ def _reading(store: Store, job_id: str, bike_id: str, content: bytes, asked: Fil
 
 def _read(store: Store, job_id: str, bike_id: str, found: object, asked: FileAsked) -> ReadStep:
     """The last step: the ride worked out, and its seconds kept until a ride of them is added."""
+    from kettledrum.core.log.entry import ride_day
     from kettledrum.core.log.from_file import from_file
     from kettledrum.core.rides.channels import channels, recorded_m
     from kettledrum.formats.ride_read import ReadRide
@@ -116,8 +118,10 @@ def _read(store: Store, job_id: str, bike_id: str, found: object, asked: FileAsk
     recorded = unpacked_seconds(packed)
     # The days that count are those of the rider’s own clock, which is this machine’s.
     began = found.began.astimezone() if found.began is not None else None
-    read = from_file(recorded, recorded_m(found.records), began, asked.name, trainer=found.trainer)
+    length_m, other = recorded_m(found.records), found.other_sport
+    read = from_file(recorded, length_m, began, asked.name, trainer=found.trainer, other_sport=other)
     record, _ = store.bikes.bike(job_id, bike_id)
+    wrong = ride_day(record.bike, read.ride.on, date.today())
     ride = _worked(record.bike, read.ride, recorded)
     if asked.keep:
         store.bikes.keep_seconds({digest(packed): packed})
@@ -128,6 +132,7 @@ def _read(store: Store, job_id: str, bike_id: str, found: object, asked: FileAsk
         told=[*found.told, *_clock(found), *read.told],
         asks=read.asks,
         held=_held(store, job_id, ride),
+        bars=None if wrong is None else f"It cannot be added: its day {wrong}.",
     )
 
 
@@ -157,6 +162,15 @@ def _held(store: Store, job_id: str, ride: LoggedRide) -> HeldAlready | None:
     return None
 
 
+def _judge_days(head: BikeHead, rides: Mapping[str, LoggedRide]) -> None:
+    """Raises InvalidInput for rides, by their place, that this bike cannot have done yet."""
+    from kettledrum.core.log.entry import ride_day
+
+    found = [(where, ride_day(head, ride.on, date.today())) for where, ride in rides.items()]
+    if problems := [Problem(where, what) for where, what in found if what is not None]:
+        raise InvalidInput(problems)
+
+
 class AddedRide(Model):
     """A ride to be added; `anyway`, though one like it is held."""
 
@@ -183,6 +197,8 @@ def add_rides(job_id: str, bike_id: str, asked: AddedRides, store: TheStore) -> 
     from kettledrum.core.log.twice import there_already
 
     bikes = store.bikes.bikes(job_id)
+    head = store.bikes.bike(job_id, bike_id)[0].bike
+    _judge_days(head, {f"rides[{place}].ride.on": each.ride for place, each in enumerate(asked.rides)})
     held = [(record.bike.name, each.ride) for record, rides in bikes for each in rides]
     own = next((record.bike.name for record, _ in bikes if record.id == bike_id), "")
     taken: list[LoggedRide] = []
@@ -204,6 +220,7 @@ def change_ride(
     job_id: str, bike_id: str, ride_id: str, version: BasedOn, ride: LoggedRide, store: TheStore
 ) -> RideRecord:
     """Changes a ride; one on another day is worked out for what was mounted then."""
+    _judge_days(store.bikes.bike(job_id, bike_id)[0].bike, {"on": ride})
     return store.bikes.change_ride(job_id, bike_id, ride_id, ride, version)
 
 

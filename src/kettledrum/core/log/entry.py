@@ -34,6 +34,18 @@ def stand(before: BikeHead, after: BikeHead, rides: Sequence[LoggedRide], today:
         raise InvalidInput(problems)
 
 
+def ride_day(bike: BikeHead, on: date, today: date) -> str | None:
+    """What is wrong with the day of a ride on a bike; None where nothing is."""
+    if on < bike.since:
+        return before_bike(bike)
+    return "must not lie in the future" if on > today + timedelta(days=1) else None
+
+
+def before_bike(bike: BikeHead) -> str:
+    """What is said to a ride from before a bike was there."""
+    return f"must be {in_words(bike.since)} or later: since then “{bike.name}” is ridden"
+
+
 def _wrong(
     entry: Entry, bike: BikeHead, before: BikeHead, odometer: Odometer, today: date
 ) -> Iterator[tuple[str, str]]:

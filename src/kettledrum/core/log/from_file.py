@@ -25,13 +25,20 @@ class Recorded:
 
 
 def from_file(
-    recorded: Channels, length_m: float, began: datetime | None, name: str, *, trainer: bool
+    recorded: Channels,
+    length_m: float,
+    began: datetime | None,
+    name: str,
+    *,
+    trainer: bool,
+    other_sport: str | None = None,
 ) -> Recorded:
     """A ride by its recorded seconds; `began` is the moment in the zone whose days count, None where it is
     not known: then the rider has to say the day.
 
-    `length_m` is what the recorder says of the distance. Raises InvalidInput where neither speed nor distance
-    is recorded, and where nobody could have ridden so far in the time.
+    `length_m` is what the recorder says of the distance, `other_sport` that it was no cycling. Raises
+    InvalidInput where neither speed nor distance is recorded, and where nobody could have ridden so far in
+    the time.
     """
     metres = max(recorded.distance_m, length_m)
     if metres < _LEAST_M:
@@ -58,7 +65,9 @@ def from_file(
     if celsius is not None and -40 <= celsius <= 50:
         data["temperature_c"] = celsius
     asks = None
-    if trainer:
+    if other_sport is not None:
+        asks = f"The file says that it was {other_sport.replace('_', ' ')}, not cycling. Count it as a ride?"
+    elif trainer:
         asks = "The file says that it was on a trainer. Count it as a ride?"
     elif looks_made_up(recorded):
         asks = "Its speed hardly changes, as on a trainer or in a ride that was made up. Count it as a ride?"

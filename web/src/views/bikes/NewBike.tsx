@@ -24,6 +24,7 @@ export function NewBike({ job, onDone }: Props) {
     <EntryForm
       label="Add this bike"
       figures={NEW_BIKE}
+      fills={{ "mounted[0].on": "since" }}
       initial={{ name: "", since: dayText(new Date()), km_at_start: 0 }}
       onSend={async (entry) => {
         const bike = { ...entry, mounted: [{ on: entry.since, setup }] } as unknown as BikeHead;

@@ -71,14 +71,14 @@ export function RideImportState({ taking }: { taking: RideImport }) {
 
 function Found({ found, onTurn }: { found: FoundRide; onTurn: () => void }) {
   const units = useUnits();
-  const { ride, held, asks, told, file } = found;
+  const { ride, held, asks, bars, told, file } = found;
   const label = `${dayShort(ride.on)}, ${units.distance(ride.km * 1000)}${
     typeof ride.minutes === "number" ? `, ${clock(ride.minutes)}` : ""
   }`;
   return (
     <li>
       <FormControlLabel
-        control={<Checkbox size="small" checked={found.taken} onChange={onTurn} />}
+        control={<Checkbox size="small" checked={found.taken} disabled={bars !== null} onChange={onTurn} />}
         label={
           <>
             <strong>{label}</strong> <small>{file}</small>
@@ -90,6 +90,7 @@ function Found({ found, onTurn }: { found: FoundRide; onTurn: () => void }) {
           It is there already, on {held.bike} ({dayShort(held.on)}): {held.why}.
         </p>
       )}
+      {bars && <p>{bars}</p>}
       {asks && <p>{asks}</p>}
       {told.length > 0 && (
         <p className={styles.quiet}>

@@ -11,6 +11,8 @@ export interface FoundRide {
   told: string[];
   asks: string | null;
   held: ReadStep["held"] | null;
+  /** Why this bike cannot take it at all. */
+  bars: string | null;
   taken: boolean;
 }
 
@@ -57,8 +59,9 @@ export function useRideImport(
       told: step.told ?? [],
       asks: step.asks ?? null,
       held: step.held ?? null,
+      bars: step.bars ?? null,
       // What is asked about, or is there already, is left out until the rider says otherwise.
-      taken: !step.asks && !step.held,
+      taken: !step.asks && !step.held && !step.bars,
     };
     setFound((all) => [...all, ride].sort((one, other) => one.ride.on.localeCompare(other.ride.on)));
   };
@@ -94,7 +97,7 @@ export function useRideImport(
       leave();
       const twice =
         left.length > 0
-          ? `; ${left.length} ${left.length === 1 ? "was" : "were"} there twice and count once`
+          ? `; ${left.length} ${left.length === 1 ? "was there twice and counts" : "were there twice and count"} once`
           : "";
       notify({ text: `${added.length} ${added.length === 1 ? "ride was" : "rides were"} added${twice}.` });
     } catch (error) {
