@@ -111,6 +111,16 @@ def test_a_ride_twice_is_told_and_left_out_unless_it_is_wanted(client, bike):
     assert len(add(client, bike, again["ride"], anyway=True)["added"]) == 1
 
 
+def test_of_a_ride_and_a_part_of_it_the_whole_counts(client, bike):
+    whole = read(client, bike, fit(made()))[-1]["ride"]
+    part = read(client, bike, fit(made())[: len(fit(made())) // 2])[-1]["ride"]
+    assert part["km"] < whole["km"] * 0.7
+    answer = add(client, bike, part, whole)
+    assert [each["ride"]["km"] for each in answer["added"]] == [whole["km"]]
+    assert [(place, held["bike"]) for place, held in answer["left_out"]] == [(0, "Tall one")]
+    assert "one is a part of the other" in answer["left_out"][0][1]["why"]
+
+
 def test_a_ride_on_another_bike_of_the_job_is_noticed(client, bikes, bike):
     other = client.post(
         bikes,

@@ -345,6 +345,29 @@ def test_a_ride_that_is_there_already(ride, other, again):
         assert found[0] is other
 
 
+@pytest.mark.parametrize(
+    ("time", "minutes", "once"),
+    [
+        ("07:00:00", 30, True),  # the first half of it alone
+        ("07:40:00", 20, True),
+        ("07:45:00", 30, False),  # 15 of 30 minutes: no more than half
+        ("07:44:00", 30, True),
+        ("06:00:00", 200, True),
+        ("06:30:00", 60, False),
+        ("08:00:00", 30, False),
+        ("05:00:00", 60, False),
+    ],
+)
+def test_a_bike_is_on_one_way_at_a_time(time, minutes, once):
+    hour = LoggedRide(on=MAY, km=20, minutes=60, began="2026-05-01T07:00:00Z")
+    other = LoggedRide(on=MAY, km=11, minutes=minutes, began=f"2026-05-01T{time}Z")
+    for one, two in ((hour, other), (other, hour)):
+        assert (there_already(one, [two]) is not None) == once
+        # Another bike may be on its way at the same time.
+        assert there_already(one, [], [two]) is None
+    assert there_already(hour, [other.model_copy(update={"minutes": None})]) is None
+
+
 def test_history_in_order_with_the_clock():
     held = bike(
         km_at_start=50,

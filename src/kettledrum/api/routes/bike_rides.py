@@ -131,7 +131,7 @@ def _read(store: Store, job_id: str, bike_id: str, found: object, asked: FileAsk
         ride=ride,
         told=[*found.told, *_clock(found), *read.told],
         asks=read.asks,
-        held=_held(store, job_id, ride),
+        held=_held(store, job_id, bike_id, ride),
         bars=None if wrong is None else f"It cannot be added: its day {wrong}.",
     )
 
@@ -151,11 +151,12 @@ def _worked(bike: BikeHead, ride: LoggedRide, recorded: "Channels") -> LoggedRid
     return worked(ride, recorded, setup)
 
 
-def _held(store: Store, job_id: str, ride: LoggedRide) -> HeldAlready | None:
+def _held(store: Store, job_id: str, bike_id: str, ride: LoggedRide) -> HeldAlready | None:
     from kettledrum.core.log.twice import there_already
 
     for record, rides in store.bikes.bikes(job_id):
-        found = there_already(ride, [each.ride for each in rides])
+        here = [each.ride for each in rides]
+        found = there_already(ride, *((here,) if record.id == bike_id else ((), here)))
         if found is not None:
             other, why = found
             return HeldAlready(bike=record.bike.name, on=other.on, km=other.km, why=why)
@@ -193,26 +194,33 @@ class RidesAdded(BaseModel):
 
 @strict.post("/rides", status_code=201, response_model_exclude_unset=True)
 def add_rides(job_id: str, bike_id: str, asked: AddedRides, store: TheStore) -> RidesAdded:
-    """Adds rides to a bike, but for those that are held already, in the job or twice among them."""
+    """Adds rides to a bike, but for those that are held already, in the job or twice among them: of two that
+    are one, the longer counts.
+    """
     from kettledrum.core.log.twice import there_already
 
     bikes = store.bikes.bikes(job_id)
     head = store.bikes.bike(job_id, bike_id)[0].bike
     _judge_days(head, {f"rides[{place}].ride.on": each.ride for place, each in enumerate(asked.rides)})
-    held = [(record.bike.name, each.ride) for record, rides in bikes for each in rides]
-    own = next((record.bike.name for record, _ in bikes if record.id == bike_id), "")
-    taken: list[LoggedRide] = []
+    own = [each.ride for record, rides in bikes if record.id == bike_id for each in rides]
+    others = [
+        (record.bike.name, each.ride) for record, rides in bikes if record.id != bike_id for each in rides
+    ]
+    elsewhere = [ride for _, ride in others]
+    taken: dict[int, LoggedRide] = {}
     left: list[tuple[int, HeldAlready]] = []
-    for place, each in enumerate(asked.rides):
-        again = None if each.anyway else there_already(each.ride, [ride for _, ride in held])
+    for place, each in sorted(enumerate(asked.rides), key=lambda each: -each[1].ride.km):
+        again = None if each.anyway else there_already(each.ride, own, elsewhere)
         if again is None:
-            taken.append(each.ride)
-            held.append((own, each.ride))
+            taken[place] = each.ride
+            own.append(each.ride)
         else:
             other, why = again
-            bike = next(name for name, ride in held if ride is other)
+            bike = next((name for name, ride in others if ride is other), head.name)
             left.append((place, HeldAlready(bike=bike, on=other.on, km=other.km, why=why)))
-    return RidesAdded(added=store.bikes.add_rides(job_id, bike_id, taken) if taken else [], left_out=left)
+    rides = [taken[place] for place in sorted(taken)]
+    added = store.bikes.add_rides(job_id, bike_id, rides) if rides else []
+    return RidesAdded(added=added, left_out=sorted(left, key=lambda each: each[0]))
 
 
 @strict.put("/rides/{ride_id}", response_model_exclude_unset=True)

@@ -1,7 +1,7 @@
-"""A ride that is there already: from the same file again, or from another device that was along."""
+"""A ride that is there already: from the same file, from another device that was along, or a part of it."""
 
 from collections.abc import Iterable
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from kettledrum.core.log.ride import LoggedRide
 
@@ -11,13 +11,22 @@ SAME_SHARE = 0.02
 DEVICES_START_S = 600
 """Two devices are switched on within so long. Ours."""
 DEVICES_SHARE = 0.08
+MOSTLY = 0.5
+"""Two rides of one bike that lie over each other for more than this share of the shorter are one. Ours."""
 
 
-def there_already(ride: LoggedRide, held: Iterable[LoggedRide]) -> tuple[LoggedRide, str] | None:
-    """The ride that this one is again, and how that is known; None where there is none."""
-    for other in held:
-        why = _again(ride, other)
-        if why is not None:
+def there_already(
+    ride: LoggedRide, own: Iterable[LoggedRide], elsewhere: Iterable[LoggedRide] = ()
+) -> tuple[LoggedRide, str] | None:
+    """The ride that this one is again, and how that is known; None where there is none.
+
+    `own` are the rides of its bike, which is on one way at a time; `elsewhere` those of others.
+    """
+    for other in own:
+        if why := _again(ride, other) or _at_once(ride, other):
+            return other, why
+    for other in elsewhere:
+        if why := _again(ride, other):
             return other, why
     return None
 
@@ -35,6 +44,21 @@ def _again(ride: LoggedRide, other: LoggedRide) -> str | None:
     if ride.on == other.on and off <= SAME_SHARE:
         return "one of that day is as long, and was typed in"
     return None
+
+
+def _at_once(ride: LoggedRide, other: LoggedRide) -> str | None:
+    """Whether the shorter of two rides was for the most part ridden while the other was."""
+    spans = [
+        (_moment(each.began), _moment(each.began) + timedelta(minutes=each.minutes))
+        for each in (ride, other)
+        if each.began is not None and each.minutes
+    ]
+    if len(spans) < 2:
+        return None
+    together = min(end for _, end in spans) - max(start for start, _ in spans)
+    if together <= MOSTLY * min(end - start for start, end in spans):
+        return None
+    return "both were ridden at the same time on this bike: one is a part of the other"
 
 
 def _moment(text: str) -> datetime:
