@@ -103,6 +103,13 @@ def test_a_part_counts_through_changes_of_others_and_anew_when_it_is_another():
     assert kept(OIL, rides=rode(*[60] * 10), mounted=new).foretold == 0
     longer = rode(*[60] * 16)
     assert kept(OIL, rides=longer, mounted=new, on=day(16)).foretold == 19
+    # Through other teeth on the third day, until another hub on the tenth: the 500 km come between.
+    three = [
+        mounted(OIL),
+        mounted(OIL, name="Other teeth", on=day(3), front=40),
+        mounted(other, name="Other hub", on=day(12)),
+    ]
+    assert kept(OIL, rides=rode(*[60] * 11), mounted=three, on=day(13)).tasks[0].foretold_times == 1
     later = [mounted(OIL), mounted(other, name="Other hub", on=day(20))]
     assert kept(OIL, rides=rode(*[60] * 10), mounted=later).tasks[0].foretold_times == 1
 

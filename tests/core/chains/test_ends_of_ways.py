@@ -8,7 +8,7 @@ from examples import setup, sprockets
 from kettledrum.core.chains.belt import belt_fit
 from kettledrum.core.chains.chain import chain_fit
 from kettledrum.core.chains.chainline import chainline
-from kettledrum.core.chains.loop import loop_pitches
+from kettledrum.core.chains.loop import centre_for, chain_radius_mm, loop_pitches
 from kettledrum.core.chains.twin import twin_of
 from kettledrum.core.parts.frame import Frame
 from kettledrum.core.parts.setup import Setup
@@ -106,3 +106,18 @@ def test_of_two_belts_that_nearly_fit_the_nearer_is_told():
     lengths = [math.floor(right) - 9, math.floor(right) - 2, math.ceil(right) + 5, math.ceil(right) + 20]
     found = belt_fit(50, 24, fixed(455), 11, lengths)
     assert found.teeth == math.floor(right) - 2
+
+
+def test_a_run_between_unlike_sprockets_is_as_long_as_its_tangent():
+    # 53 and 11 teeth on a short stay: the run is 4 % shorter than from axle to axle.
+    radii = chain_radius_mm(53), chain_radius_mm(11)
+    found = chain_fit(53, 11, fixed(300), mounted=82)
+    run = math.sqrt(300**2 - (radii[0] - radii[1]) ** 2)
+    assert run < 290
+    centre = centre_for(53, 11, 82, PITCH, radii)
+    # The loop is too long by the way its axle would go, along both runs.
+    too_long = 2 * (run / 300) * (centre - 300)
+    assert too_long > 0
+    half = run / 2
+    play = 2 * math.sqrt((half + too_long / 2) ** 2 - half**2)
+    assert found.play_mm == pytest.approx(play, rel=1e-6)

@@ -143,3 +143,16 @@ def test_the_longest_path_allowed_is_worked_out():
     table = table_of(sprockets(list(range(30, 50)), list(range(11, 31))))
     assert len(table.gears) == 400
     assert table.range == pytest.approx(49 / 11 / (30 / 30))
+
+
+def test_wear_goes_by_the_links_of_a_chain_or_the_teeth_of_a_belt():
+    def again(drive="chain", **run):
+        path = {**sprockets([42], [21], drive), **run}
+        return gear_table(validate(Setup, setup(path)), (60, 90)).wear.meets_again
+
+    # 42 and 21 meet again with each turn; on 104 links after lcm(42, 104) / 42 = 52 turns, on 105 after 5.
+    assert again() == 1
+    assert again(run={"links": 104}) == 52
+    assert again(run={"links": 105}) == 5
+    # A belt of 118: lcm(42, 118) / 42.
+    assert again("belt", run={"belt_teeth": 118}) == 59

@@ -7,7 +7,7 @@ from itertools import product
 import pytest
 
 from examples import WHOLE_BRIEF
-from kettledrum.core.home_built.result import DriveResult, drive_named, worked_out
+from kettledrum.core.home_built.result import DriveResult, drive_named, every_drive, worked_out
 from kettledrum.core.home_built.trains import nearest_trains
 from kettledrum.core.home_built.wiring import FUSES_A, WIRES, wiring
 from kettledrum.core.job.brief import Brief
@@ -285,3 +285,17 @@ def test_the_slope_held_at_speed_by_hand():
     assert found.grade_at_speed > 0.1
     slope = math.atan(found.grade_at_speed)
     assert 150 * 9.80665 * (math.sin(slope) + 0.02 * math.cos(slope)) == pytest.approx(left, rel=2e-3)
+
+
+def test_every_drive_of_a_job_is_worked_out():
+    found = every_drive(need(BARROW, {**BARROW, "name": "Other", "wanted_kmh": 9})).drives
+    assert [each.name for each in found] == ["Barrow", "Other"]
+    assert every_drive(need()).drives == []
+
+
+def test_what_a_drive_comes_to_is_said():
+    assert result().says.startswith("It runs at 6.8\u202fkm/h, and holds that up ".replace("\u202f", " "))
+    weak = result(motor={"count": 1, "rpm": 190, "torque_nm": 0.9})
+    assert weak.speed == "fails"
+    told = f"it comes to about {weak.reaches_kmh:.1f} km/h on the flat."
+    assert weak.says.startswith(f"Geared for 6.8 km/h, but the motor is too weak for that: {told}")

@@ -103,3 +103,12 @@ def test_all_pairs_at_once_are_each_pair_by_itself(setups):
         assert (found.get((one, other)) is None) == (alone is None)
         if alone is not None:
             assert found[one, other] == pytest.approx(alone, abs=1e-6)
+
+
+def test_between_two_steps_it_draws_away_by_so_much_of_a_month():
+    # 600 and 10 a month are 782 at 18.2, where 288 lift the other's 500 to 788; half a month later it is
+    # at 787, still below, and 500 more lift the other out of reach.
+    dear = spent(600, a_month=10, months=25)
+    assert breaks_even(dear, spent(500, (288, 18.2), (500, 18.7), months=25)) == 18.2
+    # Lifted to 786 alone, it would be above again before that.
+    assert breaks_even(dear, spent(500, (286, 18.2), (500, 18.7), months=25)) == 18.7

@@ -1,13 +1,16 @@
 """What is carried over, covered and chosen, worked by hand."""
 
 import math
+from types import SimpleNamespace
 
+import numpy as np
 import pytest
 
 from examples import WITHOUT_COST, brief, hub, setup, sprockets, stepless_hub
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Leg, Route
+from kettledrum.core.lineup.all_riding import _missed
 from kettledrum.core.lineup.carried import carried
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.lineup.coverage import coverage
@@ -106,3 +109,11 @@ def test_on_a_stepless_path_the_cadence_follows_the_speed_within_the_band():
         kmh = (rung.from_kmh + rung.to_kmh) / 2
         if 1.0 * round_m * middle * 0.06 < kmh < 4.0 * round_m * middle * 0.06:
             assert rung.band == "within"
+
+
+def test_missed_stretches_are_told_the_longest_first():
+    road = SimpleNamespace(distance_m=np.arange(0, 3100, 100.0))
+    state = np.zeros(30, dtype=int)
+    state[0:3], state[12:21], state[26:28] = 1, 1, 2
+    found = [(each.from_m, each.to_m) for each in _missed("Up", road, state)]
+    assert found == [(1200, 2100), (0, 300), (2600, 2800)]

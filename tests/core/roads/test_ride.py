@@ -379,3 +379,18 @@ def test_below_the_band_too_a_hub_that_shifts_by_itself_does_not_flutter():
     gear = gears_taken(table, shaky / 3.6).gear
     assert np.count_nonzero(np.diff(gear)) == 2
     assert (gear[1], gear[-2], gear[-1]) == (1, 1, 0)
+
+
+def test_only_a_shift_across_a_slow_change_is_slow():
+    inside = {**NINE["path"][1], "behaviour": {"shifts_under_load": True, "slow_changes": ["4-5"]}}
+    path = validate(Setup, setup(NINE["path"][0], inside)).path
+    table = gear_table(validate(Setup, setup(NINE["path"][0], inside)), (60, 90))
+
+    def awkward(*places) -> int:
+        gear = np.array(places)
+        return shifts(table, path, gear, np.zeros(len(gear)), np.zeros(len(gear), dtype=bool))[1]
+
+    # From 4 to 5 and back, over both at once; up to 4 and from 5 on it is none.
+    assert [awkward(3, 4), awkward(4, 3), awkward(2, 5), awkward(6, 1)] == [1, 1, 1, 1]
+    assert [awkward(2, 3), awkward(3, 0), awkward(4, 5), awkward(7, 4), awkward(3, 3)] == [0, 0, 0, 0, 0]
+    assert awkward(0, 3, 4, 5, 4, 3) == 2

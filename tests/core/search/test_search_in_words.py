@@ -1,6 +1,7 @@
 """What a search says: the sentence, reasons, what is given up, and the demo's own answers."""
 
 from dataclasses import replace
+from types import SimpleNamespace
 
 import pytest
 
@@ -8,6 +9,7 @@ from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.lineup.coverage import coverage
 from kettledrum.core.lineup.says import verdict_with_motor
 from kettledrum.core.parts.prices import part_prices
+from kettledrum.core.search.answers import Answers
 from kettledrum.core.search.asked import Must, SearchAsked, TeethOfDrive
 from kettledrum.core.search.one_drive import one_drive
 from kettledrum.core.search.result import Mark
@@ -212,3 +214,20 @@ def test_where_the_power_is_too_little_a_motor_is_named():
         "None of them climbs the 20 % hill, as your power is too little for any gear: a motor, less load or "
         "more power would."
     )
+
+
+def test_what_costs_as_much_is_not_told_apart():
+    share = SimpleNamespace(in_band=0.6)
+    row = SimpleNamespace(best=share, price=200.0, mass_kg=2.0)
+    by = SimpleNamespace(rates=SimpleNamespace(currency="crowns"))
+
+    def differs(in_band=0.6, price=200.0, mass_kg=2.0):
+        return Answers._differs(by, row, SimpleNamespace(in_band=in_band), price, mass_kg)
+
+    assert differs() == "no difference that is felt"
+    assert differs(price=200.4) == "no difference that is felt"
+    assert differs(price=150) == "50 crowns more to buy"
+    assert differs(price=250) == "50 crowns less to buy"
+    assert differs(in_band=0.5) == "10 % more of the riding"
+    assert differs(mass_kg=2.4) == "0.4 kg lighter"
+    assert differs(price=None, mass_kg=None) == "no difference that is felt"

@@ -272,6 +272,8 @@ def test_more_runs_narrow_it_to_one_percent_and_not_sooner():
         math.expm1(stats.t.ppf(0.975, 5) * 0.02 * 2 / math.sqrt(8))
     )
     assert smallest_told(0.02, 3, 2) is None
+    # With one run more than there are figures to find, there is one degree of freedom.
+    assert smallest_told(0.02, 4, 2) == pytest.approx(math.expm1(stats.t.ppf(0.975, 1) * 0.02))
     assert smallest_told(0.02, 16, 2) < smallest_told(0.02, 8, 2)
 
 

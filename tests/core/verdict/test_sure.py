@@ -373,3 +373,12 @@ def test_a_breath_of_wind_covers_about_as_much_as_none():
     assert len(felt) >= 3
     for covered in felt:
         assert np.abs(np.diff(covered)).max() < 0.1 * (covered.max() - covered.min())
+
+
+def test_without_a_weight_on_anything_known_nobody_is_first():
+    two = ONE, bike("Two", 0.5, 0.7, 1.2, price=200)
+    by_price = sure(*two, weighing={"weights": {"price": 3}})
+    assert [by_price[name].first for name in ("One", "Two")] == [1, 0]
+    for weights in ({}, {"price": 0}, {"looks": 4}, {"price": 0, "looks": 4}):
+        found = sure(*two, weighing={"weights": weights})
+        assert [found[name].first for name in ("One", "Two")] == [None, None]
