@@ -163,6 +163,8 @@ def test_a_motor_geared_too_fast_and_two_that_fight():
     assert states(page(CHAIN, motors=[slow]), "motors-fight") == []
     other = {**slow, "reduction": [[12, 48]]}
     assert states(page(CHAIN, motors=[slow, other]), "motors-fight") == ["tight"]
+    # 3 % apart they pull together.
+    assert states(page(CHAIN, motors=[slow, {**slow, "reduction": [[12, 37]]}]), "motors-fight") == []
     limits = [{**slow, "assist": {"cutoff_kmh": kmh}} for kmh in (25, 45)]
     assert states(page(CHAIN, motors=limits), "motors-fight") == ["fails"]
 

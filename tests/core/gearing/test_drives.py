@@ -156,3 +156,8 @@ def test_where_three_things_shift_all_but_crossed_gears_are_ridden():
     crossed = {place for place, gear in enumerate(found.gears) if gear.crossed}
     assert crossed
     assert set(found.ridden) == set(range(len(found.gears))) - crossed
+
+
+def test_behind_two_rings_a_hub_stands_for_none():
+    found = table(sprockets([30, 44], [20]), hub(0.7, 1))
+    assert {option.equivalent_front for option in found.stages[1].options} == {None}

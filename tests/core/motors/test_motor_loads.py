@@ -120,3 +120,17 @@ def test_a_riders_push_swells_where_a_motors_does_not():
     assert "the rear tyre slips" not in borne_on((PAIR, HUB), wheel, road=sand).what
     more = borne_on((PAIR, HUB), {**wheel, "torque_nm": 51}, road=sand)
     assert more.what == "the rear tyre slips: 233 N, where it grips with 230 N"
+
+
+def test_a_motor_at_the_cranks_loses_on_the_way_what_the_legs_lose():
+    levels = {"levels": [{"name": "even", "share": 1}]}
+    motor = {"at": "cranks", "torque_nm": 100, "assist": levels}
+    lossy = {**PAIR, "efficiency": 0.8}, {**HUB, "efficiency": 0.9}
+    data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(*lossy, motors=[motor])]}
+    data.pop("reference")
+    brief = validate(Brief, data)
+    [found] = compare(brief).setups
+    speed = (60 * 88) ** 0.5 / 60 * found.gears[0].development_m
+    brought = conditions(brief).resistance.power_w(speed, found.motor.grade_at_speed[0])
+    # 125 W of each, through 80 and 90 %.
+    assert brought == pytest.approx(2 * 125 * 0.72, rel=1e-6)

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from kettledrum.core.job.swap_test import Run, SwapTest
 from kettledrum.core.swap.answer import more_runs, smallest_told, swap_answer
+from kettledrum.core.swap.fitted import fitted
 from kettledrum.core.swap.plan import planned
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
@@ -486,3 +487,13 @@ def test_a_run_is_off_by_what_it_is_from_a_line_drawn_without_it(seed, runs, far
         if chance < 0.05:
             expected[place + 1] = math.expm1(gap)
     assert {off.run: off.off for off in swap_answer(test).off} == pytest.approx(expected)
+
+
+def test_what_else_is_known_of_runs_is_no_bike():
+    random = np.random.default_rng(3)
+    riders, bikes, warmth = [0, 0, 1, 1] * 4, [0, 1] * 8, random.uniform(5, 25, 16)
+    values = np.array([0.1 * bike + 0.01 * celsius for bike, celsius in zip(bikes, warmth, strict=True)])
+    found = fitted(values + random.normal(0, 1e-3, 16), riders, bikes, 2, [warmth])
+    assert (found.against_first.shape, found.error.shape) == ((1,), (1,))
+    assert found.against_first[0] == pytest.approx(0.1, abs=2e-3)
+    assert found.degrees == 16 - 4

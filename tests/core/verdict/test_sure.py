@@ -279,6 +279,39 @@ def test_a_motor_helps_up():
     assert found["High"].climbs < found["Helped"].climbs == 1
 
 
+def test_a_motor_that_lets_one_just_miss_the_hill_climbs_it_on_good_days():
+    motor = {"at": "rear hub", "torque_nm": 20, "power_w": 250, "no_load_rpm": 250}
+    helped = {**bike("Helped", 0.6, 1.2), "motors": [motor]}
+    data = brief(helped, road={"steepest": 0.06})
+
+    def climbs(factor, steepest):
+        rider = {key: value * factor for key, value in data["rider"].items() if key.endswith("power_w")}
+        rider = {**data["rider"], **rider, "burst_w": data["rider"].get("burst_w", 0) * factor or None}
+        given = {**data, "rider": rider, "road": {**data["road"], "steepest": steepest}}
+        [found] = compare(validate(Brief, given)).setups
+        return found.motor.on_pitch.state != "fails" and not found.motor.on_pitch.walking
+
+    # The steepest that is just not climbed with the power as it is, and by how much more it would be.
+    steep = next(grade / 1000 for grade in range(60, 300, 2) if not climbs(1.0, grade / 1000))
+    more = next(factor for factor in np.arange(1.0, 1.6, 0.0025) if climbs(factor, steep))
+    found = sure(helped, unsure={"power": 0.1}, road={"steepest": steep})["Helped"]
+    assert 1 < more < 1.2
+    assert found.climbs == pytest.approx(1 - NORMAL.cdf((more - 1) / 0.1), abs=0.04)
+
+
+def test_every_setup_is_ridden_with_all_that_may_be_drawn_for_it():
+    # One drive whose losses hardly differ, and one whose may: neither is cut off by the other's ends.
+    known = bike("Known", 0.5, 1.0)
+    hub_unknown = {key: value for key, value in known["path"][1].items() if key != "efficiency"}
+    unknown = {**known, "name": "Unknown", "path": [known["path"][0], hub_unknown]}
+    given = validate(Brief, brief(known, unknown, road=HILL))
+    rides = DrawnRides(Measured(given, []), Luck(Unsure(power=0.001, load_kg=0, wind_kmh=0)))
+    [(powers, _)] = rides._ridden[1]
+    for drawn in rides._like_power:
+        low, high = np.quantile(drawn, (0.01, 0.99))
+        assert powers[0] <= low < high <= powers[-1]
+
+
 def test_what_was_assumed_is_told_and_what_was_said_is_not():
     told = how_sure(validate(Brief, brief(ONE)), [])
     assert [each.where.rsplit(".", 1)[1] for each in told.assumed] == [
