@@ -1949,7 +1949,8 @@ export interface paths {
         put?: never;
         /**
          * Add Rides
-         * @description Adds rides to a bike, but for those that are held already, in the job or twice among them.
+         * @description Adds rides to a bike, but for those that are held already, in the job or twice among them: of two that
+         *     are one, the longer counts.
          */
         post: operations["add_rides"];
         delete?: never;
