@@ -1,7 +1,7 @@
 import { useId, useState } from "react";
 import { scaleLinear, scaleLog } from "d3-scale";
 import type { OneRide } from "../api/client";
-import { fixed } from "../words/numbers";
+import { exact, fixed } from "../words/numbers";
 import { useUnits, type Units } from "../words/units";
 import drawing from "./drawing.module.css";
 import styles from "./RideOverWay.module.css";
@@ -143,7 +143,7 @@ export function RideOverWay({ ride }: Props) {
                 textAnchor="middle"
                 className={drawing.label}
               >
-                {tick}
+                {exact(tick)}
                 {tick === 0 && ` ${units.system === "metric" ? "km" : "mi"}`}
               </text>
             ))}

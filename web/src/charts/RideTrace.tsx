@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { scaleLinear, scaleLog } from "d3-scale";
+import { exact } from "../words/numbers";
 import { useUnits } from "../words/units";
 import styles from "./RideTrace.module.css";
 import { topsOf } from "./panels";
@@ -132,7 +133,7 @@ export function RideTrace({ traced, course, band, colour, restsFrom, place, curs
         <Extent label={units.length(y.gear.domain()[1] ?? 0)} y={tops.gear + 10} />
         {ticks.map((tick) => (
           <text key={tick} x={x(tick * unit)} y={height - 6} className={drawing.label} textAnchor="middle">
-            {tick}
+            {exact(tick)}
             {tick === 0 && ` ${units.system === "metric" ? "km" : "mi"}`}
           </text>
         ))}

@@ -94,7 +94,7 @@ export function FigureField({
       value={shown}
       problems={wrong}
       unit={unitIn?.(system) ?? unit}
-      hint={hint}
+      hint={hint && inUnits(hint, units)}
       numeric={numeric}
       list={list}
       {...look}

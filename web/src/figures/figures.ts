@@ -1,5 +1,7 @@
 import { namesOf, numberOf, pairsOf, ratiosOf, teethOf } from "../words/entry";
 import {
+  celsiusOf,
+  celsiusText,
   clockOf,
   clockText,
   durationOf,
@@ -131,6 +133,12 @@ const KINDS = {
     unit: (system) => (system === "metric" ? "km/h" : "mph"),
     text: numbersBy(kmhText),
     of: kmhOf,
+  },
+  temperature: {
+    numeric: true,
+    unit: (system) => (system === "metric" ? "°C" : "°F"),
+    text: numbersBy(celsiusText),
+    of: celsiusOf,
   },
   percent: { numeric: true, unit: () => "%", text: numbersBy(percentText), of: percentOf },
   /** A share that is typed in percent, or below one as it is. */

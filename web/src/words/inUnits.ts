@@ -17,8 +17,21 @@ export function inUnits(text: string, units: Units): string {
   return written(units.system === "metric" ? text : imperial(text));
 }
 
+/** Temperatures have a sign, and a nought of their own. */
+const CELSIUS = /“[^”]*”|(?:([-−]?\d+(?:\.\d+)?)( to | and at most |–))?([-−]?\d+(?:\.\d+)?) °C/g;
+
+const fahrenheit = (text: string): string =>
+  text.replace(CELSIUS, (whole: string, low?: string, between?: string, number?: string) => {
+    if (number === undefined) return whole;
+    const turned = (figure: string) => {
+      const value = Number(figure.replace("−", "-")) * 1.8 + 32;
+      return value.toFixed(figure.split(".")[1]?.length ?? 0).replace(/^-(?=0$)/, "");
+    };
+    return `${low === undefined ? "" : `${turned(low)}${between}`}${turned(number)} °F`;
+  });
+
 const imperial = (text: string): string =>
-  text.replace(
+  fahrenheit(text).replace(
     FIGURE,
     (whole: string, low?: string, between?: string, number?: string, unit?: keyof typeof PER_UNIT) => {
       if (number === undefined || unit === undefined) return whole;
@@ -44,4 +57,4 @@ export const inPercent = (text: string): string =>
 
 /** A sentence whose figures stay on one line with their units. */
 export const unbroken = (text: string): string =>
-  text.replace(/(\d) (?=%|km|kg|mm?\b|Wh?\b|Nm?\b|[VA]\b|°C|mph|mi\b|lb|ft|rpm|×)/g, "$1\u00a0");
+  text.replace(/(\d) (?=%|km|kg|mm?\b|Wh?\b|Nm?\b|[VA]\b|°[CF]|mph|mi\b|lb|ft|rpm|×)/g, "$1\u00a0");

@@ -59,6 +59,18 @@ export const kmhOf = (text: string, system: "metric" | "imperial"): Entered | un
 export const kmhText = (kmh: number, system: "metric" | "imperial"): string =>
   system === "metric" ? String(kmh) : String(Number((kmh / KMH.mph).toFixed(1)));
 
+/** A temperature in °C; bare numbers are °C, or °F for those who measure so. */
+export function celsiusOf(text: string, system: "metric" | "imperial"): Entered | undefined {
+  const found = /^(.*?)\s*°?\s*([cf])?$/i.exec(text.trim());
+  const value = numberOf((found?.[1] ?? text).replace(/^[−–]/, "-"));
+  const inFahrenheit = (found?.[2]?.toLowerCase() ?? (system === "metric" ? "c" : "f")) === "f";
+  if (typeof value !== "number") return numberOf(text);
+  return inFahrenheit ? Number((((value - 32) * 5) / 9).toPrecision(12)) : value;
+}
+
+export const celsiusText = (celsius: number, system: "metric" | "imperial"): string =>
+  system === "metric" ? String(celsius) : String(Number((celsius * 1.8 + 32).toFixed(1)));
+
 /** A share in percent, with or without the sign. */
 export function percentOf(text: string): Entered | undefined {
   const value = numberOf(text.replace("%", ""));

@@ -77,11 +77,27 @@ export class Units {
     return this.system === "metric" ? `${trimmed(kg, 2)} kg` : `${fixed(kg / KG_PER_POUND, 2)} lb`;
   }
 
+  get temperatureUnit(): string {
+    return this.system === "metric" ? "°C" : "°F";
+  }
+
+  /** A temperature in °C as a number in the rider’s unit. */
+  temperatureValue(celsius: number): number {
+    return this.system === "metric" ? celsius : celsius * 1.8 + 32;
+  }
+
+  temperature(celsius: number): string {
+    return `${Math.round(this.temperatureValue(celsius))} ${this.temperatureUnit}`;
+  }
+
   /** A figure in a file’s unit, as a rider would write it. */
   figure(value: number, unit: Assumed["unit"]): string {
     if (unit === "share") return `${exact(value * 100)} %`;
     if (unit === "kg") return this.mass(value);
     if (unit === "m") return this.height(value);
+    if (unit === "km") return this.distance(value * 1000, 0);
+    if (unit === "km/h") return this.speed(value);
+    if (unit === "°C") return this.temperature(value);
     return unit ? `${exact(value)} ${unit}` : exact(value);
   }
 

@@ -15,6 +15,10 @@ describe("sentences of the server in the rider’s units", () => {
     ["must be above 0 and at most 500 kg", "must be above 0 and at most 1102 lb"],
     ["a drag area of 0.55 m² at 20 mm", "a drag area of 0.55 m² at 20 mm"],
     ["260 W for 43 seconds", "260 W for 43 seconds"],
+    ["it is thick at -5 °C", "it is thick at 23 °F"],
+    ["must be from -40 to 50 °C", "must be from -40 to 122 °F"],
+    ["5 to 15 °C after 5 to 15 km", "41 to 59 °F after 3 to 9 mi"],
+    ["179.5 °C", "355.1 °F"],
   ])("%s", (said, shown) => {
     expect(inUnits(said, imperial)).toBe(shown);
     expect(inUnits(said, metric)).toBe(said);
@@ -22,6 +26,7 @@ describe("sentences of the server in the rider’s units", () => {
 
   it("leaves names alone", () => {
     expect(inUnits("“The 20 km loop” takes 20 km", imperial)).toBe("“The 20 km loop” takes 12 mi");
+    expect(inUnits("“Below 5 °C” at 5 °C", imperial)).toBe("“Below 5 °C” at 41 °F");
   });
 
   it("states bounds of shares in percent", () => {

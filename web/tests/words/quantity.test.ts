@@ -1,6 +1,8 @@
 import { expect, test } from "vitest";
 import { numberOf, pairsOf, ratiosOf, teethOf } from "../../src/words/entry";
 import {
+  celsiusOf,
+  celsiusText,
   durationOf,
   kilogramsOf,
   kilometresOf,
@@ -106,4 +108,25 @@ test.each([
 ])("a leg is read as it is written", (leg, metric, imperial) => {
   expect([legText(leg, "metric"), legText(leg, "imperial")]).toEqual([metric, imperial]);
   expect(legOf(metric, "metric")).toEqual(leg);
+});
+
+test.each([
+  ["15", "metric", 15],
+  ["15", "imperial", -9.44444444444],
+  ["59 °F", "metric", 15],
+  ["59F", "metric", 15],
+  ["15 °C", "imperial", 15],
+  ["-4", "imperial", -20],
+  ["−5 °C", "metric", -5],
+  ["2,5", "metric", 2.5],
+  ["warm", "metric", "warm"],
+  ["", "imperial", undefined],
+] as const)("a temperature typed as “%s” by one who measures in %s", (text, system, value) => {
+  expect(celsiusOf(text, system)).toBe(value);
+});
+
+test("a temperature is shown as it was typed", () => {
+  for (const typed of ["59", "-4", "32", "71.6"])
+    expect(celsiusText(celsiusOf(typed, "imperial") as number, "imperial")).toBe(typed);
+  expect(celsiusText(15, "metric")).toBe("15");
 });

@@ -31,7 +31,7 @@ CRANK_CAUTION = (
     "Cranks that come loose throw the rider: threads clean, bolts at the maker’s torque, and tightened once "
     "more after the first rides."
 )
-RIDE_CAUTION = "Ride the first kilometres without a load, near home, and stop at any noise."
+RIDE_CAUTION = "Ride the first half hour without a load, near home, and stop at any noise."
 
 _OFF: dict[Kind, float] = {
     "shifter": 10,

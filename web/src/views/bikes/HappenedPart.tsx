@@ -6,10 +6,12 @@ import { Caution } from "../../ui/Caution";
 import { Chip, Chips } from "../../ui/Chip";
 import { useNotify } from "../../ui/Notices";
 import { Says } from "../../ui/Says";
+import { Told } from "../../ui/Told";
 import sections from "../../ui/section.module.css";
 import tables from "../../ui/table.module.css";
 import { dayShort, dayText } from "../../words/days";
 import { fixed } from "../../words/numbers";
+import { useUnits, type Units } from "../../words/units";
 import styles from "./Bikes.module.css";
 import { EntryForm } from "../../figures/EntryForm";
 import { HAPPENED } from "./figures";
@@ -38,6 +40,7 @@ export function HappenedPart({ job, page }: Props) {
   const { change } = useBikeActions(job, page);
   const { data: patterns } = usePatterns(job, page.id);
   const notify = useNotify();
+  const units = useUnits();
   const [kind, setKind] = useState<What>();
   const [edited, setEdited] = useState<number>();
   const happened = page.bike.happened ?? [];
@@ -102,7 +105,7 @@ export function HappenedPart({ job, page }: Props) {
           <ul className={styles.entries} aria-label="What happened, the latest first">
             {latest.map(({ entry, place }) => (
               <li key={place}>
-                <strong>{dayShort(entry.on)}</strong> {told(entry)}{" "}
+                <strong>{dayShort(entry.on)}</strong> {told(entry, units)}{" "}
                 <Button
                   size="small"
                   className="no-print"
@@ -147,7 +150,7 @@ export function HappenedPart({ job, page }: Props) {
   );
 }
 
-function told(entry: Happened): string {
+function told(entry: Happened, units: Units): string {
   const gears =
     entry.from && entry.to
       ? `, ${entry.from} to ${entry.to}`
@@ -157,7 +160,7 @@ function told(entry: Happened): string {
   const rest = [
     entry.load === true ? "under load" : entry.load === false ? "without load" : "",
     typeof entry.slope === "number" ? `on ${fixed(entry.slope * 100, 0)} %` : "",
-    typeof entry.temperature_c === "number" ? `at ${fixed(entry.temperature_c, 0)} °C` : "",
+    typeof entry.temperature_c === "number" ? `at ${units.temperature(entry.temperature_c)}` : "",
     entry.notes ?? "",
   ];
   return [`${entry.what}${gears}`, ...rest.filter((each) => each !== "")].join(", ");
@@ -184,7 +187,9 @@ function PatternTables({ patterns }: { patterns: Patterns }) {
               <tbody>
                 {pattern.rows.map((row) => (
                   <tr key={row.label}>
-                    <th scope="row">{row.label}</th>
+                    <th scope="row">
+                      <Told text={row.label} />
+                    </th>
                     <td>{row.count}</td>
                     <td>{fixed(row.by_chance, 1)}</td>
                   </tr>

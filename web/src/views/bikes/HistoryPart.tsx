@@ -9,6 +9,7 @@ import { Refused } from "../../api/client";
 import { useNotify } from "../../ui/Notices";
 import sections from "../../ui/section.module.css";
 import { dayShort, dayText } from "../../words/days";
+import { Told } from "../../ui/Told";
 import { useUnits } from "../../words/units";
 import styles from "./Bikes.module.css";
 import { EntryForm } from "../../figures/EntryForm";
@@ -98,7 +99,7 @@ export function HistoryPart({ job, page }: Props) {
           .map((mark, place) => (
             <li key={place} data-kind={mark.kind}>
               <strong>{dayShort(mark.on)}</strong> <span>{units.distance(mark.km * 1000, 0)}</span>{" "}
-              {mark.text}
+              <Told text={mark.text} />
               <Remove job={job} page={page} mark={mark} />
             </li>
           ))}

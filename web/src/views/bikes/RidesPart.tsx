@@ -9,7 +9,6 @@ import { useNotify } from "../../ui/Notices";
 import sections from "../../ui/section.module.css";
 import tables from "../../ui/table.module.css";
 import { dayName, dayShort, dayText } from "../../words/days";
-import { fixed } from "../../words/numbers";
 import { useUnits } from "../../words/units";
 import styles from "./Bikes.module.css";
 import { EntryForm } from "../../figures/EntryForm";
@@ -125,7 +124,7 @@ function RideTable({ rides, shownId, onShow, onRemove }: TableProps) {
               Load
             </th>
             <th scope="col" className={styles.wide}>
-              °C
+              {units.temperatureUnit}
             </th>
             <th scope="col" className={styles.wide}>
               What is known of it
@@ -152,7 +151,9 @@ function RideTable({ rides, shownId, onShow, onRemove }: TableProps) {
               <td>{ride.minutes === null ? "" : clock(ride.minutes)}</td>
               <td className={styles.wide}>{ride.ascent_m === null ? "" : units.height(ride.ascent_m)}</td>
               <td className={styles.wide}>{ride.load_kg === null ? "" : units.mass(ride.load_kg)}</td>
-              <td className={styles.wide}>{fixed(ride.temperature_c, 0)}</td>
+              <td className={styles.wide}>
+                {ride.temperature_c === null ? "" : Math.round(units.temperatureValue(ride.temperature_c))}
+              </td>
               <td className={`${styles.wide} ${styles.known}`}>{knownOf(ride)}</td>
               <td>
                 <button

@@ -16,7 +16,7 @@ export const RIDE_MORE: readonly Figure[] = [
   { at: "on", label: "Day", kind: "day", required: true },
   { at: "ascent_m", label: "Climbed", kind: "metres" },
   { at: "load_kg", label: "Load besides rider and bike", kind: "mass" },
-  { at: "temperature_c", label: "Temperature", kind: "number", unit: "°C" },
+  { at: "temperature_c", label: "Temperature", kind: "temperature" },
   { at: "rider", label: "Who rode", kind: "text" },
   { at: "notes", label: "Notes", kind: "text" },
 ];
@@ -46,7 +46,7 @@ export const HAPPENED: readonly Figure[] = [
   { at: "gear", label: "In gear", kind: "text" },
   { at: "load", label: "Under load", kind: "flag" },
   { at: "slope", label: "Slope", kind: "percent" },
-  { at: "temperature_c", label: "Temperature", kind: "number", unit: "°C" },
+  { at: "temperature_c", label: "Temperature", kind: "temperature" },
   { at: "km", label: "Odometer", kind: "kilometres" },
   { at: "notes", label: "Notes", kind: "text" },
 ];

@@ -24,7 +24,7 @@ const TOUR: readonly Figure[] = [
   { at: "days", label: "In", kind: "number", unit: "days", required: true },
   { at: "on", label: "Starts on", kind: "day" },
   { at: "workshop_km", label: "Nearest workshop", kind: "kilometres", hint: "Where it is farthest away" },
-  { at: "coldest_c", label: "Coldest", kind: "number", unit: "°C" },
+  { at: "coldest_c", label: "Coldest", kind: "temperature" },
   { at: "wet", label: "Rain, fords or mud for days", kind: "flag" },
 ];
 

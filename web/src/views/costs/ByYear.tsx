@@ -5,9 +5,11 @@ import sections from "../../ui/section.module.css";
 import tables from "../../ui/table.module.css";
 import { moneyText } from "../../words/money";
 import { fixed } from "../../words/numbers";
+import { useUnits } from "../../words/units";
 
 /** What has been spent by the end of each year, purchase in it. */
 export function ByYear({ costs, setups }: { costs: Costs; setups: BenchSetup[] }) {
+  const units = useUnits();
   const years = Array.from({ length: costs.years }, (_, place) => place + 1);
   return (
     <section className={sections.section} aria-labelledby="by-year">
@@ -23,7 +25,7 @@ export function ByYear({ costs, setups }: { costs: Costs; setups: BenchSetup[] }
                   {year}
                 </th>
               ))}
-              <th scope="col">A km</th>
+              <th scope="col">{units.system === "metric" ? "A km" : "A mile"}</th>
             </tr>
           </thead>
           <tbody>
@@ -41,13 +43,16 @@ export function ByYear({ costs, setups }: { costs: Costs; setups: BenchSetup[] }
                     {each.known ? moneyText(amount) : "—"}
                   </td>
                 ))}
-                <td>{each.known && each.a_km !== null ? fixed(each.a_km, 2) : "—"}</td>
+                <td>{each.known && each.a_km !== null ? fixed(each.a_km * units.kmh(1), 2) : "—"}</td>
               </tr>
             ))}
           </tbody>
         </table>
       </div>
-      <p className={sections.note}>Without what comes back when it is sold; a km is told with it.</p>
+      <p className={sections.note}>
+        Without what comes back when it is sold; {units.system === "metric" ? "a km" : "a mile"} is told with
+        it.
+      </p>
     </section>
   );
 }

@@ -21,7 +21,7 @@ import sections from "../../ui/section.module.css";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { assumptions } from "../../words/climbing";
-import { useUnits } from "../../words/units";
+import { useUnits, type Units } from "../../words/units";
 import { ByYear } from "./ByYear";
 import { MONEY, SELDOM } from "./figures";
 import { rowsOf } from "./rows";
@@ -29,7 +29,6 @@ import { Tips } from "./Tips";
 import { TwoBikes } from "./TwoBikes";
 import { UpkeepOf } from "./UpkeepOf";
 import { WhereItGoes } from "./WhereItGoes";
-import { grouped } from "../../words/numbers";
 
 const isShare = (value: unknown): value is number => typeof value === "number" && value >= 0 && value <= 1;
 
@@ -66,7 +65,7 @@ export function CostsView() {
       <ViewHeading
         title="Costs"
         method="costs-over-years"
-        text={found && over(found)}
+        text={found && over(found, units)}
         actions={
           found && (
             <SaveMenu
@@ -141,8 +140,8 @@ function First({ bench, jobId }: { bench: Workbench; jobId: string }) {
   ) : null;
 }
 
-const over = ({ years, km_a_year: km }: Costs): string =>
-  `${years === 1 ? "one year" : `${years} years`} of ${grouped(km)} km each`;
+const over = ({ years, km_a_year: km }: Costs, units: Units): string =>
+  `${years === 1 ? "one year" : `${years} years`} of ${units.distance(km * 1000, 0)} each`;
 
 interface ReckonedProps {
   need: ReturnType<typeof useNeedEditing>;

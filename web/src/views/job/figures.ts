@@ -46,7 +46,7 @@ export const ROAD: Figure[] = [
 export const AIR: Figure[] = [
   { at: "road.wind_kmh", label: "Wind, against you", kind: "speed", hint: "Negative: tailwind" },
   { at: "road.altitude_m", label: "Altitude", kind: "metres" },
-  { at: "road.temperature_c", label: "Temperature", kind: "number", unit: "°C" },
+  { at: "road.temperature_c", label: "Temperature", kind: "temperature" },
 ];
 
 export const DRAG: Figure = { at: "road.cda_m2", label: "Drag area CdA", kind: "number", unit: "m²" };

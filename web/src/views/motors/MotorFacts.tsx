@@ -3,7 +3,7 @@ import type { Workbench } from "../../drafts/useWorkbench";
 import { percent } from "../../words/format";
 import { assumptions, grade, pitchText } from "../../words/climbing";
 import { StateMark } from "../../ui/StateMark";
-import { useUnits } from "../../words/units";
+import { useUnits, type Units } from "../../words/units";
 import sections from "../../ui/section.module.css";
 import styles from "./Motors.module.css";
 import { Fact } from "../../ui/Fact";
@@ -50,7 +50,7 @@ export function MotorFacts({ help, bench }: Props) {
               </p>
             )}
             <p className={styles.heat}>
-              <StateMark asked="cool" state={pitch.state} /> {heatText(pitch)}
+              <StateMark asked="cool" state={pitch.state} /> {heatText(pitch, units)}
             </p>
             {help.assumed.length > 0 && (
               <p className={sections.note}>
@@ -84,11 +84,11 @@ export function MotorFacts({ help, bench }: Props) {
   );
 }
 
-function heatText(pitch: NonNullable<MotorHelp["on_pitch"]>): string {
+function heatText(pitch: NonNullable<MotorHelp["on_pitch"]>, units: Units): string {
   const heat = `${pitch.heat_w.toFixed(0)} W of heat`;
   if (pitch.warms_c === null)
     return `${heat}; how warm that makes it is not known without ${pitch.seconds === null ? "the hill’s length, and " : ""}its heat capacity and cooling.`;
   const minutes = (seconds: number) => `${fixed(seconds / 60, 1)} min`;
   const limit = pitch.limit_s === null ? "" : `; too hot after ${minutes(pitch.limit_s)}`;
-  return `${heat}: ${pitch.warms_c.toFixed(0)} °C after ${minutes(pitch.seconds ?? 0)} of it${limit}.`;
+  return `${heat}: ${units.temperature(pitch.warms_c)} after ${minutes(pitch.seconds ?? 0)} of it${limit}.`;
 }

@@ -45,7 +45,7 @@ export const SELDOM_OF_MOTORS: Figure[] = [
   { at: "winding.no_load_a", label: "Current without load", kind: "number", unit: "A" },
   { at: "thermal.capacity_j_k", label: "Heat for a degree", kind: "number", unit: "J/K" },
   { at: "thermal.resistance_k_w", label: "Degrees for a watt", kind: "number", unit: "K/W" },
-  { at: "thermal.limit_c", label: "Windings bear", kind: "number", unit: "°C", hint: "Usually 120" },
+  { at: "thermal.limit_c", label: "Windings bear", kind: "temperature", hint: "Usually 120 °C" },
   { at: "regenerates", label: "Brakes into the battery", kind: "flag" },
   { at: "cargo_approved", label: "Approved for cargo bicycles", kind: "flag" },
   { at: "eases_to_shift", label: "Eases off to shift", kind: "flag" },

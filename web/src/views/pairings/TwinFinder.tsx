@@ -11,7 +11,7 @@ import { useRefusedFocus } from "../../ui/refused";
 import { Failure } from "../../ui/Status";
 import tables from "../../ui/table.module.css";
 import styles from "./Pairings.module.css";
-import { fixed } from "../../words/numbers";
+import { fixed, written } from "../../words/numbers";
 
 const FIRST = 12;
 const USUAL = { front: "28 30 32 34 36 38 40 42 44", rear: "14 15 16 17 18 19 20 21 22" };
@@ -23,9 +23,11 @@ export function TwinFinder({ job: { need } }: { job: JobRecord }) {
   const [typed, setTyped] = useState({
     front: stock?.chain?.front?.join(" ") ?? USUAL.front,
     rear: stock?.chain?.rear?.join(" ") ?? USUAL.rear,
-    shortest: stay ? String(stay) : "",
-    longest: stay ? String(stay + (frame.tensioning === "vertical" ? 0 : (frame.adjust_mm ?? 0))) : "",
-    tolerance: "0.5",
+    shortest: stay ? written(String(stay)) : "",
+    longest: stay
+      ? written(String(stay + (frame.tensioning === "vertical" ? 0 : (frame.adjust_mm ?? 0))))
+      : "",
+    tolerance: written("0.5"),
   });
   const finding = useTwins();
   const problems = finding.error instanceof Refused ? finding.error.details.problems : [];

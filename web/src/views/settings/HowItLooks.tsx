@@ -30,8 +30,8 @@ export function HowItLooks() {
           label="Units"
           value={units.system}
           choices={[
-            { value: "metric", label: "km, kg, metres" },
-            { value: "imperial", label: "miles, pounds, feet" },
+            { value: "metric", label: "km, kg, metres, °C" },
+            { value: "imperial", label: "miles, pounds, feet, °F" },
           ]}
           onChange={(system) => choose({ system: system as System })}
         />

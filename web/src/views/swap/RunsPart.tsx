@@ -19,7 +19,7 @@ const FELT: readonly Figure[] = FEELS.map((feel) => ({
 const POWER: Figure = { at: "power_w", label: "Mean power", kind: "number", unit: "W" };
 const ABOUT: readonly Figure[] = [
   { at: "wind_kmh", label: "Wind", kind: "speed" },
-  { at: "temperature_c", label: "Temperature", kind: "number", unit: "°C" },
+  { at: "temperature_c", label: "Temperature", kind: "temperature" },
   { at: "luggage", label: "With luggage", kind: "flag" },
   { at: "on", label: "Day", kind: "day" },
   { at: "notes", label: "Notes: a stop, wind, rain", kind: "text" },
@@ -113,7 +113,7 @@ function RunLine({ job, test, run, place, problems, off, open, onOpen, onChange,
         {run.luggage === true && ", with luggage"}
         {measured !== "power" && typeof run.power_w === "number" && `, ${trimmed(run.power_w, 0)} W`}
         {typeof run.wind_kmh === "number" && `, wind ${units.speed(run.wind_kmh)}`}
-        {typeof run.temperature_c === "number" && `, ${run.temperature_c} °C`}
+        {typeof run.temperature_c === "number" && `, ${units.temperature(run.temperature_c)}`}
         {notes !== "" && <small> {notes}</small>}
       </span>
       <span className={styles.value}>

@@ -1,11 +1,13 @@
 import Button from "@mui/material/Button";
 import type { SwapTest } from "../../api/client";
 import tables from "../../ui/table.module.css";
+import { useUnits } from "../../words/units";
 import { ALIKE, FEELS } from "./figures";
 import styles from "./Swap.module.css";
 
 /** The order to ride by, with room for what was felt and what was measured. */
 export function SwapCard({ test }: { test: SwapTest }) {
+  const units = useUnits();
   const luggage = test.runs.some((run) => typeof run.luggage === "boolean");
   return (
     <section className={styles.card} aria-label="Card to ride by">
@@ -31,7 +33,7 @@ export function SwapCard({ test }: { test: SwapTest }) {
                   <th key={feel}>{feel}</th>
                 ))}
                 <th>{test.measured}</th>
-                <th>°C</th>
+                <th>{units.temperatureUnit}</th>
                 <th>Notes</th>
               </tr>
             </thead>

@@ -18,7 +18,7 @@ import { Says } from "../../ui/Says";
 import { SeveralNav } from "../../ui/SeveralNav";
 import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
-import { unbroken } from "../../words/inUnits";
+import { Told } from "../../ui/Told";
 import { useUnits } from "../../words/units";
 import { differenceSaid, isClocked, valueSaid } from "./figures";
 import { Felt } from "./Felt";
@@ -157,7 +157,7 @@ function Means({ job, answer }: { job: JobRecord; answer: SwapAnswer }) {
   if (!meaning) return null;
   return (
     <p className={styles.means}>
-      {unbroken(meaning.says)} {meaning.take && <TakeEfficiency job={job} taken={meaning.take} />}
+      <Told text={meaning.says} /> {meaning.take && <TakeEfficiency job={job} taken={meaning.take} />}
     </p>
   );
 }
