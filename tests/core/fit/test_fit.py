@@ -8,7 +8,7 @@ from examples import WHOLE_BRIEF, gearbox, hub, setup, sprockets, stepless_hub
 from kettledrum.core.chains.chainline import chainline
 from kettledrum.core.chains.derailleur import derailleur_needs
 from kettledrum.core.fit.bite import bite
-from kettledrum.core.fit.mass_moved import mass_moved
+from kettledrum.core.fit.mass_moved import mass_moved, weighed
 from kettledrum.core.fit.page import RULES, fit_page
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
@@ -403,3 +403,19 @@ def test_what_a_derailleur_would_need_is_said_only_where_it_fails():
         s == "holds" for s, _ in told
     )
     assert "holds" in [state for state, _ in told]
+
+
+def test_of_a_derailleurs_mass_the_cassette_sits_in_the_wheel():
+    def parts(stage):
+        return [(each.name, each.mass_kg, each.at) for each in weighed(validate(Setup, setup(stage)))]
+
+    many = sprockets([42], [11, 15, 21, 28])
+    assert parts({**many, "mass_kg": 1.5}) == [
+        ("sprockets", pytest.approx(1.1), None),
+        ("sprockets: the cassette", 0.4, "rear wheel"),
+    ]
+    # Less than a usual cassette is all cassette; what is not known, or sits elsewhere, is not parted.
+    assert parts({**many, "mass_kg": 0.3})[1] == ("sprockets: the cassette", 0.3, "rear wheel")
+    assert parts(many) == [("sprockets", None, None)]
+    assert parts({**many, "mass_kg": 1.5, "fit": {"mass_at": "frame"}}) == [("sprockets", 1.5, "frame")]
+    assert parts({**sprockets([42], [21]), "mass_kg": 0.95}) == [("sprockets", 0.95, None)]

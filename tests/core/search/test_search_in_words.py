@@ -5,6 +5,7 @@ from types import SimpleNamespace
 
 import pytest
 
+from kettledrum.core.fit.mass_moved import weighed
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.lineup.coverage import coverage
 from kettledrum.core.lineup.says import verdict_with_motor
@@ -231,3 +232,12 @@ def test_what_costs_as_much_is_not_told_apart():
     assert differs(in_band=0.5) == "10 % more of the riding"
     assert differs(mass_kg=2.4) == "0.4 kg lighter"
     assert differs(price=None, mass_kg=None) == "no difference that is felt"
+
+
+def test_what_sits_in_the_wheels_is_what_the_verdict_weighs(found):
+    cassettes = 0
+    for answer in found.answers:
+        behind = [each for each in weighed(answer.setup) if each.at == "rear wheel"]
+        assert answer.wheel_kg == pytest.approx(sum(each.mass_kg or 0.0 for each in behind))
+        cassettes += any(each.name.endswith("the cassette") for each in behind)
+    assert 0 < cassettes < len(found.answers)

@@ -1,9 +1,12 @@
 """Where a setup's mass sits, and what comes off and goes on against the reference."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from kettledrum.core.parts.fitting import MassAt
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.stage import SprocketsStage, Stage
+from kettledrum.core.parts.usual_masses import cassette_kg
 
 PLACES: tuple[MassAt, ...] = ("rear wheel", "front wheel", "frame", "cranks")
 _UNSPRUNG = ("rear wheel", "front wheel")
@@ -53,22 +56,26 @@ class MassMoved:
 
 def weighed(setup: Setup) -> list[Weighed]:
     """The parts of a setup. A hub sits in the rear wheel, a gearbox in the frame, a motor where its torque
-    enters, unless said otherwise.
+    enters, unless said otherwise; of sprockets a usual cassette in the rear wheel, and the rest is in none.
     """
-    usual: dict[str, MassAt | None] = {"hub": "rear wheel", "gearbox": "frame", "sprockets": None}
-    parts = [
-        Weighed(
-            stage.name or stage.kind,
-            stage.mass_kg,
-            (stage.fit.mass_at if stage.fit else None) or usual[stage.kind],
-        )
-        for stage in setup.path
-    ]
+    parts = [part for stage in setup.path for part in _of_stage(stage)]
     motors = [
         Weighed(motor.name or "motor", motor.mass_kg, motor.mass_at or _OF_MOTORS.get(str(motor.at)))
         for motor in setup.motors or []
     ]
     return parts + motors + [Weighed(piece.name, piece.mass_kg, piece.at) for piece in setup.pieces]
+
+
+def _of_stage(stage: Stage) -> Iterator[Weighed]:
+    name, place = stage.name or stage.kind, stage.fit.mass_at if stage.fit else None
+    if not isinstance(stage, SprocketsStage) or place is not None:
+        usual: dict[str, MassAt] = {"hub": "rear wheel", "gearbox": "frame"}
+        yield Weighed(name, stage.mass_kg, place or usual[stage.kind])
+        return
+    behind = cassette_kg(stage)
+    yield Weighed(name, None if stage.mass_kg is None else stage.mass_kg - behind, None)
+    if behind:
+        yield Weighed(f"{name}: the cassette", behind, "rear wheel")
 
 
 def mass_moved(setup: Setup, reference: Setup | None) -> MassMoved:

@@ -13,6 +13,11 @@ CASSETTE_KG = 0.4
 """Of that, the cassette."""
 
 
+def cassette_kg(stage: SprocketsStage) -> float:
+    """How much of such a stage's mass sits behind as a cassette: as usual, or all that it weighs if less."""
+    return min(CASSETTE_KG, stage.mass_kg or 0.0) if len(stage.rear or []) > 1 else 0.0
+
+
 def usual_mass_kg(stage: SprocketsStage) -> float:
     """What such a stage usually weighs, in kg."""
     if stage.drive == "belt":

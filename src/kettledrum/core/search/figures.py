@@ -44,7 +44,7 @@ class Figures:
         return cls(
             sum(value for _, value in prices if value is not None),
             sum(value for _, value in masses if value is not None),
-            (base.hub.part.mass_kg or 0.0) if base.hub else 0.0,
+            ((base.hub.part.mass_kg or 0.0) if base.hub else 0.0) + own.behind_kg(base.cassette),
             sum(each.mass_kg or 0.0 for each in once_each(cares)),
             tuple(name for name, value in prices if value is None),
             tuple(name for name, value in masses if value is None),

@@ -61,6 +61,10 @@ class OwnSprockets:
         """Its mass in kg with a cassette of the shelf."""
         return _with(self.stage.mass_kg, self.cassette_kg, cassette.mass_kg if cassette else None)
 
+    def behind_kg(self, cassette: Part | None) -> float:
+        """What of that a cassette of the shelf weighs in the rear wheel, as setups are weighed."""
+        return min(CASSETTE_KG, self.mass_kg(cassette) or 0.0) if cassette else 0.0
+
 
 def _with(own: float | None, before: float | None, after: float | None) -> float | None:
     if own is None or before is None or after is None:
