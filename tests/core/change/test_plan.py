@@ -139,14 +139,14 @@ def test_a_battery_comes_off_before_anything_else():
     }
     plain = single()
     helped = {**deepcopy(plain), "name": "Helped", "motors": [motor]}
-    for start, to in ((plain, helped), (helped, plain)):
-        found = plan(start, to)
-        first = next(
-            step
-            for step in found.steps
-            if step.what != "Look at what is not known yet, before anything is bought"
-        )
-        assert first.caution == BATTERY_CAUTION
+
+    def begins(start, to) -> bool:
+        look = "Look at what is not known yet, before anything is bought"
+        first = next(step for step in plan(start, to).steps if step.what != look)
+        return first.caution == BATTERY_CAUTION
+
+    # Where there is none yet, none is taken off.
+    assert (begins(helped, plain), begins(plain, helped)) == (True, False)
     puts_on = "Put the battery on, and try motor and cut-outs with the wheel in the air"
     assert whats(plan(plain, helped))[-2] == puts_on
     # A motor that stays has its battery put back; one that is gone has none.
@@ -438,3 +438,28 @@ def test_which_rotor_is_asked_only_where_there_is_a_disc(brake, rotor, asked):
     to = hubbed(fit={**fit, **({"rotor": rotor} if rotor else {})})
     found = plan(single(), to, frame={**FRAME, "brake": brake})
     assert ("Which rotor goes onto “3-speed hub”" in found.not_known) == asked
+
+
+def test_a_hub_that_carries_a_cassette_stays_and_its_body_is_looked_at():
+    def found(old, new):
+        return plan(setup(sprockets([40], old), name="Old"), setup(sprockets([40], new), name="New"))
+
+    def asked(old, new):
+        told = found(old, new)
+        assert "rear hub for a cassette" in told.kept
+        assert not any("Build the wheel" in what for what in whats(told))
+        return [what for what in told.not_known if "rear hub takes" in what]
+
+    nine, other_nine = [11, 13, 15, 18, 21, 24, 28, 32, 36], [11, 12, 14, 16, 19, 22, 25, 28, 34]
+    twelve, tiny = [11, 12, 14, 16, 18, 21, 24, 28, 32, 37, 43, 50], [10, 12, 14, 17, 20, 23, 26, 30, 34]
+    body = "which body it has, and whether its maker says so"
+    assert asked(nine, twelve) == [f"Whether the rear hub takes a cassette of 12, 11–50: {body}"]
+    assert asked(nine, tiny) == [f"Whether the rear hub takes a cassette of 9, 10–34: {body}"]
+    assert asked(nine, other_nine) == []
+    # From one sprocket to many it is another hub, and the wheel is built anew.
+    single_hub = found([18], nine)
+    assert ("rear hub without gears" in single_hub.off, "rear hub for a cassette" in single_hub.on) == (
+        True,
+        True,
+    )
+    assert not any("rear hub takes" in what for what in single_hub.not_known)

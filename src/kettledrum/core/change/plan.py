@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
+from kettledrum.core.change.hub_body import hub_body
 from kettledrum.core.change.loops import Loop, loops
 from kettledrum.core.change.plan_result import ChangePlan, Step, ToBuy
 from kettledrum.core.change.shopping import shopping
@@ -34,7 +35,7 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
     off, on, kept = _parted(things(before), things(after))
     was, now = (list(loops(setup, brief.frame, brief.stock)) for setup in (before, after))
     spokes = _spokes(off, on, after)
-    unknown = list(_not_known(brief, after, on, now, spokes))
+    unknown = [*_not_known(brief, after, on, now, spokes), *hub_body(off, on, kept)]
     work = Work(
         off,
         on,
@@ -43,7 +44,7 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
         now,
         spokes,
         unknown,
-        battery=bool(before.motors or after.motors),
+        battery=bool(before.motors),
         driven=bool(after.motors),
     )
     done = list(steps(work))

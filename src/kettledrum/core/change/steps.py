@@ -77,8 +77,8 @@ UNLACE_MIN, LACE_MIN, TYRE_MIN, TRIAL_MIN = 30.0, 120.0, 10.0, 20.0
 @dataclass(frozen=True, slots=True)
 class Work:
     """What is to be done: things that come off, go on and stay; chains before and after; the spokes where the
-    wheel is built anew; what must be looked at first; whether there is a motor, before or after (`battery`),
-    and whether there is one after (`driven`).
+    wheel is built anew; what must be looked at first; whether there is a motor before, whose `battery` goes
+    first, and whether there is one after (`driven`).
     """
 
     off: Sequence[Thing]

@@ -30,6 +30,7 @@ Kind = Literal[
     "battery",
     "piece",
 ]
+CASSETTE_HUB = "rear hub for a cassette"
 _OF_NO_MATTER = {"price", "care", "warranty_years", "behaviour", "mass_kg", "efficiency", "limits"}
 """What is said of a part without making it another part."""
 
@@ -156,9 +157,9 @@ def _of_wheel(setup: Setup) -> Iterator[Thing]:
     wheel = setup.wheel
     if not any(isinstance(stage, HubStage) for stage in setup.path):
         last = from_wheel(setup)
-        count = len(rear(last[-1][1])) if last else 1
-        name = f"rear hub for a cassette of {count}" if count > 1 else "rear hub without gears"
-        yield Thing("hub", name, f"plain, {count}")
+        many = bool(last) and len(rear(last[-1][1])) > 1
+        name = CASSETTE_HUB if many else "rear hub without gears"
+        yield Thing("hub", name, f"plain, {'many' if many else 'one'}")
     if wheel.bead_seat_mm is not None:
         rim = wheel.rim
         made = (rim.holes, rim.effective_mm, rim.offset_mm) if rim else None

@@ -1,0 +1,34 @@
+"""Whether a rear hub that stays takes another cassette."""
+
+from collections.abc import Iterator, Sequence
+
+from kettledrum.core.change.things import CASSETTE_HUB, Thing
+
+SMALLEST_ON_OLD = 11
+"""A cassette that begins with fewer teeth wants a narrower body than those that begin with so many."""
+
+
+def hub_body(off: Sequence[Thing], on: Sequence[Thing], kept: Sequence[Thing]) -> Iterator[str]:
+    """Whether a rear hub that stays takes the new cassette: what has as many sprockets, and as small a first
+    one, sits where the old one sat.
+    """
+    if any(thing.kind == "hub" and thing.name == CASSETTE_HUB for thing in kept):
+        old, new = (next((each for each in of if _is_cassette(each)), None) for of in (off, on))
+        if old is not None and new is not None and _sits_as(old) != _sits_as(new):
+            yield f"Whether the rear hub takes a {new.name}: which body it has, and whether its maker says so"
+
+
+def _is_cassette(thing: Thing) -> bool:
+    """Several sprockets in the rear wheel, not on a shaft before it."""
+    at_wheel = isinstance(thing.key, tuple) and thing.key[0] == 0
+    return thing.kind == "sprockets" and at_wheel and len(_teeth_of(thing)) > 1
+
+
+def _teeth_of(thing: Thing) -> tuple[int, ...]:
+    assert isinstance(thing.key, tuple)
+    return tuple(thing.key[2])
+
+
+def _sits_as(cassette: Thing) -> tuple[int, bool]:
+    teeth = _teeth_of(cassette)
+    return len(teeth), min(teeth) < SMALLEST_ON_OLD
