@@ -238,7 +238,7 @@ def test_a_wheel_that_is_all_new_has_the_price_of_the_wheel_and_one_that_keeps_i
     other = {"bead_seat_mm": 584, "tyre_mm": 47, "rim": {**RIM, "effective_mm": 560}, "price": 240}
     whole = plan(hubbed(), hubbed(name="Small", wheel=other))
     (wheel,) = [each for each in whole.buy if each.price == 240]
-    assert wheel.what == "rim for 584 mm, tyre 47-584 and the building of the wheel"
+    assert wheel.what == "rim for 584 mm with 32 holes, tyre 47-584 and the building of the wheel"
 
 
 def test_what_does_not_fit_is_said_before_money_is_spent():
@@ -463,3 +463,17 @@ def test_a_hub_that_carries_a_cassette_stays_and_its_body_is_looked_at():
         True,
     )
     assert not any("rear hub takes" in what for what in single_hub.not_known)
+
+
+def test_a_disc_brake_wants_a_rotor_on_a_new_hub_without_gears_too():
+    many = setup(sprockets([40], [11, 15, 21, 28]), name="Many")
+    for frame, told in (({**FRAME, "brake": "disc"}, 1), ({**FRAME, "brake": "rim"}, 0)):
+        found = plan(single(40, 18, "One"), many, frame=frame).not_known
+        assert found.count("Whether the rear hub for a cassette takes a rotor, and which") == told
+
+
+def test_a_belt_is_never_cut_to_length():
+    belt = setup(sprockets([46], [22], "belt"), name="Belt")
+    told = whats(plan(single(40, 18, "Chain"), belt, frame={"tensioning": "sliding"}))
+    assert "Put the belt, of the teeth that were found, on through the frame’s opening" in told
+    assert not any("measured round" in what for what in told)

@@ -1,8 +1,9 @@
-"""Whether a rear hub that stays takes another cassette."""
+"""What a rear hub without gears must take: another cassette where it stays, a rotor where it is new."""
 
 from collections.abc import Iterator, Sequence
 
-from kettledrum.core.change.things import CASSETTE_HUB, Thing
+from kettledrum.core.change.things import CASSETTE_HUB, PLAIN_HUBS, Thing
+from kettledrum.core.parts.frame import Frame
 
 SMALLEST_ON_OLD = 11
 """A cassette that begins with fewer teeth wants a narrower body than those that begin with so many."""
@@ -16,6 +17,13 @@ def hub_body(off: Sequence[Thing], on: Sequence[Thing], kept: Sequence[Thing]) -
         old, new = (next((each for each in of if _is_cassette(each)), None) for of in (off, on))
         if old is not None and new is not None and _sits_as(old) != _sits_as(new):
             yield f"Whether the rear hub takes a {new.name}: which body it has, and whether its maker says so"
+
+
+def plain_hub_rotor(on: Sequence[Thing], frame: Frame | None) -> Iterator[str]:
+    """Which rotor a new hub without gears takes, in a frame with a disc brake."""
+    if frame is not None and frame.brake == "disc":
+        plain = (thing.name for thing in on if thing.kind == "hub" and thing.key in PLAIN_HUBS)
+        yield from (f"Whether the {name} takes a rotor, and which" for name in plain)
 
 
 def _is_cassette(thing: Thing) -> bool:

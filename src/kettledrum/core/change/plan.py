@@ -3,7 +3,7 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
-from kettledrum.core.change.hub_body import hub_body
+from kettledrum.core.change.hub_body import hub_body, plain_hub_rotor
 from kettledrum.core.change.loops import Loop, loops
 from kettledrum.core.change.plan_result import ChangePlan, Step, ToBuy
 from kettledrum.core.change.shopping import shopping
@@ -35,7 +35,11 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
     off, on, kept = _parted(things(before), things(after))
     was, now = (list(loops(setup, brief.frame, brief.stock)) for setup in (before, after))
     spokes = _spokes(off, on, after)
-    unknown = [*_not_known(brief, after, on, now, spokes), *hub_body(off, on, kept)]
+    unknown = [
+        *_not_known(brief, after, on, now, spokes),
+        *hub_body(off, on, kept),
+        *plain_hub_rotor(on, brief.frame),
+    ]
     work = Work(
         off,
         on,

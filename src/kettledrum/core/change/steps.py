@@ -207,8 +207,9 @@ def _another_length(name: str, more: int, links: int) -> str:
 def _put_on(loop: Loop, name: str, *, new: bool) -> str:
     if not new:
         return f"Put the {name} back on"
+    if loop.drive == "belt":
+        teeth = "the teeth that were found" if loop.links is None else f"{loop.links} teeth"
+        return f"Put the {name}, of {teeth}, on through the frame’s opening"
     if loop.links is None:
         return f"Put the new {name} on, measured round the largest pair"
-    if loop.drive == "belt":
-        return f"Put the {name}, of {loop.links} teeth, on through the frame’s opening"
     return f"Cut the new {name} to {loop.links} links, and put it on"

@@ -31,6 +31,7 @@ Kind = Literal[
     "piece",
 ]
 CASSETTE_HUB = "rear hub for a cassette"
+PLAIN_HUBS = "plain, for one", "plain, for many"
 _OF_NO_MATTER = {"price", "care", "warranty_years", "behaviour", "mass_kg", "efficiency", "limits"}
 """What is said of a part without making it another part."""
 
@@ -159,11 +160,12 @@ def _of_wheel(setup: Setup) -> Iterator[Thing]:
         last = from_wheel(setup)
         many = bool(last) and len(rear(last[-1][1])) > 1
         name = CASSETTE_HUB if many else "rear hub without gears"
-        yield Thing("hub", name, f"plain, {'many' if many else 'one'}")
+        yield Thing("hub", name, PLAIN_HUBS[many])
     if wheel.bead_seat_mm is not None:
         rim = wheel.rim
         made = (rim.holes, rim.effective_mm, rim.offset_mm) if rim else None
-        yield Thing("rim", f"rim for {wheel.bead_seat_mm:g} mm", (wheel.bead_seat_mm, made))
+        holes = f" with {rim.holes} holes" if rim and rim.holes else ""
+        yield Thing("rim", f"rim for {wheel.bead_seat_mm:g} mm{holes}", (wheel.bead_seat_mm, made))
     if wheel.tyre_mm is not None:
         yield Thing(
             "tyre", f"tyre {wheel.tyre_mm:g}-{wheel.bead_seat_mm:g}", (wheel.tyre_mm, wheel.bead_seat_mm)
