@@ -47,6 +47,7 @@ _RINGS_BY_SPEEDS = re.compile(
 _SPEEDS = re.compile(r"(?<![\d.,])(?P<count>\d{1,2})\s?-?\s?(?:speeds?|gears?|sp|g)\b")
 _RINGS = re.compile(r"(?<![\d.,])(?P<rings>[1-7]\d(?:\s?[-/]\s?[1-7]\d){0,2})\s?t?\b")
 _PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?[x:/]\s?(?P<rear>[1-6]?\d)\s?t?\b(?![.,]\d)")
+_DASHED_PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?-\s?(?P<rear>[1-6]?\d)\s?t?\b(?![.,]\d)")
 _RANGE = re.compile(r"(?<![\d.,])(?P<range>[1-9]\d{2})\s?(?:%|percent\b)")
 _MASS = re.compile(r"(?<![\d.,])(?P<mass>\d{1,3}(?:[.,]\d+)?)\s?(?P<unit>kg|lbs?)\b")
 _TORQUE = re.compile(r"(?<![\d.,])(?P<nm>\d{1,3})\s?(?:nm|newton ?met(?:er|re)s?)\b")
@@ -62,7 +63,7 @@ _STEPLESS = re.compile(r"\bstep-?less(?: hub)?\b")
 _GEARBOX = re.compile(r"\b(?:crank |pedal )?gear ?box\b")
 _HUB = re.compile(r"\b(?:hub(?: gears?)?|internal(?:ly)?(?: geared)?(?: hub)?|geared hub)\b")
 _BELT = re.compile(r"\bbelt(?: drive)?\b")
-_SINGLE = re.compile(r"\b(?:single[- ]?speed|fixed(?: wheel| gear)?|one gear)\b")
+_SINGLE = re.compile(r"\b(?:single[- ]?speed|fixed(?: wheel| gear)?|fixie|one gear)\b")
 _EMPTY_WORDS = {
     "with", "and", "on", "wheels", "wheel", "bike", "bicycle", "tyres", "tyre", "ring", "rings", "chainring",
     "cassette", "sprocket", "sprockets", "front", "rear", "derailleur", "gears", "gear", "a", "the", "of",
@@ -200,10 +201,10 @@ def _path(line: _Line, parts: Sequence[Part]) -> list[dict[str, Any]]:
         return _with_case(line, "gearbox", _case(line, "gearbox", count, parts), drive)
     if line.take(_HUB):
         return _with_case(line, "hub", _case(line, "hub", count, parts), drive)
-    line.take(_SINGLE)
+    single = line.take(_SINGLE)
     rear = _cassette(line, count, parts)
     if rear is None:
-        pair = line.take(_PAIR)
+        pair = line.take(_PAIR) or (line.take(_DASHED_PAIR) if single else None)
         if pair is None:
             return []
         return [_sprockets(drive, [int(pair["front"])], [int(pair["rear"])])]
