@@ -10,6 +10,9 @@ import styles from "./Bikes.module.css";
 import type { FoundRide, RideImport } from "./useRideImport";
 import { clock } from "./words";
 
+/** So many rides stand in the list without scrolling, with what is to be told of each. */
+const IN_SIGHT = 4;
+
 /** Ride files on their way in: how far, what they hold, what is asked, and which of them are added. */
 export function RideImportState({ taking }: { taking: RideImport }) {
   const { state, found, refused } = taking;
@@ -37,6 +40,9 @@ export function RideImportState({ taking }: { taking: RideImport }) {
             <p key={each}>{each}</p>
           ))}
         </Alert>
+      )}
+      {found.length > IN_SIGHT && (
+        <p className={styles.quiet}>{found.length} rides were read, the oldest first; the list scrolls.</p>
       )}
       {found.length > 0 && (
         <ul className={styles.found} aria-label="Rides that were read">
