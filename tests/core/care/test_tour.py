@@ -178,6 +178,22 @@ def test_a_torn_belt_is_not_joined_and_a_spare_is_carried():
         assert "a ring and a chain, since a plain wheel takes no belt" in broken(setup)["hub"].rides_on
 
 
+@pytest.mark.parametrize(("teeth", "name"), [(118, "a spare belt of 118 teeth"), (None, "a belt to spare")])
+def test_one_belt_is_carried_however_many_ask_for_it(teeth, name):
+    carry = {"what": "a belt to spare", "mass_kg": 0.08}
+    care = [{"what": "new belt", "every_km": 12_000, "cost": 90, "carry": carry}]
+    run = {"run": {"belt_teeth": teeth}} if teeth else {}
+    stage = {**examples.sprockets([46], [22], "belt"), **run, "care": care}
+    plan = tour_plan(
+        Tour(name="x", km=3000, days=40, workshop_km=300),
+        JOB,
+        [built(validate(Setup, examples.setup(stage)))],
+        TODAY,
+    )
+    belts = [(thing.what, thing.mass_kg) for thing in plan.things if "belt" in thing.what]
+    assert belts == [(name, 0.08)]
+
+
 def test_without_its_motor_the_rider_climbs_alone():
     barrow = seaweed_barrow()
     setup = next(each for each in barrow.setups if any(motor.battery for motor in each.motors or []))

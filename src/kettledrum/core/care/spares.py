@@ -8,7 +8,7 @@ from kettledrum.core.fit.rule import Bike
 from kettledrum.core.fit.spokes import spoke_lengths
 from kettledrum.core.parts.names import PartOfSetup, part_names
 from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage
-from kettledrum.core.parts.upkeep import Task
+from kettledrum.core.parts.upkeep import TakenAlong, Task
 from kettledrum.core.parts.wheel import Wheel
 from kettledrum.core.terms.in_words import listed
 
@@ -67,8 +67,9 @@ def _of_task(name: str, part: PartOfSetup, task: Task, ahead: TourTask, *, far: 
         return
     if not why and not far:
         return
+    spare_belt = isinstance(part, SprocketsStage) and task.carry == _belt_stated(part)
     yield Spare(
-        task.carry.what,
+        _belt(part) if isinstance(part, SprocketsStage) and spare_belt else task.carry.what,
         task.carry.mass_kg,
         task.carry.price,
         listed(why) or f"for {task.what}, with no workshop near",
@@ -86,10 +87,9 @@ def _had(part: PartOfSetup, task: Task) -> Had:
 
 def _of_sprockets(stage: SprocketsStage) -> Iterator[Spare]:
     if stage.drive == "belt":
-        teeth = stage.run.belt_teeth if stage.run else None
-        what = f"a spare belt of {teeth} teeth" if teeth else "a spare belt of the same length"
         price = next((task.cost for task in stage.care or [] if task.what == "new belt" and task.cost), 80)
-        yield Spare(what, 0.09, price, "a belt cannot be mended, and few shops have it", "posted", True)
+        why = "a belt cannot be mended, and few shops have it"
+        yield Spare(_belt(stage), 0.09, price, why, "posted", True)
         return
     yield Spare(
         "a quick link",
@@ -101,6 +101,20 @@ def _of_sprockets(stage: SprocketsStage) -> Iterator[Spare]:
     )
     if stage.shifts_chain:
         yield Spare("a cable", 0.03, 5, "a cable frays at the lever first", "any bicycle shop", False)
+
+
+def _belt(stage: SprocketsStage) -> str:
+    """What a spare belt is called, whoever asks for it: by its teeth, or as its upkeep calls it."""
+    teeth, stated = stage.run.belt_teeth if stage.run else None, _belt_stated(stage)
+    if teeth:
+        return f"a spare belt of {teeth} teeth"
+    return stated.what if stated else "a spare belt of the same length"
+
+
+def _belt_stated(stage: SprocketsStage) -> TakenAlong | None:
+    """The spare belt that the upkeep of a drive names."""
+    carried = (task.carry for task in stage.care or [] if stage.drive == "belt")
+    return next((each for each in carried if each is not None and "belt" in each.what.casefold()), None)
 
 
 def _of_gears(stage: HubStage | GearboxStage) -> Iterator[Spare]:
