@@ -48,3 +48,23 @@ def test_a_hub_motors_speed_without_load(rpm, reduction, kmh):
     # 300 rpm × π × 0.706 m × 60 / 1000.
     assert kmh == pytest.approx(300 * math.pi * 0.706 * 0.06, abs=0.1)
     assert "the drum turns the wheel to 40 km/h without load" in [check.what for check in found.checks]
+
+
+@pytest.mark.parametrize(
+    ("fit", "rear", "words", "would_do"),
+    [
+        ({"teeth_min": 16}, 14, "takes no sprocket under 16 teeth", "a larger sprocket"),
+        ({"teeth_max": 22}, 24, "takes no sprocket over 22 teeth", "a smaller sprocket"),
+    ],
+)
+def test_a_sprocket_that_does_not_go_onto_a_hub_wants_one_the_other_way(fit, rear, words, would_do):
+    for before in (sprockets([40], [rear]), sprockets([30, 40], [rear])):
+        found = page(before, case(hub, fit=fit))
+        [check] = [each for each in found.checks if words in each.what]
+        assert (check.state, check.remedy) == ("fails", would_do)
+
+
+def test_a_rotor_is_told_by_its_mount():
+    found = page(CHAIN, case(hub, fit={"rotor": "splined"}), frame={"brake": "disc", "rotor": "six bolts"})
+    [check] = [each for each in found.checks if "rotor" in each.what and each.state == "tight"]
+    assert check.what.endswith("takes a rotor on splines, and yours is a rotor on six bolts")

@@ -5,7 +5,7 @@ import pytest
 from examples import WITHOUT_COST, brief, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.keeping.costs import costs
-from kettledrum.core.keeping.says import money
+from kettledrum.core.terms.in_words import money
 from kettledrum.core.terms.validation import validate
 
 MONEY = {"currency": "crowns", "years": 5, "km_a_year": 2000, "workshop_an_hour": 60, "sold_for": 0}

@@ -8,13 +8,13 @@ from kettledrum.core.care.counted import is_the_same
 from kettledrum.core.care.intervals import months_later
 from kettledrum.core.care.spent_result import AsItWas, TaskCost, YearCost
 from kettledrum.core.keeping.rates import Rates
-from kettledrum.core.keeping.says import money
 from kettledrum.core.log.bike import BikeHead, Done
 from kettledrum.core.log.odometer import Odometer
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.upkeep import Task
 from kettledrum.core.terms.in_words import counted as so_many
+from kettledrum.core.terms.in_words import money
 
 MOST_TIMES = 10_000
 """So many times of a task are counted, and no more."""

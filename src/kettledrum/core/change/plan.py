@@ -15,12 +15,11 @@ from kettledrum.core.fit.page import CAUTION, RULES
 from kettledrum.core.fit.rule import Bike, FitCheck
 from kettledrum.core.fit.spokes import SpokeLengths, spoke_lengths
 from kettledrum.core.job.brief import Brief, named
-from kettledrum.core.keeping.says import money
 from kettledrum.core.parts.frame import Frame
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import GearboxStage, HubStage
 from kettledrum.core.terms.errors import InvalidInput, Problem
-from kettledrum.core.terms.in_words import counted, quoted, time
+from kettledrum.core.terms.in_words import counted, money, quoted, time
 
 
 def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:

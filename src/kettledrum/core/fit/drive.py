@@ -10,6 +10,7 @@ from kettledrum.core.chains.twin import TOLERANCE_MM, twin_of
 from kettledrum.core.effort.into_part import lowest_ratios
 from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.effort.stage_limits import (
+    LimitCheck,
     LimitKind,
     limits_in_lowest,
     mass_check,
@@ -31,8 +32,16 @@ _REMEDIES: dict[LimitKind, str] = {
     "motor": _ASK,
     "mass": "less load, or a part that is allowed more",
     "pull": _ASK,
-    "teeth": "a smaller sprocket",
 }
+
+
+def _remedy(check: LimitCheck) -> str | None:
+    if check.state not in ("fails", "not known"):
+        return None
+    if check.kind == "teeth":
+        too_small = check.figure is not None and check.limit is not None and check.figure < check.limit
+        return f"a {'larger' if too_small else 'smaller'} sprocket"
+    return _REMEDIES.get(check.kind)
 
 
 def _pairing(bike: Bike) -> tuple[PairingChecks, int, int] | None:
@@ -124,12 +133,8 @@ def _limits(bike: Bike) -> Iterator[Finding]:
     if found:
         checks, front, rear = found
         for check in checks.of(front, rear, None, None):
-            derived = ", derived" if check.derived else ""
-            yield Finding(
-                check.state,
-                check.what + derived,
-                _REMEDIES.get(check.kind) if check.state in ("fails", "not known") else None,
-            )
+            derived = ", derived" if check.derived and "derived" not in check.what else ""
+            yield Finding(check.state, check.what + derived, _remedy(check))
     else:
         yield from _behind_several(bike)
     for stage in bike.stages:
@@ -159,7 +164,7 @@ def _behind_several(bike: Bike) -> Iterator[Finding]:
     if bike.sprockets and behind.kind == "hub":
         rears = [rear for _, rear in bike.sprockets[-1][1].pairings]
         for check in teeth_checks(behind, bike.name(behind), rears):
-            yield Finding(check.state, check.what, _REMEDIES["teeth"])
+            yield Finding(check.state, check.what, _remedy(check))
 
 
 DRIVE_RULES = [

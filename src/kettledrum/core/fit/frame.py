@@ -141,6 +141,9 @@ def _torque_support(bike: Bike) -> Iterator[Finding]:
         )
 
 
+_ROTORS = {"six bolts": "a rotor on six bolts", "splined": "a rotor on splines", "none": "no rotor"}
+
+
 def _rotor(bike: Bike) -> Iterator[Finding]:
     hub, brake = bike.hub, bike.frame.brake
     if hub is None or brake not in (None, "disc"):
@@ -157,11 +160,11 @@ def _rotor(bike: Bike) -> Iterator[Finding]:
             "fails", f"{bike.name(hub)} takes no rotor", "its disc version, or another brake the frame takes"
         )
     elif bike.frame.rotor in (None, mount):
-        yield Finding("holds", f"{bike.name(hub)} takes a rotor: {mount}")
+        yield Finding("holds", f"{bike.name(hub)} takes {_ROTORS[mount]}")
     else:
         yield Finding(
             "tight",
-            f"{bike.name(hub)} takes a rotor of {mount}, yours has {bike.frame.rotor}",
+            f"{bike.name(hub)} takes {_ROTORS[mount]}, and yours is {_ROTORS[bike.frame.rotor]}",
             "another rotor",
         )
 

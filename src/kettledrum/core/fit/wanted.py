@@ -5,29 +5,30 @@ from collections.abc import Iterator
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.stage import SprocketsStage
-from kettledrum.core.terms.in_words import listed
+from kettledrum.core.terms.in_words import listed, money
 
 
 def _budget(bike: Bike) -> Iterator[Finding]:
     budget = bike.brief.wants.budget if bike.brief.wants else None
     if budget is None:
         return
+    currency = bike.brief.money.currency if bike.brief.money and bike.brief.money.currency else ""
+    most = money(budget, currency)
     prices = [price for _, price in part_prices(bike.setup)]
-    known = sum(price for price in prices if price is not None)
+    known = float(sum(price for price in prices if price is not None))
+    cost = money(known, currency)
     missing = sum(price is None for price in prices)
     if known > budget:
         least = "at least " if missing else ""
-        yield Finding(
-            "fails", f"its parts cost {least}{known:g}, over the budget of {budget:g}", "cheaper parts"
-        )
+        yield Finding("fails", f"its parts cost {least}{cost}, over the budget of {most}", "cheaper parts")
     elif missing:
         without = f"{missing} of them {'has' if missing == 1 else 'have'} none"
         yield not_known(
-            f"its parts that have a price cost {known:g} of the budget of {budget:g}; {without}",
+            f"its parts that have a price cost {cost} of the budget of {most}; {without}",
             "the prices that are missing, under Setups",
         )
     else:
-        yield Finding("holds", f"its parts cost {known:g}, within the budget of {budget:g}")
+        yield Finding("holds", f"its parts cost {cost}, within the budget of {most}")
 
 
 def _care(bike: Bike) -> Iterator[Finding]:

@@ -5,9 +5,8 @@ from collections.abc import Sequence
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.costs import costs
-from kettledrum.core.keeping.says import money
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.terms.in_words import counted
+from kettledrum.core.terms.in_words import counted, money
 
 _FELT_HOURS = 1.0
 """Hours of work, in all the years, that are worth a word."""

@@ -9,9 +9,8 @@ from kettledrum.core.job.money import Money
 from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.costs import costs
 from kettledrum.core.keeping.rates import rates
-from kettledrum.core.keeping.says import money
 from kettledrum.core.lineup.coverage import coverage
-from kettledrum.core.terms.in_words import listed, percent, quoted
+from kettledrum.core.terms.in_words import listed, money, percent, quoted
 
 
 class PairCosts(BaseModel):

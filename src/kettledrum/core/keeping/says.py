@@ -1,22 +1,14 @@
 """What setups cost, and which pays itself back, in a few sentences."""
 
-import math
 from collections.abc import Sequence
 
 from kettledrum.core.keeping.costs_result import BreakEven, SetupCosts
 from kettledrum.core.keeping.rates import Rates
 from kettledrum.core.parts.upkeep import Life, Task
-from kettledrum.core.terms.in_words import counted, listed, quoted
+from kettledrum.core.terms.in_words import counted, listed, money, quoted
 
 _SAME = 0.005
 """Setups whose costs differ by a smaller share cost the same."""
-
-
-def money(amount: float, currency: str) -> str:
-    """An amount as it is said, whole from ten on, with the owner's own word for it."""
-    whole = amount == 0 or abs(amount) >= 9.995
-    figure = f"{math.floor(amount + 0.5):,}" if whole else f"{amount:.2f}"
-    return f"{figure} {currency}".rstrip()
 
 
 def task_says(task: Task, rate: Rates) -> str:

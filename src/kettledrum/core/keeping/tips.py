@@ -12,13 +12,12 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.energy import CHARGED, wh_a_km
 from kettledrum.core.keeping.rates import Rates, rates
-from kettledrum.core.keeping.says import money
 from kettledrum.core.keeping.schedule import times_due
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats, Places
-from kettledrum.core.terms.in_words import quoted
+from kettledrum.core.terms.in_words import money, quoted
 
 FARTHEST = 8.0
 """Assumptions are tried up to so many times as much, and as little."""

@@ -8,7 +8,6 @@ from kettledrum.core.fit.rule import FitCheck
 from kettledrum.core.job.brief import Brief, named
 from kettledrum.core.keeping.costs import costs
 from kettledrum.core.keeping.rates import rates
-from kettledrum.core.keeping.says import money
 from kettledrum.core.keeping.says import setup_says as costs_say
 from kettledrum.core.lineup.all_riding import AllRiding
 from kettledrum.core.lineup.comparison import ComparedSetup, compare
@@ -22,7 +21,7 @@ from kettledrum.core.search.result import Judged, Mark, SearchAnswer
 from kettledrum.core.search.says import AS_MUCH, share_says
 from kettledrum.core.search.wishes import Wishes
 from kettledrum.core.terms.check import RANK
-from kettledrum.core.terms.in_words import capital, counted, listed, percent, quoted, way
+from kettledrum.core.terms.in_words import capital, counted, listed, money, percent, quoted, way
 from kettledrum.core.terms.quantities import NAME_LENGTH
 
 _FELT = 0.005

@@ -4,14 +4,13 @@ import math
 from collections.abc import Iterable, Mapping, Sequence
 
 from kettledrum.core.effort.hill import hill as pitch
-from kettledrum.core.keeping.says import money
 from kettledrum.core.lineup.coverage import AS_MUCH as COVERS_AS_MUCH
 from kettledrum.core.search.bases import MOST_OF_A_KIND
 from kettledrum.core.search.hunt import Hunt
 from kettledrum.core.search.own import OwnSprockets, Sort
 from kettledrum.core.search.result import Mark
 from kettledrum.core.search.tally import Tally
-from kettledrum.core.terms.in_words import capital, counted, listed, percent, quoted
+from kettledrum.core.terms.in_words import capital, counted, listed, money, percent, quoted
 
 AS_MUCH = 0.9995
 """From this share on all of the riding is covered."""

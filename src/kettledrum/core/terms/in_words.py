@@ -81,3 +81,10 @@ def quoted(name: str) -> str:
 def capital(sentence: str) -> str:
     """A sentence with its first letter as a capital."""
     return sentence[:1].upper() + sentence[1:]
+
+
+def money(amount: float, currency: str) -> str:
+    """An amount as it is said, whole from ten on, with the owner's own word for it."""
+    whole = amount == 0 or abs(amount) >= 9.995
+    figure = f"{math.floor(amount + 0.5):,}" if whole else f"{amount:.2f}"
+    return f"{figure} {currency}".rstrip()

@@ -3,8 +3,7 @@
 from collections.abc import Callable
 
 from kettledrum.core.job.weighing import MEASURED, Weighing
-from kettledrum.core.keeping.says import money
-from kettledrum.core.terms.in_words import counted, percent, quoted, turn
+from kettledrum.core.terms.in_words import counted, money, percent, quoted, turn
 
 USUAL_WEIGHTS = {
     "covered": 5.0,
