@@ -98,5 +98,11 @@ def test_nothing_is_known_only_where_neither_a_price_nor_upkeep_is():
     assert nothing.says == "Nothing is known of what it costs: its prices and its upkeep are missing."
     assert [each.known for each in (nothing, kept, bought)] == [False, True, True]
     # Nine chains of what is there already; a price of which all comes back.
-    assert kept.says.startswith("It costs 270 crowns in 5 years, 0.03 a km: 0 of it to buy.")
-    assert bought.says.startswith("It costs 0 crowns in 5 years, 0.00 a km: 100 of it to buy.")
+    assert kept.says.startswith("It costs 270 crowns in 5 years, 0.03 a km: nothing of it to buy.")
+    back = "100 to buy, all of which comes back when it is sold."
+    assert bought.says.startswith(f"It costs 0 crowns in 5 years, 0.00 a km: {back}")
+    part = said(bike("B", 100), sold_for=0.2).setups[0].says
+    assert (
+        part
+        == "It costs 80 crowns in 5 years, 0.01 a km: 100 to buy, 20 of which comes back when it is sold."
+    )

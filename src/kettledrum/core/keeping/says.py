@@ -37,7 +37,10 @@ def setup_says(one: SetupCosts, rate: Rates) -> str:
         return "Nothing is known of what it costs: its prices and its upkeep are missing."
     least = "at least " if one.missing else ""
     a_km = f", {one.a_km:.2f} a km" if one.a_km is not None else ""
-    bought = f"{money(one.purchase, '')} of it to buy"
+    bought = f"{money(one.purchase, '')} of it to buy" if one.purchase else "nothing of it to buy"
+    if one.sold:
+        back = "all of which" if one.sold >= one.purchase else f"{money(one.sold, '')} of which"
+        bought = f"{money(one.purchase, '')} to buy, {back} comes back when it is sold"
     told = [
         f"It costs {least}{money(one.total, rate.currency)} in {counted(rate.years, 'year')}{a_km}: {bought}."
     ]
