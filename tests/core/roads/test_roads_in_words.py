@@ -8,7 +8,7 @@ from kettledrum.core.job.route import Leg, Route
 from kettledrum.core.lineup.coverage import coverage
 from kettledrum.core.roads.profile import profile
 from kettledrum.core.roads.ride import ride
-from kettledrum.core.roads.ride_result import Ride, SetupRide
+from kettledrum.core.roads.ride_result import Ride, SetupRide, SteepestPitch
 from kettledrum.core.roads.says import ride_says
 from kettledrum.core.terms.validation import validate
 
@@ -68,3 +68,12 @@ def test_with_motors_it_is_said_that_all_is_by_pedals_alone():
     assert coverage(validate(Brief, job), [HILL]).says.endswith(told)
     assert told not in ride(validate(Brief, brief(plain)), profile(HILL)).says
     assert told not in coverage(validate(Brief, brief(plain)), [HILL]).says
+
+
+def test_the_steepest_of_its_climbs_is_named():
+    pitches = [
+        SteepestPitch(over_m=over, from_m=0.0, grade=grade)
+        for over, grade in ((100.0, 0.08), (20.0, 0.12), (1000.0, 0.05))
+    ]
+    road = Ride.model_construct(length_m=3000.0, ascent_m=40.0, steepest=pitches, setups=[])
+    assert ride_says(road) == "3.0 km with 40 m of climbing, at most 12 % over 20 m."

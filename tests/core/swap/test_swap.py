@@ -326,7 +326,8 @@ def test_by_luggage_and_temperature_where_there_are_enough():
                 "bike": bike,
                 "value": 100 * slower * (1 + 0.001 * (place % 3)),
                 "luggage": loaded,
-                "temperature_c": place,
+                # In no order: what counts is which are colder.
+                "temperature_c": (place * 7 + 3) % 16,
             }
         )
     groups = {each.what: each.difference for each in swap_answer(of_runs(rows)).groups}

@@ -167,6 +167,20 @@ def test_what_is_so_or_not_knocks_out_and_what_is_not_known_does_not(criterion, 
         assert of(found, "Low").not_known == ["whether it climbs the hill: its grade is not known"]
 
 
+def test_low_enough_goes_by_the_measure_that_leads():
+    # The hill is no matter to who goes by the ratio, nor the ratio to who goes by the hill.
+    musts, easy = [{"criterion": "low enough"}], {"steepest": 0.001}
+    for wants, out in (
+        ({"lowest_by": "ratio", "lowest_ratio": 0.01}, ["Low", "High"]),
+        ({"lowest_by": "physics", "lowest_ratio": 0.01}, []),
+        ({"lowest_ratio": 0.01}, []),
+    ):
+        weighing = {"weights": {"price": 1}, "musts": musts}
+        given = brief(LOW, HIGH, road=easy, wants=wants, weighing=weighing)
+        found = verdict(validate(Brief, given), [])
+        assert [each.name for each in found.setups if each.out_by] == out
+
+
 def test_budget_and_speed_are_those_of_the_job():
     given = brief(
         LOW,
