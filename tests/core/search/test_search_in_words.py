@@ -17,7 +17,7 @@ from kettledrum.core.search.result import Mark
 from kettledrum.core.search.says import best_of, share_says, worth_a_look
 from kettledrum.core.search.search import search, searched
 from kettledrum.core.terms.errors import InvalidInput
-from kettledrum.demo import honey_round, stock
+from kettledrum.demo import honey_round, seaweed_barrow, stock
 
 BRIEF = honey_round()
 ROUTES = BRIEF.road.routes
@@ -231,7 +231,36 @@ def test_what_costs_as_much_is_not_told_apart():
     assert differs(price=250) == "50 crowns less to buy"
     assert differs(in_band=0.5) == "10 % more of the riding"
     assert differs(mass_kg=2.4) == "0.4 kg lighter"
-    assert differs(price=None, mass_kg=None) == "no difference that is felt"
+    known = "as much of the riding; what that"
+    assert differs(price=None, mass_kg=None) == f"{known} costs and weighs is not known in full"
+    assert differs(mass_kg=None) == f"{known} weighs is not known in full"
+    assert differs(price=None, mass_kg=2.4) == "0.4 kg lighter; what that costs is not known in full"
+
+
+@pytest.mark.parametrize(
+    ("own", "other", "said"),
+    [
+        ("holds", "fails", "it alone climbs the hill; "),
+        ("tight", "fails", "it alone climbs the hill; "),
+        ("fails", "tight", "it does not climb the hill, as that does; "),
+        ("holds", "tight", ""),
+        ("fails", "fails", ""),
+        (None, "fails", ""),
+        ("holds", None, ""),
+    ],
+)
+def test_which_of_two_alone_climbs_is_said_first(own, other, said):
+    by = SimpleNamespace(_verdict=lambda row: own)
+    assert Answers._hill(by, None, other) == said
+
+
+def test_a_reference_with_a_motor_climbs_with_it():
+    barrow = seaweed_barrow()
+    found = search(barrow, barrow.setups[0], barrow.road.routes or [], stock(), SearchAsked())
+    compared = compare(barrow).setups[0]
+    assert (compared.name, compared.climb.verdict) == (barrow.reference, "fails")
+    assert found.reference.verdict == verdict_with_motor("fails", compared.motor.on_pitch) == "holds"
+    assert "it does not climb the hill, as that does" in found.answers[0].gives_up[-1]
 
 
 def test_what_sits_in_the_wheels_is_what_the_verdict_weighs(found):

@@ -11,6 +11,7 @@ from kettledrum.core.keeping.rates import rates
 from kettledrum.core.keeping.says import setup_says as costs_say
 from kettledrum.core.lineup.all_riding import AllRiding
 from kettledrum.core.lineup.comparison import ComparedSetup, compare
+from kettledrum.core.lineup.says import verdict_with_motor
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.taken_along import taken_along
@@ -146,9 +147,19 @@ class Answers:
     def _against(self, row: Row, other: Row) -> str:
         assert row.best is not None and other.best is not None
         differs = self._differs(row, other.best, other.price, other.mass_kg)
-        return f"Against {quoted(self.name(other))}: {differs}."
+        return f"Against {quoted(self.name(other))}: {self._hill(row, self._verdict(other))}{differs}."
+
+    def _hill(self, row: Row, other: Verdict | None) -> str:
+        """Which of two alone climbs the hill."""
+        own = self._verdict(row)
+        if own is None or other is None or (own == "fails") == (other == "fails"):
+            return ""
+        return (
+            "it does not climb the hill, as that does; " if own == "fails" else "it alone climbs the hill; "
+        )
 
     def _differs(self, row: Row, covered: SetupCoverage, price: float | None, mass_kg: float | None) -> str:
+        """What of the riding, the money and the mass; a price or mass of None is not known."""
         assert row.best is not None
         pieces = []
         share = row.best.in_band - covered.in_band
@@ -160,17 +171,22 @@ class Answers:
         if mass_kg is not None and abs(row.mass_kg - mass_kg) >= _FELT_KG:
             kg = f"{abs(row.mass_kg - mass_kg):.1f} kg"
             pieces.append(f"{kg} {'heavier' if row.mass_kg > mass_kg else 'lighter'}")
+        lacks = [what for what, known in (("costs", price), ("weighs", mass_kg)) if known is None]
+        if lacks:
+            pieces = pieces or ["as much of the riding"]
+            return f"{listed(pieces)}; what that {listed(lacks)} is not known in full"
         return listed(pieces) or "no difference that is felt"
 
     def _against_reference(self, row: Row) -> list[str]:
         mark = self.reference()
         if mark is None or self._reference is None:
             return []
-        price = None if mark.apart else mark.price
-        mass = None if mark.apart else mark.mass_kg
-        return [
-            f"Against {quoted(mark.name)}, the reference: {self._differs(row, self._reference, price, mass)}."
-        ]
+        setup = named(self.brief, mark.name)
+        price = None if any(known is None for _, known in part_prices(setup)) else mark.price
+        mass = None if any(part.mass_kg is None for part in weighed(setup)) else mark.mass_kg
+        differs = self._differs(row, self._reference, price, mass)
+        hill = self._hill(row, mark.verdict)
+        return [f"Against {quoted(mark.name)}, the reference: {hill}{differs}."]
 
     _told: Mark | None = None
     _reference: SetupCoverage | None = None
@@ -205,7 +221,9 @@ class Answers:
             top_kmh=compared.top.speed_kmh,
             largest_step=compared.largest_step,
             distinct=compared.distinct,
-            verdict=compared.climb.verdict,
+            verdict=verdict_with_motor(
+                compared.climb.verdict, compared.motor.on_pitch if compared.motor else None
+            ),
             apart=any(price is None for _, price in prices) or any(each.mass_kg is None for each in masses),
         )
         return self._told
