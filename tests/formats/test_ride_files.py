@@ -88,6 +88,8 @@ def test_a_lost_clock_another_sport_and_a_trainer_are_told():
     assert lost.told == ["its clock was lost: when it was is not known"]
     assert one_ride(fit(RIDE, sport=1)).other_sport == "running"
     assert one_ride(fit(RIDE, sport=1)).told == []
+    assert one_ride(fit(RIDE, sport=1)).warns == ["it says that it was running, not cycling"]
+    assert one_ride(fit(RIDE)).warns == []
     assert one_ride(fit(RIDE)).other_sport is None
     assert one_ride(fit(RIDE, sub_sport=6)).trainer
 

@@ -55,7 +55,7 @@ def use_gears(
     read = one_ride(content_of(ride, MOST_RIDE_BYTES))
     table = gear_table(read_setup(content_of(setup, MOST_BYTES)), (PEDALLING_RPM, 2 * PEDALLING_RPM))
     result = gear_use(channels(read.records), table)
-    print_json(result) if json else tables.gear_use(result, read.told)
+    print_json(result) if json else tables.gear_use(result, read.warns)
 
 
 def print_log(
@@ -85,4 +85,4 @@ def find_gears(
 
     read = one_ride(content_of(ride, MOST_RIDE_BYTES))
     result = found_gears(channels(read.records))
-    print_json(result) if json else tables.found_gears(result, read.told)
+    print_json(result) if json else tables.found_gears(result, read.warns)

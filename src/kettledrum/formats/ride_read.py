@@ -17,3 +17,9 @@ class ReadRide:
     trainer: bool
     told: list[str]
     other_sport: str | None = None
+
+    @property
+    def warns(self) -> list[str]:
+        """All that is to be told where nobody is asked about another sport."""
+        sport = (self.other_sport or "").replace("_", " ")
+        return [*self.told, *([f"it says that it was {sport}, not cycling"] if sport else [])]

@@ -111,7 +111,7 @@ def find_laps(
     began = read.began.astimezone() if read.began is not None else None
     ride, there = channels(read.records), where(read.records)
     route = store.roads.route(job_id, road.id)
-    told = list(read.told)
+    told = read.warns
     if there is not None and route.places and route.points:
         found = laps_by_place(ride, there, loop_of(route.places, [along for along, _ in route.points]))
     else:
