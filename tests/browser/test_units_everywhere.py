@@ -44,7 +44,10 @@ def test_every_view_speaks_in_the_units_that_were_chosen(other_units):
     assert len(views) > 15
     read = ""
     for view in views:
-        other_units.get_by_role("link", name=view, exact=True).first.click()
+        link = rail.get_by_role("link", name=view, exact=True)
+        link.click()
+        # The view before stays until the next one is there.
+        expect(link).to_have_attribute("aria-current", "page")
         expect(other_units.locator("main h2, main input").first).to_be_visible()
         other_units.wait_for_load_state("networkidle")
         if view == "Settings":
