@@ -3,7 +3,8 @@
 import pytest
 from playwright.sync_api import Page, Response, expect
 
-from kettledrum.demo import honey_round, stock
+from kettledrum.demo import demo_data, honey_round, stock
+from kettledrum.formats.archive import Everything
 from kettledrum.store import Store
 from serving import CHROMIUM_WORDS, HEADLESS_CHROMIUM, Served
 
@@ -39,6 +40,16 @@ def demo(demo_server):
     store = Store(demo_server.data / "demo")
     # What another test put on the shelf is none of this one’s.
     store.start_over([honey_round()], stock())
+    store.close()
+    return demo_server
+
+
+@pytest.fixture
+def season(demo_server):
+    """The demo’s first job with its two bikes, their season of rides and its swap test."""
+    data = demo_data()
+    store = Store(demo_server.data / "demo")
+    store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
     store.close()
     return demo_server
 

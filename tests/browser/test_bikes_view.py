@@ -10,9 +10,7 @@ from playwright.sync_api import Page, expect
 from ride_files import BEGAN, fit, gpx, tcx
 
 from kettledrum.core.gearing.gear_table import gear_table
-from kettledrum.demo import demo_data, honey_round
-from kettledrum.formats.archive import Everything
-from kettledrum.store import Store
+from kettledrum.demo import honey_round
 from made_up_rides import made_up
 
 HUB = "Fourteen-speed hub"
@@ -25,13 +23,9 @@ DROP = """([files]) => {
 
 
 @pytest.fixture
-def ridden(page: Page, demo_server) -> Page:
+def ridden(page: Page, season) -> Page:
     """The honey round with its two bikes and their season."""
-    data = demo_data()
-    store = Store(demo_server.data / "demo")
-    store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
-    store.close()
-    open_view(page, demo_server, "Bikes")
+    open_view(page, season, "Bikes")
     expect(page.get_by_role("heading", name="The heavy one")).to_be_visible()
     return page
 

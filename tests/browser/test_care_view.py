@@ -6,19 +6,11 @@ import pytest
 from on_page import field, fits_sideways, open_view
 from playwright.sync_api import Page, expect
 
-from kettledrum.demo import demo_data
-from kettledrum.formats.archive import Everything
-from kettledrum.store import Store
-
 
 @pytest.fixture
-def care(page: Page, demo_server) -> Page:
+def care(page: Page, season) -> Page:
     """The honey round with its two bikes, looked after."""
-    data = demo_data()
-    store = Store(demo_server.data / "demo")
-    store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
-    store.close()
-    open_view(page, demo_server, "Care")
+    open_view(page, season, "Care")
     expect(page.get_by_text("Overdue: oil change (hub)", exact=False).first).to_be_visible()
     return page
 

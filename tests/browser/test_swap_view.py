@@ -9,18 +9,11 @@ from playwright.sync_api import Page, expect
 from ride_files import fit
 
 from kettledrum.core.rides.channels import Channels
-from kettledrum.demo import demo_data
-from kettledrum.formats.archive import Everything
-from kettledrum.store import Store
 
 
 @pytest.fixture
-def swap(page: Page, demo_server) -> Page:
-    data = demo_data()
-    store = Store(demo_server.data / "demo")
-    store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
-    store.close()
-    open_view(page, demo_server, "Swap test")
+def swap(page: Page, season) -> Page:
+    open_view(page, season, "Swap test")
     expect(says(page)).to_contain_text("Nothing can be told: “The yard bike” takes anything from")
     return page
 

@@ -6,10 +6,6 @@ import pytest
 from on_page import open_view
 from playwright.sync_api import Page, expect
 
-from kettledrum.demo import demo_data
-from kettledrum.formats.archive import Everything
-from kettledrum.store import Store
-
 NUMBER = r"\d[\d.,\s\u00a0\u202f–-]*[\s\u00a0]"
 METRIC = re.compile(
     rf"{NUMBER}(?:km/h|km|m|kg|°C|metres)\b|[Kk]ilomet|\b(?:a|per|each|of) km\b|, (?:kg|km|m|°C)\b"
@@ -20,13 +16,9 @@ FIELDS = "all => all.map((each) => each.value).join('\\n')"
 
 
 @pytest.fixture
-def other_units(page: Page, demo_server) -> Page:
+def other_units(page: Page, season) -> Page:
     """The honey round with its bikes, rides and swap test, in the units of the other half of the world."""
-    data = demo_data()
-    store = Store(demo_server.data / "demo")
-    store.start_over(Everything(data.jobs[:1], [], data.logs, data.seconds))
-    store.close()
-    open_view(page, demo_server, "Settings")
+    open_view(page, season, "Settings")
     page.get_by_role("combobox", name="Units").select_option("imperial")
     page.get_by_role("combobox", name="Numbers").select_option("comma")
     return page
