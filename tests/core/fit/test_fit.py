@@ -417,5 +417,7 @@ def test_of_a_derailleurs_mass_the_cassette_sits_in_the_wheel():
     # Less than a usual cassette is all cassette; what is not known, or sits elsewhere, is not parted.
     assert parts({**many, "mass_kg": 0.3})[1] == ("sprockets: the cassette", 0.3, "rear wheel")
     assert parts(many) == [("sprockets", None, None)]
+    shaft = setup({**many, "mass_kg": 1.5}, {**sprockets([20], [20]), "mass_kg": 0.5})
+    assert {each.at for each in weighed(validate(Setup, shaft))} == {None}
     assert parts({**many, "mass_kg": 1.5, "fit": {"mass_at": "frame"}}) == [("sprockets", 1.5, "frame")]
     assert parts({**sprockets([42], [21]), "mass_kg": 0.95}) == [("sprockets", 0.95, None)]

@@ -10,6 +10,9 @@ export function grade(share: number): string {
   return `${share < 0 && tenths > 0 ? "−" : ""}${fixed(tenths, 1)} %`;
 }
 
+/** What is said where no gear climbs a hill. */
+export const POWER_LIMITS = "the power is the limit, no gear helps";
+
 /** A grade as one says it: "12 %", "12.5 %". */
 export const shortGrade = (share: number): string => `${trimmed(share * 100, 1)} %`;
 

@@ -1,4 +1,5 @@
 import { parted, written } from "./numbers";
+import { fahrenheit } from "./quantity";
 import type { Units } from "./units";
 
 /** Names in quotes are left alone; a figure is a number with one of these units behind it. */
@@ -20,18 +21,18 @@ export function inUnits(text: string, units: Units): string {
 /** Temperatures have a sign, and a nought of their own. */
 const CELSIUS = /“[^”]*”|(?:([-−]?\d+(?:\.\d+)?)( to | and at most |–))?([-−]?\d+(?:\.\d+)?) °C/g;
 
-const fahrenheit = (text: string): string =>
+const inFahrenheit = (text: string): string =>
   text.replace(CELSIUS, (whole: string, low?: string, between?: string, number?: string) => {
     if (number === undefined) return whole;
     const turned = (figure: string) => {
-      const value = Number(figure.replace("−", "-")) * 1.8 + 32;
+      const value = fahrenheit(Number(figure.replace("−", "-")));
       return value.toFixed(figure.split(".")[1]?.length ?? 0).replace(/^-(?=0$)/, "");
     };
     return `${low === undefined ? "" : `${turned(low)}${between}`}${turned(number)} °F`;
   });
 
 const imperial = (text: string): string =>
-  fahrenheit(text).replace(
+  inFahrenheit(text).replace(
     FIGURE,
     (whole: string, low?: string, between?: string, number?: string, unit?: keyof typeof PER_UNIT) => {
       if (number === undefined || unit === undefined) return whole;

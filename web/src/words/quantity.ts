@@ -59,6 +59,9 @@ export const kmhOf = (text: string, system: "metric" | "imperial"): Entered | un
 export const kmhText = (kmh: number, system: "metric" | "imperial"): string =>
   system === "metric" ? String(kmh) : String(Number((kmh / KMH.mph).toFixed(1)));
 
+/** A temperature in °C as one in °F. */
+export const fahrenheit = (celsius: number): number => celsius * 1.8 + 32;
+
 /** A temperature in °C; bare numbers are °C, or °F for those who measure so. */
 export function celsiusOf(text: string, system: "metric" | "imperial"): Entered | undefined {
   const found = /^(.*?)\s*°?\s*([cf])?$/i.exec(text.trim());
@@ -69,7 +72,7 @@ export function celsiusOf(text: string, system: "metric" | "imperial"): Entered 
 }
 
 export const celsiusText = (celsius: number, system: "metric" | "imperial"): string =>
-  system === "metric" ? String(celsius) : String(Number((celsius * 1.8 + 32).toFixed(1)));
+  system === "metric" ? String(celsius) : String(Number(fahrenheit(celsius).toFixed(1)));
 
 /** A share in percent, with or without the sign. */
 export function percentOf(text: string): Entered | undefined {

@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import type { Assumed, Gear } from "../api/client";
 import { exact, fixed, grouped, trimmed, type Decimals } from "./numbers";
+import { fahrenheit } from "./quantity";
 
 export const SYSTEMS = ["metric", "imperial"] as const;
 export const MEASURES = ["development", "gear_inches", "gain_ratio", "ratio"] as const;
@@ -83,7 +84,7 @@ export class Units {
 
   /** A temperature in °C as a number in the rider’s unit. */
   temperatureValue(celsius: number): number {
-    return this.system === "metric" ? celsius : celsius * 1.8 + 32;
+    return this.system === "metric" ? celsius : fahrenheit(celsius);
   }
 
   temperature(celsius: number): string {

@@ -20,7 +20,7 @@ from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.terms.errors import InvalidInput, KettledrumError, Problem
 from kettledrum.core.terms.quantities import Model, Name
 from kettledrum.formats.gpx import MOST_RIDE_BYTES
-from kettledrum.store import RideRecord, Store
+from kettledrum.store import NotFound, RideRecord, Store
 
 if TYPE_CHECKING:
     from kettledrum.core.rides.channels import Channels
@@ -200,7 +200,9 @@ def add_rides(job_id: str, bike_id: str, asked: AddedRides, store: TheStore) -> 
     from kettledrum.core.log.twice import there_already
 
     bikes = store.bikes.bikes(job_id)
-    head = store.bikes.bike(job_id, bike_id)[0].bike
+    head = next((record.bike for record, _ in bikes if record.id == bike_id), None)
+    if head is None:
+        raise NotFound("This bike")
     _judge_days(head, {f"rides[{place}].ride.on": each.ride for place, each in enumerate(asked.rides)})
     own = [each.ride for record, rides in bikes if record.id == bike_id for each in rides]
     others = [

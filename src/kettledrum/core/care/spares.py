@@ -67,9 +67,11 @@ def _of_task(name: str, part: PartOfSetup, task: Task, ahead: TourTask, *, far: 
         return
     if not why and not far:
         return
-    spare_belt = isinstance(part, SprocketsStage) and task.carry == _belt_stated(part)
+    what = task.carry.what
+    if isinstance(part, SprocketsStage) and task.carry == _belt_stated(part):
+        what = _belt(part)
     yield Spare(
-        _belt(part) if isinstance(part, SprocketsStage) and spare_belt else task.carry.what,
+        what,
         task.carry.mass_kg,
         task.carry.price,
         listed(why) or f"for {task.what}, with no workshop near",

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 
-from kettledrum.core.change.things import CASSETTE_HUB, PLAIN_HUBS, Thing
+from kettledrum.core.change.things import PLAIN_HUBS, Thing
 from kettledrum.core.parts.frame import Frame
 
 SMALLEST_ON_OLD = 11
@@ -13,7 +13,7 @@ def hub_body(off: Sequence[Thing], on: Sequence[Thing], kept: Sequence[Thing]) -
     """Whether a rear hub that stays takes the new cassette: what has as many sprockets, and as small a first
     one, sits where the old one sat.
     """
-    if any(thing.kind == "hub" and thing.name == CASSETTE_HUB for thing in kept):
+    if any(thing.kind == "hub" and thing.key == PLAIN_HUBS[True] for thing in kept):
         old, new = (next((each for each in of if _is_cassette(each)), None) for of in (off, on))
         if old is not None and new is not None and _sits_as(old) != _sits_as(new):
             yield f"Whether the rear hub takes a {new.name}: which body it has, and whether its maker says so"

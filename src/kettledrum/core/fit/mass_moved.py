@@ -58,7 +58,11 @@ def weighed(setup: Setup) -> list[Weighed]:
     """The parts of a setup. A hub sits in the rear wheel, a gearbox in the frame, a motor where its torque
     enters, unless said otherwise; of sprockets a usual cassette in the rear wheel, and the rest is in none.
     """
-    parts = [part for stage in setup.path for part in _of_stage(stage)]
+    parts = [
+        part
+        for place, stage in enumerate(setup.path)
+        for part in _of_stage(stage, at_wheel=all(each.kind == "hub" for each in setup.path[place + 1 :]))
+    ]
     motors = [
         Weighed(motor.name or "motor", motor.mass_kg, motor.mass_at or _OF_MOTORS.get(str(motor.at)))
         for motor in setup.motors or []
@@ -66,13 +70,14 @@ def weighed(setup: Setup) -> list[Weighed]:
     return parts + motors + [Weighed(piece.name, piece.mass_kg, piece.at) for piece in setup.pieces]
 
 
-def _of_stage(stage: Stage) -> Iterator[Weighed]:
+def _of_stage(stage: Stage, *, at_wheel: bool) -> Iterator[Weighed]:
     name, place = stage.name or stage.kind, stage.fit.mass_at if stage.fit else None
     if not isinstance(stage, SprocketsStage) or place is not None:
         usual: dict[str, MassAt] = {"hub": "rear wheel", "gearbox": "frame"}
         yield Weighed(name, stage.mass_kg, place or usual[stage.kind])
         return
-    behind = cassette_kg(stage)
+    # On a shaft before the wheel several sprockets are none of its.
+    behind = cassette_kg(stage) if at_wheel else 0.0
     yield Weighed(name, None if stage.mass_kg is None else stage.mass_kg - behind, None)
     if behind:
         yield Weighed(f"{name}: the cassette", behind, "rear wheel")

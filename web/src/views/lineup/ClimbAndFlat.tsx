@@ -1,7 +1,15 @@
 import type { Climb, ComparedSetup } from "../../api/client";
 import { HillFan } from "../../charts/HillFan";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { RIDDEN, assumptions, grade, heldText, pitchText, ratioText } from "../../words/climbing";
+import {
+  POWER_LIMITS,
+  RIDDEN,
+  assumptions,
+  grade,
+  heldText,
+  pitchText,
+  ratioText,
+} from "../../words/climbing";
 import { capital } from "../../words/format";
 import { StateMark } from "../../ui/StateMark";
 import tables from "../../ui/table.module.css";
@@ -95,7 +103,7 @@ function onThePitch({ climb }: ComparedSetup, units: Units): string {
   const how = at.state === "holds" ? "" : `, ${RIDDEN[at.state]}`;
   const time = at.seconds === null ? "" : ` for ${heldText(at.seconds).replaceAll(" ", "\u00a0")}`;
   const ridden = `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}; ${at.power_w.toFixed(0)}\u00a0W${time}`;
-  return climb.limit === "power" ? `${ridden}: the power is the limit, no gear helps` : ridden;
+  return climb.limit === "power" ? `${ridden}: ${POWER_LIMITS}` : ridden;
 }
 
 /** The ratio that the pitch needs, and how far off the lowest gear is. */

@@ -7,6 +7,7 @@ import { capital, difference, percent, steps } from "../../words/format";
 import { keptCount, lostGears, lowestLike, rangeLike } from "../../words/likeness";
 import { useUnits } from "../../words/units";
 import { useRested } from "../../ui/useRested";
+import { POWER_LIMITS } from "../../words/climbing";
 import styles from "./Setups.module.css";
 import { bothFixed, fixed, trimmed } from "../../words/numbers";
 
@@ -104,7 +105,7 @@ function schoolRows({ lowest_gear: schools, climb }: BenchSetup["table"]): [stri
     if (wanted === null || verdict === null) return [];
     const [digits, unit] = school === "gear inches" ? [1, " in"] : [2, ""];
     if (school === "physics" && climb.limit === "power")
-      return [[SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: the power is the limit, no gear helps`]];
+      return [[SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: ${POWER_LIMITS}`]];
     const [own, asked] = bothFixed(has, wanted, digits).map((text) => `${text}${unit}`);
     const told = usual
       ? `${own}, ${USUALLY[verdict]} ${asked}`
