@@ -8,7 +8,8 @@ import pytest
 from examples import WHEEL, brief, gearbox, hub, setup, sprockets
 from kettledrum.core.chains.chain import chain_fit
 from kettledrum.core.change.plan import change_plan
-from kettledrum.core.change.steps import BATTERY_CAUTION, BRAKE_CAUTION, TORQUE_CAUTION
+from kettledrum.core.change.steps import BATTERY_CAUTION, BRAKE_CAUTION, CRANK_CAUTION, TORQUE_CAUTION
+from kettledrum.core.change.wheels import FRONT_CAUTION, MOTOR_AXLE_CAUTION
 from kettledrum.core.fit.page import WHEEL_CAUTION, fit_page
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.frame import Frame
@@ -156,7 +157,9 @@ def test_a_battery_comes_off_before_anything_else():
     assert puts_on not in whats(plan(helped, plain))
     assert puts_on not in whats(plan(plain, {**single(44), "name": "Larger"}))
     assert "hub motor" in plan(plain, helped).on
-    assert "Take off: hub motor" in whats(plan(helped, plain))
+    assert "Take off: what belongs to the hub motor: controller, wires, holder of the battery" in whats(
+        plan(helped, plain)
+    )
 
 
 def test_from_a_chain_to_a_belt():
@@ -409,7 +412,7 @@ def test_what_is_to_be_spent_is_said_as_far_as_it_is_known():
         "prices still to be found out.": plan(single(), single(50, 16, "Other")),
         "of work, at least 500 to spend.": plan(single(), hubbed()),
         "of work, 0 to spend.": plan(
-            {**single(), "motors": [{"at": "front hub", "torque_nm": 30}]}, single(name="Bare")
+            {**single(), "motors": [{"at": {"before": 0}, "torque_nm": 30}]}, single(name="Bare")
         ),
     }
     for words, found in said.items():
@@ -477,3 +480,166 @@ def test_a_belt_is_never_cut_to_length():
     told = whats(plan(single(40, 18, "Chain"), belt, frame={"tensioning": "sliding"}))
     assert "Put the belt, of the teeth that were found, on through the frame’s opening" in told
     assert not any("measured round" in what for what in told)
+
+
+BOX = {**gearbox(0.5, 0.7, 1.0, 1.5), "name": "box", "fit": {"frame_mount": "four bolts"}}
+TWO = {**gearbox(1.0, 1.5), "name": "two-speed crank"}
+CRANK_MOTOR = {"at": "cranks", "name": "crank motor", "torque_nm": 60, "price": 900}
+
+
+def cranked(kind, name):
+    """A bicycle whose cranks sit on what is named."""
+    if kind == "motor":
+        return single(name=name, motors=[CRANK_MOTOR])
+    if kind == "other motor":
+        return single(name=name, motors=[{**CRANK_MOTOR, "torque_nm": 80, "name": "stronger motor"}])
+    if kind == "pushed":
+        # A motor on a chain of its own leaves the bottom bracket where it is.
+        return single(name=name, motors=[{**CRANK_MOTOR, "at": {"before": 0}}])
+    if kind == "behind":
+        # A case behind the first chain is nothing that cranks sit on.
+        return setup(sprockets([42], [21]), TWO, sprockets([20], [20]), name=name)
+    case = {"box": [BOX], "two": [TWO]}.get(kind, [])
+    return setup(*case, sprockets([42], [21]), name=name)
+
+
+@pytest.mark.parametrize(
+    ("start", "to", "asked", "bracket"),
+    [
+        ("plain", "box", "Whether the cranks of 170 mm fit the axle of “box”", "off"),
+        ("plain", "two", "Whether the cranks of 170 mm fit the axle of “two-speed crank”", "off"),
+        ("plain", "motor", "Whether the cranks of 170 mm fit the axle of “crank motor”", "off"),
+        ("motor", "other motor", "Whether the cranks of 170 mm fit the axle of “stronger motor”", None),
+        (
+            "box",
+            "plain",
+            "Which bottom bracket the cranks of 170 mm take, in the frame’s shell “68 mm, threaded”",
+            "on",
+        ),
+        ("plain", "pushed", None, None),
+        ("plain", "behind", None, None),
+    ],
+)
+def test_cranks_come_off_where_what_they_sit_on_is_another(start, to, asked, bracket):
+    frame = {**FRAME, "bottom_bracket": "68 mm, threaded"}
+    found = plan(cranked(start, "Before"), cranked(to, "After"), frame=frame)
+    told = whats(found)
+    if asked is None:
+        assert not any("cranks of" in words or "bottom bracket" in words for words in (*told, *found.tools))
+        assert not any("cranks" in words for words in found.not_known)
+    else:
+        assert asked in found.not_known
+        assert told.index("Take off: cranks of 170 mm") < told.index("Put on: cranks of 170 mm")
+        on = next(step for step in found.steps if step.what == "Put on: cranks of 170 mm")
+        assert on.caution == CRANK_CAUTION
+        assert "the puller or key for these cranks" in found.tools
+    assert ("bottom bracket" in found.off, "bottom bracket" in found.on) == (
+        bracket == "off",
+        bracket == "on",
+    )
+    assert any("the tool for this bottom bracket" in tool for tool in found.tools) == (bracket is not None)
+    assert "cranks of 170 mm" in found.kept
+    assert "bottom bracket" not in found.kept
+
+
+def test_a_bottom_bracket_goes_in_before_the_cranks_and_is_bought():
+    found = plan(cranked("box", "Before"), cranked("plain", "After"))
+    told = whats(found)
+    order = [
+        "Take off: cranks of 170 mm",
+        "Take off: box",
+        "Put on: bottom bracket",
+        "Put on: cranks of 170 mm",
+    ]
+    assert [what for what in told if what in order] == order
+    assert "bottom bracket" in found.price_missing
+    assert "Which bottom bracket the cranks of 170 mm take, in the frame’s shell" in found.not_known
+
+
+def test_other_cranks_on_the_same_axle_need_no_tool_for_it():
+    found = plan(single(), single(name="Shorter", cranks={"length_mm": 165}))
+    assert "Put on: cranks of 165 mm" in whats(found)
+    assert "the puller or key for these cranks, and a pedal wrench" in found.tools
+    assert not any("bottom bracket" in tool for tool in found.tools)
+
+
+def _with_motor(at, name="Driven"):
+    return single(name=name, motors=[{"at": at, "name": "hub motor", "torque_nm": 40, "price": 300}])
+
+
+def test_a_motor_in_the_rear_hub_is_the_hub_that_the_wheel_is_built_round():
+    found = plan(single(), _with_motor("rear hub"))
+    assert {"rear hub without gears"} == set(found.off)
+    build = next(step for step in found.steps if step.what.startswith("Build the wheel"))
+    assert (build.what, build.caution) == (
+        "Build the wheel round the hub motor: lace, tension, true",
+        WHEEL_CAUTION,
+    )
+    goes_in = next(step for step in found.steps if step.what.startswith("Put the wheel in"))
+    assert goes_in.caution == MOTOR_AXLE_CAUTION
+    assert "Whether the hub motor goes between the dropouts, and which rotor and sprockets it takes" in (
+        found.not_known
+    )
+    assert {"the spanner for the axle nuts", "rim tape, if the old one is hard"} <= set(found.tools)
+    assert any(each.what.startswith("spokes and nipples, in lengths") for each in found.buy)
+    back = plan(_with_motor("rear hub"), single())
+    assert "Build the wheel round the rear hub without gears: lace, tension, true" in whats(back)
+    assert next(step for step in back.steps if step.what.startswith("Put the wheel in")).caution is None
+
+
+def test_a_motor_in_the_front_hub_is_a_front_wheel_built_anew():
+    found = plan(single(), _with_motor("front hub"))
+    assert (found.off, found.on) == (["front hub without a motor"], ["hub motor"])
+    told = {step.what: step.caution for step in found.steps}
+    assert told["Build the front wheel round the hub motor: lace, tension, true"] == WHEEL_CAUTION
+    assert told["Put the front wheel in"] == f"{MOTOR_AXLE_CAUTION} {FRONT_CAUTION}"
+    assert not any(what.startswith("Build the wheel") for what in told)
+    assert "Whether the hub motor goes into the fork: its width, its axle, its rotor" in found.not_known
+    assert "the key for the nipples: measure the spokes first" in found.tools
+    assert found.price_missing == ["spokes and nipples for the front wheel, unless it is bought built"]
+    back = plan(_with_motor("front hub"), single())
+    told = {step.what: step.caution for step in back.steps}
+    assert told["Put the front wheel in"] == FRONT_CAUTION
+    assert "Which front hub goes into the fork: its width, its axle, its rotor" in back.not_known
+    assert "front hub without a motor" in back.price_missing
+    # Where it stays, nobody speaks of it.
+    assert "front hub without a motor" not in plan(single(), single(38, name="Other")).kept
+
+
+def test_an_old_wheel_of_which_nothing_goes_on_is_left_whole():
+    other = {**WHEEL, "bead_seat_mm": 584, "rim": RIM}
+    unlaced = "Take tyre, tape and spokes out of the old wheel"
+    assert unlaced in whats(plan(single(wheel={**WHEEL, "rim": RIM}), hubbed(wheel={**WHEEL, "rim": RIM})))
+    assert unlaced in whats(plan(single(), single(name="Other", wheel=other)))
+    whole = whats(plan(single(), hubbed(wheel=other)))
+    assert unlaced not in whole
+    assert "Take the tyre off the old wheel" not in whole
+    same_tyre = hubbed(wheel={**WHEEL, "rim": {**RIM, "holes": 36}})
+    narrower = whats(plan(single(wheel={**WHEEL, "rim": RIM}), same_tyre))
+    assert "Take the tyre off the old wheel" in narrower
+    assert unlaced not in narrower
+
+
+@pytest.mark.parametrize(
+    ("brake", "bead_seat_mm", "set_anew", "asked"),
+    [
+        ("rim", 584, True, True),
+        ("rim", 622, True, False),
+        ("disc", 584, False, False),
+        (None, 584, False, False),
+    ],
+)
+def test_a_brake_on_the_rim_is_set_to_another_rim(brake, bead_seat_mm, set_anew, asked):
+    before = single(wheel={**WHEEL, "rim": RIM})
+    other = {**WHEEL, "bead_seat_mm": bead_seat_mm, "rim": {**RIM, "holes": 36}}
+    found = plan(
+        before, single(name="Other", wheel=other), frame={**FRAME, **({"brake": brake} if brake else {})}
+    )
+    pads = [step.caution for step in found.steps if step.what == "Set the brake’s pads to the new rim"]
+    assert pads == ([BRAKE_CAUTION] if set_anew else [])
+    told = "Whether the brake’s pads reach a rim for 584 mm in place of one for 622 mm"
+    assert (told in found.not_known) == asked
+    # The same rim needs nothing.
+    assert "Set the brake’s pads to the new rim" not in whats(
+        plan(before, hubbed(wheel={**WHEEL, "rim": RIM}))
+    )

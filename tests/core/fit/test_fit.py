@@ -153,6 +153,29 @@ def test_a_motor_wants_a_place_of_its_own(path, at, state):
     assert states(page(*path, motors=[{"at": at, "torque_nm": 40}]), "motor-place") == [state]
 
 
+@pytest.mark.parametrize(
+    ("at", "supports", "state", "what"),
+    [
+        ("rear hub", ["arm", "dropout"], "holds", "the frame takes an arm against the 48 Nm"),
+        ("rear hub", ["dropout", "washers"], "fails", "the frame takes no arm against the 48 Nm"),
+        ("rear hub", None, "not known", "whether the dropouts bear the 48 Nm"),
+        # What is said of the frame says nothing of the fork.
+        ("front hub", ["arm"], "not known", "whether the fork bears the 48 Nm"),
+    ],
+)
+def test_the_axle_of_a_hub_motor_must_be_held(at, supports, state, what):
+    # 16 Nm through 12 over 36 teeth.
+    motor = {"at": at, "name": "hub motor", "torque_nm": 16, "reduction": [[12, 36]]}
+    found = page(CHAIN, motors=[motor], frame={"torque_supports": supports} if supports else {})
+    [axle] = [check for check in found.checks if check.id == "motor-axle"]
+    assert axle.state == state
+    assert axle.what.startswith(f"{what} with which hub motor turns its axle")
+
+
+def test_a_motor_at_the_cranks_has_no_axle_in_the_dropouts():
+    assert states(page(CHAIN, motors=[{"at": "cranks", "torque_nm": 60}]), "motor-axle") == []
+
+
 def test_a_motor_geared_too_fast_and_two_that_fight():
     fast = {"at": {"before": 0}, "torque_nm": 2, "no_load_rpm": 400}
     # 400 rpm · 44/19 · 2.218 m · 0.06 is 123 km/h; geared down 3 times it is 41.

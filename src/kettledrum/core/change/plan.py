@@ -3,13 +3,15 @@
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
+from kettledrum.core.change.at_cranks import axle_asked
 from kettledrum.core.change.hub_body import hub_body, plain_hub_rotor
 from kettledrum.core.change.loops import Loop, loops
 from kettledrum.core.change.plan_result import ChangePlan, Step, ToBuy
 from kettledrum.core.change.shopping import shopping
 from kettledrum.core.change.steps import Work, steps
-from kettledrum.core.change.things import Thing, things
+from kettledrum.core.change.things import UNDESCRIBED, Thing, things
 from kettledrum.core.change.tools import tools
+from kettledrum.core.change.wheels import pads_reach, rear_is_built, wheel_asked
 from kettledrum.core.fit.mass_moved import weighed
 from kettledrum.core.fit.page import CAUTION, RULES
 from kettledrum.core.fit.rule import Bike, FitCheck
@@ -34,10 +36,15 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
     off, on, kept = _parted(things(before), things(after))
     was, now = (list(loops(setup, brief.frame, brief.stock)) for setup in (before, after))
     spokes = _spokes(off, on, after)
+    frame = brief.frame or Frame()
+    shell, brake = frame.bottom_bracket, frame.brake
     unknown = [
         *_not_known(brief, after, on, now, spokes),
         *hub_body(off, on, kept),
         *plain_hub_rotor(on, brief.frame),
+        *axle_asked(on, after, shell),
+        *wheel_asked(on),
+        *pads_reach(off, on, brake),
     ]
     work = Work(
         off,
@@ -49,19 +56,19 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
         unknown,
         battery=bool(before.motors),
         driven=bool(after.motors),
+        rim_brake=brake == "rim",
     )
     done = list(steps(work))
     told_apart(done)
     buy = list(shopping(on, kept, after, now, spokes))
     told_apart(buy)
-    shell = brief.frame.bottom_bracket if brief.frame else None
     money_in = brief.money.currency if brief.money and brief.money.currency else ""
     plan = ChangePlan(
         start=start,
         to=to,
         off=[thing.name for thing in off],
         on=[thing.name for thing in on],
-        kept=[thing.name for thing in kept],
+        kept=[thing.name for thing in kept if thing not in UNDESCRIBED],
         buy=buy,
         tools=tools(off, on, before, after, shell),
         steps=done,
@@ -112,7 +119,7 @@ def _parted(before: Sequence[Thing], after: Sequence[Thing]) -> tuple[list[Thing
 
 def _spokes(off: Sequence[Thing], on: Sequence[Thing], to: Setup) -> SpokeLengths | None:
     """The spokes of a wheel that is built anew; None where it stays as it is."""
-    if not any(thing.kind in ("hub", "rim") for thing in (*off, *on)):
+    if not rear_is_built(off, on):
         return None
     hub = next((stage for stage in reversed(to.path) if isinstance(stage, HubStage)), None)
     return spoke_lengths(hub.fit.spokes if hub and hub.fit else None, to.wheel.rim)

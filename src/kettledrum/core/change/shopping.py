@@ -5,6 +5,7 @@ from collections.abc import Iterator, Sequence
 from kettledrum.core.change.loops import Loop
 from kettledrum.core.change.plan_result import ToBuy
 from kettledrum.core.change.things import Kind, Thing, from_wheel
+from kettledrum.core.change.wheels import front_hub
 from kettledrum.core.fit.spokes import SpokeLengths
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import HubStage
@@ -32,6 +33,8 @@ def shopping(
         elif not any(each.kind == "motor" for each in on):
             yield ToBuy(thing.name, None)
     yield from _wheel(on, kept, to, spokes)
+    if front_hub(on):
+        yield ToBuy("spokes and nipples for the front wheel, unless it is bought built", None)
 
 
 def _drive(on: Sequence[Thing], kept: Sequence[Thing], to: Setup, loops: Sequence[Loop]) -> Iterator[ToBuy]:

@@ -3,10 +3,11 @@
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from kettledrum.core.change.at_cranks import cranks_move
 from kettledrum.core.change.loops import Loop
 from kettledrum.core.change.plan_result import Step
 from kettledrum.core.change.things import Kind, Thing
-from kettledrum.core.fit.page import WHEEL_CAUTION
+from kettledrum.core.change.wheels import MOTOR_AXLE_CAUTION, WHEEL_OUT_MIN, wheels
 from kettledrum.core.fit.spokes import SpokeLengths
 from kettledrum.core.terms.in_words import counted, listed
 
@@ -39,6 +40,7 @@ _OFF: dict[Kind, float] = {
     "tensioner": 5,
     "rings": 10,
     "cranks": 10,
+    "bottom bracket": 15,
     "gearbox": 25,
     "chaingear": 15,
     "rotor": 5,
@@ -51,6 +53,7 @@ _ON: dict[Kind, float] = {
     "motor": 45,
     "gearbox": 30,
     "chaingear": 25,
+    "bottom bracket": 15,
     "cranks": 10,
     "rings": 10,
     "rotor": 10,
@@ -67,18 +70,15 @@ _CAUTIONS: dict[Kind, str] = {
     "rotor": BRAKE_CAUTION,
     "torque support": TORQUE_CAUTION,
     "cranks": CRANK_CAUTION,
-    "gearbox": CRANK_CAUTION,
-    "chaingear": CRANK_CAUTION,
 }
-LOOK_MIN, BATTERY_MIN, WHEEL_OUT_MIN, CHAIN_MIN = 10.0, 5.0, 5.0, 10.0
-UNLACE_MIN, LACE_MIN, TYRE_MIN, TRIAL_MIN = 30.0, 120.0, 10.0, 20.0
+LOOK_MIN, BATTERY_MIN, CHAIN_MIN, PADS_MIN, TRIAL_MIN = 10.0, 5.0, 10.0, 10.0, 20.0
 
 
 @dataclass(frozen=True, slots=True)
 class Work:
     """What is to be done: things that come off, go on and stay; chains before and after; the spokes where the
     wheel is built anew; what must be looked at first; whether there is a motor before, whose `battery` goes
-    first, and whether there is one after (`driven`).
+    first, whether there is one after (`driven`), and whether the rear brake is one on the rim.
     """
 
     off: Sequence[Thing]
@@ -90,6 +90,7 @@ class Work:
     not_known: Sequence[str]
     battery: bool
     driven: bool
+    rim_brake: bool
 
 
 def steps(work: Work) -> Iterator[Step]:
@@ -102,11 +103,19 @@ def steps(work: Work) -> Iterator[Step]:
         yield Step("Switch it off, and take the battery away from the bicycle", BATTERY_MIN, BATTERY_CAUTION)
     yield Step("Put the bicycle into the stand, and take the rear wheel out", WHEEL_OUT_MIN)
     yield Step("Take the chain or belt off", CHAIN_MIN, CHAIN_CAUTION)
-    yield from _off(work.off)
-    yield from _wheel(work)
-    yield from _on(work.on)
+    moved = [thing for thing in work.kept if thing.kind == "cranks" and cranks_move(work.off, work.on)]
+    yield from _off([*moved, *work.off])
+    yield from wheels(work.off, work.on, work.kept, work.spokes)
+    yield from _on([*moved, *work.on])
     yield from _loops(work)
-    yield Step("Put the wheel in, straight, with the chain or belt as tight as it should be", WHEEL_OUT_MIN)
+    turns = any(thing.is_hub_motor and thing.holds == "rear wheel" for thing in work.on)
+    yield Step(
+        "Put the wheel in, straight, with the chain or belt as tight as it should be",
+        WHEEL_OUT_MIN,
+        MOTOR_AXLE_CAUTION if turns else None,
+    )
+    if work.rim_brake and any(thing.kind == "rim" for thing in work.on):
+        yield Step("Set the brake’s pads to the new rim", PADS_MIN, BRAKE_CAUTION)
     if work.driven:
         yield Step(
             "Put the battery on, and try motor and cut-outs with the wheel in the air",
@@ -118,7 +127,7 @@ def steps(work: Work) -> Iterator[Step]:
 
 def _off(things: Sequence[Thing]) -> Iterator[Step]:
     for kind, minutes in _OFF.items():
-        names = [thing.name for thing in things if thing.kind == kind]
+        names = [_piece(thing) for thing in things if thing.kind == kind]
         if names:
             yield Step(
                 f"Take off: {listed(names)}",
@@ -129,32 +138,16 @@ def _off(things: Sequence[Thing]) -> Iterator[Step]:
 
 def _on(things: Sequence[Thing]) -> Iterator[Step]:
     for kind, minutes in _ON.items():
-        names = [thing.name for thing in things if thing.kind == kind]
+        names = [_piece(thing) for thing in things if thing.kind == kind]
         if names:
             yield Step(f"Put on: {listed(names)}", minutes * len(names), _CAUTIONS.get(kind))
 
 
-def _wheel(work: Work) -> Iterator[Step]:
-    """The wheel built anew round another hub or into another rim; or just another tyre."""
-    kinds = {thing.kind for thing in (*work.off, *work.on)}
-    if kinds & {"hub", "rim"}:
-        if any(thing.kind in ("hub", "rim") for thing in work.off):
-            yield Step("Take tyre, tape and spokes out of the old wheel", UNLACE_MIN)
-        yield Step(_built(work), LACE_MIN, WHEEL_CAUTION)
-        yield Step("Put tape, tube and tyre on", TYRE_MIN)
-    elif "tyre" in kinds:
-        yield Step("Change the tyre", TYRE_MIN)
-
-
-def _built(work: Work) -> str:
-    hub = next((thing.name for thing in (*work.on, *work.kept) if thing.kind == "hub"), None)
-    round_ = f" round the {hub}" if hub else ""
-    spokes = work.spokes
-    if spokes is None or spokes.left_mm is None or spokes.right_mm is None:
-        return f"Build the wheel{round_}: lace, tension, true"
-    lengths = f"spokes of {round(spokes.left_mm)} mm left and {round(spokes.right_mm)} mm right"
-    crosses = f", crossed {spokes.crosses} times" if spokes.crosses else ""
-    return f"Build the wheel{round_} with {lengths}{crosses}: lace, tension, true"
+def _piece(thing: Thing) -> str:
+    """What is put on or taken off: of a motor in a wheel, which is built round it, all that is not in it."""
+    if thing.is_hub_motor:
+        return f"what belongs to the {thing.name}: controller, wires, holder of the battery"
+    return thing.name
 
 
 def _loops_differ(work: Work) -> bool:

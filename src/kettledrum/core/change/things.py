@@ -11,6 +11,8 @@ from kettledrum.core.parts.stage import GearboxStage, HubStage, SprocketsStage, 
 from kettledrum.core.terms.in_words import counted
 
 Kind = Literal[
+    "bottom bracket",
+    "front hub",
     "cranks",
     "rings",
     "gearbox",
@@ -30,6 +32,7 @@ Kind = Literal[
     "battery",
     "piece",
 ]
+Holds = Literal["cranks", "rear wheel", "front wheel"]
 CASSETTE_HUB = "rear hub for a cassette"
 PLAIN_HUBS = "plain, for one", "plain, for many"
 _OF_NO_MATTER = {"price", "care", "warranty_years", "behaviour", "mass_kg", "efficiency", "limits"}
@@ -41,7 +44,7 @@ class Thing:
     """A thing of a bicycle: two of one `kind` with the same `key` are the same thing, however they are named.
 
     `price` and `mass_kg` are those of the thing alone, None where they are not known, or are told of several
-    things together.
+    things together. `holds` says what turns on it.
     """
 
     kind: Kind
@@ -49,10 +52,23 @@ class Thing:
     key: object
     price: float | None = None
     mass_kg: float | None = None
+    holds: Holds | None = None
+
+    @property
+    def is_hub_motor(self) -> bool:
+        """Whether it is a motor that a wheel turns on, and is built round."""
+        return self.kind == "motor" and self.holds in ("rear wheel", "front wheel")
 
     def is_as(self, other: "Thing") -> bool:
         """Whether it is the same thing."""
         return self.kind == other.kind and _same(self.key, other.key)
+
+
+BOTTOM_BRACKET = Thing("bottom bracket", "bottom bracket", None, holds="cranks")
+FRONT_HUB = Thing("front hub", "front hub without a motor", None, holds="front wheel")
+UNDESCRIBED = BOTTOM_BRACKET, FRONT_HUB
+"""What a bicycle has without anybody saying so: told only where it changes."""
+_OF_MOTORS: dict[str, Holds] = {"cranks": "cranks", "rear hub": "rear wheel", "front hub": "front wheel"}
 
 
 def _same(one: object, other: object) -> bool:
@@ -64,7 +80,7 @@ def _same(one: object, other: object) -> bool:
 
 def things(setup: Setup) -> list[Thing]:
     """All things of a setup, from the cranks back to the wheel, then what hangs on it."""
-    return [
+    found = [
         Thing(
             "cranks",
             f"cranks of {setup.cranks.length_mm:g} mm",
@@ -79,6 +95,8 @@ def things(setup: Setup) -> list[Thing]:
             for piece in setup.pieces
         ),
     ]
+    held = {thing.holds for thing in found}
+    return [*(thing for thing in UNDESCRIBED if thing.holds not in held), *found]
 
 
 def from_wheel(setup: Setup) -> list[tuple[int, SprocketsStage]]:
@@ -102,7 +120,8 @@ def _of_stage(setup: Setup, place: int) -> Iterator[Thing]:
     if isinstance(stage, SprocketsStage):
         yield from _of_sprockets(stage, next(at for at, each in from_wheel(setup) if each is stage))
     else:
-        yield from _of_case(stage)
+        at_cranks: Holds | None = "cranks" if place == 0 else None
+        yield from _of_case(stage, "rear wheel" if isinstance(stage, HubStage) else at_cranks)
 
 
 def _of_sprockets(stage: SprocketsStage, place: int) -> Iterator[Thing]:
@@ -136,11 +155,11 @@ def _teeth(teeth: list[int], word: str) -> str:
     return f"{word}s of {'/'.join(map(str, teeth))}"
 
 
-def _of_case(stage: GearboxStage | HubStage) -> Iterator[Thing]:
+def _of_case(stage: GearboxStage | HubStage, holds: Holds | None) -> Iterator[Thing]:
     kind: Kind = "hub" if isinstance(stage, HubStage) else "chaingear" if few_gears(stage) else "gearbox"
     key = stage.model_dump_json(exclude=_OF_NO_MATTER, exclude_none=True)
     name = stage.name or stage_name(stage).removeprefix("the ")
-    yield Thing(kind, name, key, stage.price, stage.mass_kg)
+    yield Thing(kind, name, key, stage.price, stage.mass_kg, holds)
     fit = stage.fit
     if fit is not None and fit.shifter not in (None, "none"):
         yield Thing("shifter", f"{fit.shifter} of {name}", (key, fit.shifter))
@@ -156,11 +175,12 @@ def _mounted(rotor: str) -> str:
 
 def _of_wheel(setup: Setup) -> Iterator[Thing]:
     wheel = setup.wheel
-    if not any(isinstance(stage, HubStage) for stage in setup.path):
+    driven = any(motor.at == "rear hub" for motor in setup.motors or [])
+    if not driven and not any(isinstance(stage, HubStage) for stage in setup.path):
         last = from_wheel(setup)
         many = bool(last) and len(rear(last[-1][1])) > 1
         name = CASSETTE_HUB if many else "rear hub without gears"
-        yield Thing("hub", name, PLAIN_HUBS[many])
+        yield Thing("hub", name, PLAIN_HUBS[many], holds="rear wheel")
     if wheel.bead_seat_mm is not None:
         rim = wheel.rim
         made = (rim.holes, rim.effective_mm, rim.offset_mm) if rim else None
@@ -175,7 +195,7 @@ def _of_wheel(setup: Setup) -> Iterator[Thing]:
 def _of_motor(motor: Motor) -> Iterator[Thing]:
     name = motor.name or "motor"
     key = motor.model_dump_json(exclude={"price", "care", "name", "battery"}, exclude_none=True)
-    yield Thing("motor", name, key, motor.price, motor.mass_kg)
+    yield Thing("motor", name, key, motor.price, motor.mass_kg, _OF_MOTORS.get(str(motor.at)))
     if motor.battery is not None:
         held = motor.battery.model_dump_json(exclude_none=True)
         yield Thing("battery", f"battery of {name}", held)

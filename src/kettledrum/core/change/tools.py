@@ -2,7 +2,9 @@
 
 from collections.abc import Sequence
 
+from kettledrum.core.change.at_cranks import cranks_move
 from kettledrum.core.change.things import Kind, Thing
+from kettledrum.core.change.wheels import front_hub, rear_is_built
 from kettledrum.core.parts.setup import Setup
 
 _ALWAYS = ("a stand that holds the bicycle", "a torque wrench", "grease, and a rag")
@@ -27,14 +29,18 @@ def tools(off: Sequence[Thing], on: Sequence[Thing], start: Setup, to: Setup, sh
     touched = [*off, *on]
     kinds = {thing.kind for thing in touched}
     found = [tool for kind, its in _BY_KIND.items() if kind in kinds for tool in its]
-    if kinds & {"gearbox", "cranks", "chaingear"}:
+    if "cranks" not in kinds and cranks_move(off, on):
+        found.append("the puller or key for these cranks")
+    if any(thing.kind in ("bottom bracket", "chaingear") and thing.holds == "cranks" for thing in touched):
         found.append("the tool for this bottom bracket" + (f": {shell}" if shell else ""))
     if "gearbox" in kinds:
         found.append("the keys for the bolts of the gearbox mount")
     if "sprockets" in kinds:
         found += _for_sprockets([thing for thing in touched if thing.kind == "sprockets"])
-    if kinds & {"hub", "rim"}:
+    if rear_is_built(off, on) or front_hub(on):
         found += [_spoke_key(to), *_BY_KIND["rim"], *_BY_KIND["tyre"], "rim tape, if the old one is hard"]
+    if any(thing.is_hub_motor for thing in touched):
+        found += _BY_KIND["torque support"]
     rotors = {str(thing.key) for thing in touched if thing.kind == "rotor"}
     if "six bolts" in rotors:
         found.append("the driver for the rotor’s bolts")

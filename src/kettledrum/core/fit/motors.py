@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.gearing.path import path_options
 from kettledrum.core.parts.motor import Motor
-from kettledrum.core.parts.motor_place import entry_place
+from kettledrum.core.parts.motor_place import WHEELS, entry_place
 from kettledrum.core.parts.stage import has_gears
 
 FASTEST_KMH = 100.0
@@ -35,6 +35,31 @@ def _motor_place(bike: Bike) -> Iterator[Finding]:
             )
         else:
             yield Finding("holds", "the motor has the rear hub to itself")
+
+
+def _axle(bike: Bike) -> Iterator[Finding]:
+    """A motor in a hub turns its axle against the dropouts as hard as it turns the wheel."""
+    for motor in bike.setup.motors or []:
+        if motor.at not in WHEELS:
+            continue
+        name = motor.name or "the motor"
+        pushes = f"{motor.most_nm:.0f} Nm with which {name} turns its axle"
+        supports = bike.frame.torque_supports if motor.at == "rear hub" else None
+        if supports is not None and "arm" in supports:
+            yield Finding("holds", f"the frame takes an arm against the {pushes}")
+        elif supports is not None:
+            yield Finding(
+                "fails",
+                f"the frame takes no arm against the {pushes}",
+                "an arm that fits, if made: washers and slots alone do not hold a motor",
+            )
+        else:
+            end = "the fork bears" if motor.at == "front hub" else "the dropouts bear"
+            yield not_known(
+                f"whether {end} the {pushes} is not said",
+                "the word of the makers of frame and motor on it, above all for aluminium and carbon, and "
+                "which torque arm they ask for",
+            )
 
 
 def _speed_kmh(bike: Bike, motor: Motor) -> float | None:
@@ -139,6 +164,13 @@ MOTOR_RULES = [
         _cargo,
     ),
     Rule("motor-eases", "motor", "Gears forced to shift under a motor’s load wear and break.", TRADE, _eases),
+    Rule(
+        "motor-axle",
+        "motor",
+        "An axle that turns tears the motor’s wires and can leave its dropouts, wheel and all.",
+        TRADE,
+        _axle,
+    ),
     Rule("motor-place", "motor", "Motor and gears must not want the same place.", TRADE, _motor_place),
     Rule(
         "motor-speed", "motor", "A motor that runs away takes the wheel, and hands, with it.", TRADE, _speed
