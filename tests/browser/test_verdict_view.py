@@ -288,6 +288,27 @@ def test_the_sheet_is_one_file_that_stands_for_itself(verdict, tmp_path):
     other.close()
 
 
+def test_what_the_sheet_tells_of_money_adds_up(verdict):
+    verdict.get_by_role("link", name="Sheet").click()
+    table = verdict.get_by_role("table", name="Costs")
+    expect(table.locator("tbody tr")).to_have_count(7)
+    heads = table.locator("thead th").all_inner_texts()
+    assert heads[1:] == [
+        "To buy",
+        "Parts",
+        "Workshop",
+        "Comes back",
+        "In all",
+        "Hours of own work",
+        "Not known",
+    ]
+    for row in table.locator("tbody tr").all():
+        bought, parts, workshop, back, total = (
+            float(re.sub(r"[^\d.]", "", cell)) for cell in row.locator("td").all_inner_texts()[:5]
+        )
+        assert bought + parts + workshop - back == pytest.approx(total, abs=2)
+
+
 @pytest.mark.parametrize("paper", ["A4", "Letter"])
 def test_the_sheet_prints_within_the_page(verdict, paper):
     verdict.get_by_role("link", name="Sheet").click()

@@ -640,6 +640,5 @@ def test_a_brake_on_the_rim_is_set_to_another_rim(brake, bead_seat_mm, set_anew,
     told = "Whether the brake’s pads reach a rim for 584 mm in place of one for 622 mm"
     assert (told in found.not_known) == asked
     # The same rim needs nothing.
-    assert "Set the brake’s pads to the new rim" not in whats(
-        plan(before, hubbed(wheel={**WHEEL, "rim": RIM}))
-    )
+    same = plan(before, hubbed(wheel={**WHEEL, "rim": RIM}), frame={**FRAME, "brake": "rim"})
+    assert "Set the brake’s pads to the new rim" not in whats(same)

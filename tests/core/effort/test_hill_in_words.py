@@ -76,6 +76,10 @@ def test_a_gear_that_just_misses():
     text = says({**HIGH, "wheel": {"rollout_mm": smaller}}, 0.08, 300)
     assert "the lowest gear is 1.0 % higher than it may be" in text
     assert text.startswith("Just misses the 8 % hill: ")
+    # 60 turns a minute are asked: 60 / 1.01 is told to a tenth where it would round to what is asked.
+    assert "the pedals would turn only 59 times a minute" in text
+    nearer = says({**HIGH, "wheel": {"rollout_mm": smaller * 1.006 / 1.01}}, 0.08, 300)
+    assert "the pedals would turn only 59.6 times a minute" in nearer
 
 
 def test_where_no_gear_helps_that_is_said():
@@ -218,8 +222,9 @@ def test_a_hill_too_steep_for_any_gear_and_one_that_is_not_known():
 )
 def test_what_becomes_of_the_hill_with_an_empty_battery(steepest, words):
     road = {} if steepest is None else {"steepest": steepest}
-    [found] = compare(validate(Brief, brief(setup(sprockets([22], [36])), road=road))).setups
-    assert alone_says(found.climb) == words
+    given = validate(Brief, brief(setup(sprockets([22], [36])), road=road))
+    [found] = compare(given).setups
+    assert alone_says(found.climb, conditions(given)) == words
 
 
 def test_a_hard_push_with_an_empty_battery_is_said():
@@ -228,8 +233,9 @@ def test_a_hard_push_with_an_empty_battery_is_said():
         road = {"steepest": percent / 100}
         given = brief(setup(sprockets([22], [36])), road=road)
         given["rider"]["burst_w"] = 260
-        [found] = compare(validate(Brief, given)).setups
+        job = validate(Brief, given)
+        [found] = compare(job).setups
         verdicts.add(found.climb.verdict)
-        said = alone_says(found.climb)
+        said = alone_says(found.climb, conditions(job))
         assert ("with a hard push" in said) == (found.climb.verdict == "tight")
     assert "tight" in verdicts

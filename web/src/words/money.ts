@@ -1,3 +1,4 @@
+import type { Costs } from "../api/client";
 import { fixed, grouped } from "./numbers";
 const LONGEST = 20;
 
@@ -14,3 +15,17 @@ export function moneyText(amount: number, currency = ""): string {
   const shown = Math.abs(amount) >= 9.995 ? grouped(amount) : amount === 0 ? "0" : fixed(amount, 2);
   return `${shown} ${currency}`.trim();
 }
+
+/** What money goes into, as the costs of a setup name it. */
+export const PIECES = [
+  { key: "purchase", name: "to buy" },
+  { key: "parts", name: "parts" },
+  { key: "workshop", name: "workshop" },
+  { key: "own_labour", name: "own work" },
+  { key: "energy", name: "energy" },
+  { key: "days_without_cost", name: "days without" },
+] as const;
+
+/** The pieces that any of the setups has. */
+export const spentIn = (costs: Costs) =>
+  PIECES.filter(({ key }) => costs.setups.some((each) => each[key] > 0));

@@ -48,22 +48,24 @@ def climb_says(climb: Climb, job: Conditions, *, asked: bool = False) -> str:
     if asked:
         misses = f"No, it just misses {hill}" if too_high < _ONLY_JUST else f"No, not up {hill}"
     lowest = f"the lowest gear is {higher(too_high)} it may be"
-    return f"{misses}: even on {_most_w(climb):.0f} W {_fate(climb)}; {lowest}."
+    return f"{misses}: even on {_most_w(climb):.0f} W {_fate(climb, job)}; {lowest}."
 
 
-def _fate(climb: Climb) -> str:
+def _fate(climb: Climb, job: Conditions) -> str:
     at = _at_most(climb)
     if at.state == "walking":
         return "you would be walking"
-    return f"the pedals would turn only {at.cadence_rpm:.0f} times a minute"
+    # What misses by less than half a turn is not told as what was asked.
+    digits = 1 if round(at.cadence_rpm) >= job.cadence_rpm[0] else 0
+    return f"the pedals would turn only {at.cadence_rpm:.{digits}f} times a minute"
 
 
-def alone_says(climb: Climb) -> str | None:
+def alone_says(climb: Climb, job: Conditions) -> str | None:
     """What becomes of the hill with an empty battery; None without a hill."""
     if climb.verdict is None:
         return None
     if climb.verdict == "fails":
-        return f"With an empty battery {_fate(climb)}."
+        return f"With an empty battery {_fate(climb, job)}."
     push = ", with a hard push" if climb.verdict == "tight" else ""
     return f"With an empty battery you would still climb it{push}."
 

@@ -7,6 +7,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.money import Money
 from kettledrum.core.job.route import Route
 from kettledrum.core.terms.assumed import Assumed
+from kettledrum.core.terms.in_words import kilometres
 
 USUAL_YEARS = 5
 USUAL_KM_A_YEAR = 3000.0
@@ -84,4 +85,4 @@ def _ridden(routes: Sequence[Route]) -> tuple[float, str | None]:
     if not said:
         return USUAL_KM_A_YEAR, None
     total = sum(said)
-    return total, f"{total:.0f} km, the roads by how often they are ridden"
+    return total, f"{kilometres(total)}, the roads by how often they are ridden"

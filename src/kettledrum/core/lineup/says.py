@@ -77,7 +77,7 @@ def setup_says(found: Answered, job: Conditions, wants: Wants) -> str:
     climb = ridden.climb
     with_motor = on_pitch_says(found.motor.on_pitch, job) if found.motor else None
     sentences = [with_motor or climb_says(climb, job)]
-    if with_motor and (alone := alone_says(climb)):
+    if with_motor and (alone := alone_says(climb, job)):
         sentences.append(alone)
     if by_measure := own_measure_says(found.lowest_gear, wants):
         sentences.append(by_measure)

@@ -3,7 +3,7 @@ import type { Costs, SetupCosts } from "../../api/client";
 import type { BenchSetup } from "../../drafts/useWorkbench";
 import { Letter } from "../../ui/Letter";
 import sections from "../../ui/section.module.css";
-import { moneyText } from "../../words/money";
+import { moneyText, PIECES, spentIn } from "../../words/money";
 import styles from "./Costs.module.css";
 
 interface Props {
@@ -11,15 +11,6 @@ interface Props {
   setups: BenchSetup[];
   jobId: string;
 }
-
-const PIECES = [
-  { key: "purchase", name: "to buy" },
-  { key: "parts", name: "parts" },
-  { key: "workshop", name: "workshop" },
-  { key: "own_labour", name: "own work" },
-  { key: "energy", name: "energy" },
-  { key: "days_without_cost", name: "days without" },
-] as const;
 
 /** One bar a setup in pieces, with what it comes to, what it may come to, and the time it takes besides. */
 export function WhereItGoes({ costs, setups, jobId }: Props) {
@@ -34,7 +25,7 @@ export function WhereItGoes({ costs, setups, jobId }: Props) {
       )
     );
   };
-  const pieces = PIECES.filter(({ key }) => costs.setups.some((each) => each[key] > 0));
+  const pieces = spentIn(costs);
   return (
     <section className={sections.section} aria-labelledby="where-it-goes">
       <div className={styles.head}>

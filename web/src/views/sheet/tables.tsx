@@ -4,7 +4,7 @@ import type { BenchSetup } from "../../drafts/useWorkbench";
 import tables from "../../ui/table.module.css";
 import { capital, percent } from "../../words/format";
 import { inUnits, unbroken } from "../../words/inUnits";
-import { moneyText } from "../../words/money";
+import { moneyText, spentIn } from "../../words/money";
 import { fixed, trimmed } from "../../words/numbers";
 import { STATE_WORDS } from "../../words/states";
 import { useUnits } from "../../words/units";
@@ -76,10 +76,18 @@ export function LineUpTable({ setups, coverage }: { setups: BenchSetup[]; covera
 
 /** What each costs over the years. */
 export function MoneyTable({ costs, setups }: { costs: Costs; setups: BenchSetup[] }) {
+  const pieces = spentIn(costs);
+  const sold = costs.setups.some((each) => each.sold > 0);
   return (
     <Table
       name="Costs"
-      heads={["To buy", "Parts", "Workshop", "In all", "Hours of own work", "Not known"]}
+      heads={[
+        ...pieces.map(({ name }) => capital(name)),
+        ...(sold ? ["Comes back"] : []),
+        "In all",
+        "Hours of own work",
+        "Not known",
+      ]}
       rows={setups.flatMap((setup) => {
         const found = costs.setups.find(({ name }) => name === setup.setup.name);
         if (!found) return [];
@@ -89,13 +97,12 @@ export function MoneyTable({ costs, setups }: { costs: Costs; setups: BenchSetup
           cells: [
             ...(found.known
               ? [
-                  `${least}${moneyText(found.purchase)}`,
-                  moneyText(found.parts),
-                  moneyText(found.workshop),
+                  ...pieces.map(({ key }) => `${key === "purchase" ? least : ""}${moneyText(found[key])}`),
+                  ...(sold ? [moneyText(found.sold)] : []),
                   `${least}${moneyText(found.total, costs.currency)}`,
                   fixed(found.own_hours, 1),
                 ]
-              : ["not known", "—", "—", "not known", "—"]),
+              : [...pieces, ...(sold ? [{}] : [])].map(() => "—").concat("not known", "—")),
             found.missing.join(", "),
           ],
         };
