@@ -176,3 +176,18 @@ def test_upkeep_that_the_setup_has_by_now_is_taken_over_and_undone(client, store
     client.post(f"/api/jobs/{job}/undo?revision={revision}")
     assert care(client, job)["upkeep_of"] == [None, held.setup.name]
     assert client.post(f"/api/jobs/{job}/care/none/upkeep").status_code == 404
+
+
+def test_a_bike_that_was_changed_goes_on_with_the_upkeep_of_what_it_was_built_from(client, store, job):
+    heavy, held = store.bikes.bikes(job)[0][0], store.jobs.job(job).setups
+    names = [each.setup.name for each in heavy.bike.mounted]
+    assert names[-1] not in [each.setup.name for each in held]
+    record = next(each for each in held if each.setup.name == names[0])
+    setup = record.setup.model_dump(mode="json", exclude_unset=True)
+    setup["path"][0]["care"][1]["every_km"] = 4154
+    path = f"/api/jobs/{job}/setups/{record.id}?version={record.version}"
+    assert client.put(path, json=setup).status_code == 200
+    assert care(client, job)["upkeep_of"] == [names[0], None]
+    assert client.post(f"/api/jobs/{job}/care/{heavy.id}/upkeep").status_code == 200
+    tasks = care(client, job)["due"]["bikes"][0]["tasks"]
+    assert [task["due_km"] for task in tasks if task["what"] == "new chain"] == [4154]

@@ -10,8 +10,7 @@ from kettledrum.core.care.counted import km_a_day
 from kettledrum.core.care.due import due, due_on_bike
 from kettledrum.core.care.intervals import LAST, days_later, months_later
 from kettledrum.core.care.says import ahead
-from kettledrum.core.care.wear import wear
-from kettledrum.core.log.bike import Done, Happened, Measurement
+from kettledrum.core.log.bike import Done, Happened
 from kettledrum.core.log.odometer import Odometer
 from kettledrum.core.log.ride import LoggedRide
 from looked_after import MAY, bike, day, mounted, rode
@@ -276,72 +275,6 @@ def test_what_is_overdue_comes_first_and_is_said():
 
 def test_rides_after_the_day_do_not_count():
     assert one(bike(BY_KM), rode(*[20] * 40), day(9)).km_left == 300
-
-
-def measured(*values, what="chain wear", unit="%"):
-    return [
-        Measurement(on=day(at), km=1000 + km, what=what, value=value, unit=unit)
-        for at, (km, value) in enumerate(values, 1)
-    ]
-
-
-def test_wear_by_hand():
-    # 0.1 % in each 500 km: 0.75 % after 3750 km, of which 1000 are ridden.
-    held = bike({"what": "new chain", "every_km": 4000}, measured=measured((500, 0.1), (1000, 0.2)))
-    (found,) = wear(held, [], day(10))
-    assert found.a_thousand_km == pytest.approx(0.2)
-    assert found.life_km == pytest.approx(3750)
-    assert found.km_left == pytest.approx(2750)
-    assert (found.low_km, found.high_km) == (None, None)
-    assert (found.part, found.task) == ("hub", "new chain")
-
-
-def test_three_measurements_have_an_interval_by_students_t():
-    held = bike(measured=measured((500, 0.1), (1000, 0.22), (1500, 0.29)))
-    (found,) = wear(held, [], day(10))
-    slope = (500 * 0.1 + 1000 * 0.22 + 1500 * 0.29) / (500**2 + 1000**2 + 1500**2)
-    left = [0.1 - 500 * slope, 0.22 - 1000 * slope, 0.29 - 1500 * slope]
-    error = (sum(each**2 for each in left) / 2 / (500**2 + 1000**2 + 1500**2)) ** 0.5
-    # t with two degrees of freedom, 97.5 %: 4.3027.
-    assert found.low_km == pytest.approx(0.75 / (slope + 4.3027 * error), rel=1e-4)
-    assert found.high_km == pytest.approx(0.75 / (slope - 4.3027 * error), rel=1e-4)
-    assert found.low_km < found.life_km < found.high_km
-
-
-def test_pads_get_thinner_and_a_new_chain_begins_anew():
-    pads = bike(measured=measured((0, 4.0), (1000, 3.0), what="brake pad", unit="mm"))
-    (found,) = wear(pads, [], day(10))
-    assert found.life_km == pytest.approx(3000)
-    assert (found.low_km, found.high_km) == (None, None)
-    # Four on a line but for one: its slope is as sure as what is left of them lets it be.
-    uneven = bike(
-        measured=measured((0, 4.0), (1000, 3.6), (2000, 2.9), (3000, 2.5), what="brake pad", unit="mm")
-    )
-    (four,) = wear(uneven, [], day(10))
-    # By hand: 0.52 mm in 1000 km from 4.03; residuals −0.03, 0.09, −0.09, 0.03: s² = 0.018 / 2.
-    assert four.a_thousand_km == pytest.approx(-0.52)
-    error = (0.018 / 2 / 5_000_000) ** 0.5
-    assert four.low_km / four.life_km == pytest.approx(0.52e-3 / (0.52e-3 + 4.3027 * error), rel=1e-4)
-    assert four.high_km / four.life_km == pytest.approx(0.52e-3 / (0.52e-3 - 4.3027 * error), rel=1e-4)
-    done = [Done(on=day(2), km=1600, part="hub", what="new chain")]
-    chain = bike(
-        {"what": "new chain", "every_km": 4000},
-        done=done,
-        measured=measured((500, 0.5), (1000, 0.6), (1600, 0.1)),
-    )
-    (anew,) = wear(chain, [], day(10))
-    assert [point.km for point in anew.points] == [400, 1000]
-
-
-def test_what_is_not_known_has_no_limit():
-    odd = bike(measured=measured((500, 3), (900, 4), what="play", unit="mm"))
-    (found,) = wear(odd, [], day(10))
-    assert (found.limit, found.life_km) == (None, None)
-    wrong = bike(measured=measured((500, 3), (900, 4), unit="mm"))
-    assert wear(wrong, [], day(10))[0].limit is None
-    first = bike(measured=measured((0, 0.1)))
-    assert wear(first, [], day(10))[0].says == "chain wear: 1 measurement, too few for a line."
-    assert wear(bike(), [], day(10)) == []
 
 
 def test_what_is_done_once_does_not_come_again():

@@ -3803,6 +3803,8 @@ export interface components {
          *     of the odometer and on which day it is `due`, null where that is not known, and `because` of which of its
          *     kilometres, its months, or what happened. `follow` are the days of the year ahead on which it falls due
          *     again, were it done each time; `early` and `late` the first of them by the shortest and the longest life.
+         *     `worn_in_km` is how far it lasts by what was measured of its wear, below 0 where it is past that, null
+         *     where nothing was.
          */
         DueTask: {
             /** Part */
@@ -3844,6 +3846,8 @@ export interface components {
             early?: string | null;
             /** Late */
             late?: string | null;
+            /** Worn In Km */
+            worn_in_km?: number | null;
             /**
              * Says
              * @default
@@ -8408,9 +8412,9 @@ export interface components {
          *     which of its `days`, it falls due on the way, the first of all its `times`; and from which `watch_km` on
          *     it may be due by the shortest life, null where it will not be.
          *
-         *     `due_km` is where it would fall due if nothing were done, `because` of what: below 0 where it is due by
-         *     the start, null where something happened that makes it due, or nothing makes it due. `at_once` is what
-         *     makes it due whenever it happens.
+         *     `due_km` is where it would fall due if nothing were done, `because` of its km, its months, its measured
+         *     wear or what happened: below 0 where it is due by the start, null where something happened that makes it
+         *     due, or nothing makes it due. `at_once` is what makes it due whenever it happens.
          */
         TourTask: {
             /** Part */

@@ -111,9 +111,10 @@ def take_over_upkeep(job_id: str, bike_id: str, store: TheStore) -> BikeRecord:
 
 
 def _its_setup(record: BikeRecord, setups: Sequence[SetupRecord]) -> Setup | None:
-    """The setup of the job by the name of what is mounted on a bike."""
-    name = record.bike.mounted[-1].setup.name
-    return next((held.setup for held in setups if held.setup.name == name), None)
+    """The setup of the job by the name of what was last mounted on a bike, of those that the job has."""
+    of_name = {held.setup.name: held.setup for held in setups}
+    named = (each.setup.name for each in reversed(record.bike.mounted))
+    return next((of_name[name] for name in named if name in of_name), None)
 
 
 def _other_upkeep(record: BikeRecord, setups: Sequence[SetupRecord]) -> str | None:

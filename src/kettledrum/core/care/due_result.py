@@ -14,6 +14,8 @@ class DueTask(BaseModel):
     of the odometer and on which day it is `due`, null where that is not known, and `because` of which of its
     kilometres, its months, or what happened. `follow` are the days of the year ahead on which it falls due
     again, were it done each time; `early` and `late` the first of them by the shortest and the longest life.
+    `worn_in_km` is how far it lasts by what was measured of its wear, below 0 where it is past that, null
+    where nothing was.
     """
 
     part: str
@@ -31,6 +33,7 @@ class DueTask(BaseModel):
     follow: list[date] = []
     early: date | None = None
     late: date | None = None
+    worn_in_km: float | None = None
     says: str = ""
 
 

@@ -1,18 +1,22 @@
 """What falls due on a tour, what is better done before it, and what may fall due. See docs/method.md."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
 from kettledrum.core.care.counted import Counted, Reach, Ridden, counted, reaches
 from kettledrum.core.care.intervals import DAYS_A_MONTH
 from kettledrum.core.care.tour_result import TourTask
+from kettledrum.core.care.wear_result import MeasuredWear
 from kettledrum.core.parts.upkeep import Task
 from kettledrum.core.terms.in_words import counted as so_many
 from kettledrum.core.terms.in_words import listed
 
 GIVEN_UP = 0.5
 """What has more than this share of its interval left is not done before its time."""
+WEAR = "wear"
+"""What makes a task due whose wear was measured."""
 MOST_TIMES = 60
 """So many times of a task are listed."""
 
@@ -44,9 +48,13 @@ def km_at_start(ridden: Ridden, way: Way) -> float:
     return ridden.km + days * (ridden.km_a_day or 0.0)
 
 
-def on_tour(ridden: Ridden, way: Way) -> list[TourTask]:
-    """All tasks of a bike: those for before leaving first, then in the order in which they fall due."""
-    tasks = [_of_task(ridden, each, way) for each in counted(ridden)]
+def on_tour(ridden: Ridden, way: Way, worn: Sequence[MeasuredWear] = ()) -> list[TourTask]:
+    """All tasks of a bike: those for before leaving first, then in the order in which they fall due.
+
+    What was measured of its wear makes a task due as well.
+    """
+    lasts = {(each.part, each.task): each.km_left for each in worn if each.km_left is not None}
+    tasks = [_of_task(ridden, each, way, lasts.get((each.part, each.task.what))) for each in counted(ridden)]
     return sorted(tasks, key=lambda task: (not task.before, _first(task)))
 
 
@@ -55,20 +63,22 @@ def _first(task: TourTask) -> float:
     return min(known, default=math.inf)
 
 
-def _of_task(ridden: Ridden, counts: Counted, way: Way) -> TourTask:
+def _of_task(ridden: Ridden, counts: Counted, way: Way, lasts_km: float | None) -> TourTask:
     task = counts.task
     odometer = km_at_start(ridden, way)
-    due, because = min(
-        ((_reached(each, way, odometer), each.because) for each in reaches(ridden, counts)),
-        default=(math.inf, None),
-    )
+    known = [(_reached(each, way, odometer), each.because) for each in reaches(ridden, counts)]
+    if lasts_km is not None:
+        known.append((lasts_km - (odometer - ridden.km), WEAR))
+    due, because = min(known, default=(math.inf, None))
     every = _interval(task, way)
     before = due <= 0 or (due < way.km and due <= GIVEN_UP * every and not task.once)
     first = every if before else due
     times = 0 if first >= way.km else 1 + (0 if math.isinf(every) else _more(first, every, way.km))
     at_km = [first + place * every if place else first for place in range(min(times, MOST_TIMES))]
     low = task.life.low if task.life else math.inf
-    early = low if before else counts.start_km + low - odometer
+    # What was measured knows better than the shortest life of such parts.
+    rest = math.inf if lasts_km is not None else counts.start_km + low - odometer
+    early = low if before else rest
     # What is to be done once is not watched for again after it was.
     watched = times == 0 and early < way.km and not (before and task.once)
     found = TourTask(
@@ -117,18 +127,23 @@ def _says(task: TourTask, every: float) -> str:
     pieces = []
     due = task.due_km
     if task.before and (due is None or due <= 0):
-        over = f"{-(due or 0):,.0f} km over" if task.because == "km" else "its months are up"
-        why = over if task.because in ("km", "months") else f"after the {task.because}"
+        why = {
+            "km": f"{-(due or 0):,.0f} km over",
+            "months": "its months are up",
+            WEAR: "worn out, as measured",
+        }.get(task.because or "", f"after the {task.because}")
         pieces.append(f"due by the start: {why}")
     elif task.before:
         left = f"before leaving, with {(due or 0) / every * 100:.0f} % of its time left"
         lasts = ", and then lasts the tour" if task.times == 0 else ""
-        pieces.append(f"{left}: it would fall due {due:,.0f} km on{lasts}")
+        measured = ", as measured" if task.because == WEAR else ""
+        pieces.append(f"{left}: it would fall due {due:,.0f} km on{measured}{lasts}")
     if task.at_km:
         where = listed([f"{km:,.0f}" for km in task.at_km[:3]])
         more = f" and {so_many(task.times - 3, 'more time')}" if task.times > 3 else ""
         days = f"day {task.days[0]}" if task.times == 1 else f"from day {task.days[0]}"
-        pieces.append(f"on the way at km {where}{more}, {days}")
+        measured = ", as measured" if task.because == WEAR and not task.before else ""
+        pieces.append(f"on the way at km {where}{more}, {days}{measured}")
     if task.watch_km is not None:
         from_km = "from the start" if task.watch_km < 1 else f"from km {task.watch_km:,.0f} on"
         pieces.append(f"may be due {from_km}, by the shortest life: measure it before leaving")

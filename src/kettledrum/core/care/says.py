@@ -26,7 +26,15 @@ def ahead(days: int) -> str:
 
 
 def task_says(task: DueTask, on: date) -> str:
-    """Why a task is due, and when."""
+    """Why a task is due, and when; and what the wear that was measured says of it."""
+    taken = task.km_left is not None and kilometres(task.km_left) == kilometres(task.worn_in_km or 0.0)
+    if task.worn_in_km is None or taken:
+        return _by_interval(task, on)
+    worn = "worn out" if _is_worn(task) else f"worn out in {kilometres(task.worn_in_km)}"
+    return f"{_by_interval(task, on)}; as measured, {worn}"
+
+
+def _by_interval(task: DueTask, on: date) -> str:
     left = f"{kilometres(task.km_left)} to go" if task.km_left is not None and task.km_left > 0 else ""
     over = f"{kilometres(-task.km_left)} over" if task.km_left is not None and task.km_left <= 0 else ""
     if task.due_on is None:
@@ -40,12 +48,24 @@ def task_says(task: DueTask, on: date) -> str:
     return f"{when}: its months are up" if days <= 0 else f"{when}, by its months"
 
 
+def _is_worn(task: DueTask) -> bool:
+    return task.worn_in_km is not None and task.worn_in_km <= 0
+
+
 def _called(task: DueTask) -> str:
     return f"{task.what} ({task.part})"
 
 
 def bike_says(bike: DueBike, on: date) -> str:
     """The answer for one bike: what is overdue, or what comes next."""
+    found = _what_is_next(bike, on)
+    worn = [task for task in bike.tasks if task.state != "overdue" and _is_worn(task)]
+    return (
+        f"{found} As measured, it is time for {listed([_called(task) for task in worn])}." if worn else found
+    )
+
+
+def _what_is_next(bike: DueBike, on: date) -> str:
     overdue = [task for task in bike.tasks if task.state == "overdue"]
     soon = [task for task in bike.tasks if task.state == "soon"]
     if not bike.tasks:

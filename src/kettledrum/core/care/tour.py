@@ -10,6 +10,7 @@ from kettledrum.core.care.on_tour import Way, km_at_start, on_tour
 from kettledrum.core.care.spares import gathered, spares
 from kettledrum.core.care.tour_result import TourBike, TourPlan, WeatherNote
 from kettledrum.core.care.tour_says import tour_says
+from kettledrum.core.care.wear import wear
 from kettledrum.core.fit.rule import Bike
 from kettledrum.core.fit.weather import FREEZES_C, in_cold, in_water
 from kettledrum.core.job.brief import Brief
@@ -59,7 +60,7 @@ def tour_plan(
         ridden = ridden_on(head, rides, on, usual_km_a_day)
         setup = head.mounted[mounted_on(head, on)].setup
         bike = Bike(brief, setup)
-        tasks = on_tour(ridden, way)
+        tasks = on_tour(ridden, way, wear(head, rides, on))
         wet = bool(tour.wet)
         cold = coldest is not None and coldest < FREEZES_C
         weather = [*in_cold(bike, coldest), *(in_water(bike, freezes=cold) if wet else ())]

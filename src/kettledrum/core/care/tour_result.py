@@ -17,9 +17,9 @@ class TourTask(BaseModel):
     which of its `days`, it falls due on the way, the first of all its `times`; and from which `watch_km` on
     it may be due by the shortest life, null where it will not be.
 
-    `due_km` is where it would fall due if nothing were done, `because` of what: below 0 where it is due by
-    the start, null where something happened that makes it due, or nothing makes it due. `at_once` is what
-    makes it due whenever it happens.
+    `due_km` is where it would fall due if nothing were done, `because` of its km, its months, its measured
+    wear or what happened: below 0 where it is due by the start, null where something happened that makes it
+    due, or nothing makes it due. `at_once` is what makes it due whenever it happens.
     """
 
     part: str

@@ -7,12 +7,11 @@ from datetime import date
 
 import numpy as np
 
+from kettledrum.core.care.counted import Counted, Ridden, counted, ridden_on
 from kettledrum.core.care.wear_result import MeasuredWear, WearPoint
 from kettledrum.core.log.bike import BikeHead
-from kettledrum.core.log.odometer import Odometer
 from kettledrum.core.log.ride import LoggedRide
-from kettledrum.core.parts.names import part_names
-from kettledrum.core.terms.in_words import counted
+from kettledrum.core.terms.in_words import counted as so_many
 from kettledrum.core.terms.student import t_quantile
 
 FEWEST_FOR_INTERVAL = 3
@@ -43,23 +42,22 @@ KINDS = (
 
 def wear(bike: BikeHead, rides: Sequence[LoggedRide], on: date) -> list[MeasuredWear]:
     """All that was measured at least once, each with the line through it since its part was last new."""
-    odometer = Odometer(bike, rides)
+    ridden = ridden_on(bike, rides, on)
+    tasks = list(counted(ridden))
     measured = [each for each in bike.measured or [] if each.on <= on]
     return [
-        _wear(bike, odometer, what, on)
-        for what in dict.fromkeys(each.what.strip().lower() for each in measured)
+        _wear(ridden, tasks, what) for what in dict.fromkeys(each.what.strip().lower() for each in measured)
     ]
 
 
-def _wear(bike: BikeHead, odometer: Odometer, what: str, on: date) -> MeasuredWear:
+def _wear(ridden: Ridden, tasks: Sequence[Counted], what: str) -> MeasuredWear:
     kind = next((each for each in KINDS if any(word in what for word in each.words)), None)
-    part = _part_of(bike, kind.task) if kind else None
-    new_on, new_km = _new_since(bike, odometer, part, kind, on)
+    part, new_on, new_km = _new_since(ridden, tasks, kind)
     points, unit = [], kind.unit if kind else ""
-    for each in sorted(bike.measured or [], key=lambda entry: entry.on):
-        if each.what.strip().lower() != what or not new_on <= each.on <= on:
+    for each in sorted(ridden.bike.measured or [], key=lambda entry: entry.on):
+        if each.what.strip().lower() != what or not new_on <= each.on <= ridden.on:
             continue
-        km = each.km if each.km is not None else odometer.km(each.on)
+        km = each.km if each.km is not None else ridden.odometer.km(each.on)
         points.append(WearPoint(on=each.on, km=km - new_km, value=each.value))
         unit = each.unit or unit
     # A limit in another unit is none.
@@ -78,32 +76,26 @@ def _wear(bike: BikeHead, odometer: Odometer, what: str, on: date) -> MeasuredWe
         task=kind.task if kind and part else None,
         says="",
     )
-    _line(found, odometer.km(on) - new_km, grows=kind.grows if kind else True)
+    _line(found, ridden.km - new_km, grows=kind.grows if kind else True)
     found.says = _says(found)
     return found
 
 
-def _part_of(bike: BikeHead, task: str) -> str | None:
-    """The part of what is mounted to which such a task belongs."""
-    for name, part in part_names(bike.mounted[-1].setup):
-        if any(each.what == task for each in part.care or []):
-            return name
-    return None
-
-
 def _new_since(
-    bike: BikeHead, odometer: Odometer, part: str | None, kind: _Kind | None, on: date
-) -> tuple[date, float]:
-    """When the part that is measured was new, and what the odometer showed then."""
-    done = [
-        each
-        for each in bike.done or []
-        if kind and each.on <= on and each.what == kind.task and (part is None or each.part == part)
-    ]
+    ridden: Ridden, tasks: Sequence[Counted], kind: _Kind | None
+) -> tuple[str | None, date, float]:
+    """The part that is measured, when it was new, and what the odometer showed then: as its task counts from
+    there; where no part has such a task, when it was last done, else the start of the bike.
+    """
+    bike = ridden.bike
+    counts = next((each for each in tasks if kind and each.task.what == kind.task), None)
+    if counts is not None:
+        return counts.part, counts.since, counts.start_km
+    done = [each for each in bike.done or [] if kind and each.on <= ridden.on and each.what == kind.task]
     if done:
         last = max(done, key=lambda each: each.on)
-        return last.on, last.km if last.km is not None else odometer.km(last.on)
-    return bike.since, bike.km_at_start
+        return None, last.on, last.km if last.km is not None else ridden.odometer.km(last.on)
+    return None, bike.since, bike.km_at_start
 
 
 def _line(found: MeasuredWear, now_km: float, *, grows: bool) -> None:
@@ -141,7 +133,7 @@ def _line(found: MeasuredWear, now_km: float, *, grows: bool) -> None:
 
 
 def _says(found: MeasuredWear) -> str:
-    count = counted(len(found.points), "measurement")
+    count = so_many(len(found.points), "measurement")
     if found.a_thousand_km is None:
         return f"{found.what}: {count}, too few for a line."
     rate = f"{abs(found.a_thousand_km):.2g} {found.unit}".strip()

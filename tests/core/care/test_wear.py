@@ -1,0 +1,175 @@
+"""Wear that was measured: the line through it, from when it counts, and what follows for what is due."""
+
+import pytest
+
+from kettledrum.core.care.counted import ridden_on
+from kettledrum.core.care.due import due_on_bike
+from kettledrum.core.care.on_tour import Way, on_tour
+from kettledrum.core.care.wear import wear
+from kettledrum.core.log.bike import Done, Measurement
+from looked_after import bike, day, mounted, rode
+
+CHAIN = {"what": "new chain", "every_km": 4000}
+
+
+def measured(*values, what="chain wear", unit="%"):
+    return [
+        Measurement(on=day(at), km=1000 + km, what=what, value=value, unit=unit)
+        for at, (km, value) in enumerate(values, 1)
+    ]
+
+
+def test_wear_by_hand():
+    # 0.1 % in each 500 km: 0.75 % after 3750 km, of which 1000 are ridden.
+    held = bike({"what": "new chain", "every_km": 4000}, measured=measured((500, 0.1), (1000, 0.2)))
+    (found,) = wear(held, [], day(10))
+    assert found.a_thousand_km == pytest.approx(0.2)
+    assert found.life_km == pytest.approx(3750)
+    assert found.km_left == pytest.approx(2750)
+    assert (found.low_km, found.high_km) == (None, None)
+    assert (found.part, found.task) == ("hub", "new chain")
+
+
+def test_three_measurements_have_an_interval_by_students_t():
+    held = bike(measured=measured((500, 0.1), (1000, 0.22), (1500, 0.29)))
+    (found,) = wear(held, [], day(10))
+    slope = (500 * 0.1 + 1000 * 0.22 + 1500 * 0.29) / (500**2 + 1000**2 + 1500**2)
+    left = [0.1 - 500 * slope, 0.22 - 1000 * slope, 0.29 - 1500 * slope]
+    error = (sum(each**2 for each in left) / 2 / (500**2 + 1000**2 + 1500**2)) ** 0.5
+    # t with two degrees of freedom, 97.5 %: 4.3027.
+    assert found.low_km == pytest.approx(0.75 / (slope + 4.3027 * error), rel=1e-4)
+    assert found.high_km == pytest.approx(0.75 / (slope - 4.3027 * error), rel=1e-4)
+    assert found.low_km < found.life_km < found.high_km
+
+
+def test_pads_get_thinner_and_a_new_chain_begins_anew():
+    pads = bike(measured=measured((0, 4.0), (1000, 3.0), what="brake pad", unit="mm"))
+    (found,) = wear(pads, [], day(10))
+    assert found.life_km == pytest.approx(3000)
+    assert (found.low_km, found.high_km) == (None, None)
+    # Four on a line but for one: its slope is as sure as what is left of them lets it be.
+    uneven = bike(
+        measured=measured((0, 4.0), (1000, 3.6), (2000, 2.9), (3000, 2.5), what="brake pad", unit="mm")
+    )
+    (four,) = wear(uneven, [], day(10))
+    # By hand: 0.52 mm in 1000 km from 4.03; residuals −0.03, 0.09, −0.09, 0.03: s² = 0.018 / 2.
+    assert four.a_thousand_km == pytest.approx(-0.52)
+    error = (0.018 / 2 / 5_000_000) ** 0.5
+    assert four.low_km / four.life_km == pytest.approx(0.52e-3 / (0.52e-3 + 4.3027 * error), rel=1e-4)
+    assert four.high_km / four.life_km == pytest.approx(0.52e-3 / (0.52e-3 - 4.3027 * error), rel=1e-4)
+    done = [Done(on=day(2), km=1600, part="hub", what="new chain")]
+    chain = bike(
+        {"what": "new chain", "every_km": 4000},
+        done=done,
+        measured=measured((500, 0.5), (1000, 0.6), (1600, 0.1)),
+    )
+    (anew,) = wear(chain, [], day(10))
+    assert [point.km for point in anew.points] == [400, 1000]
+
+
+def test_what_is_not_known_has_no_limit():
+    odd = bike(measured=measured((500, 3), (900, 4), what="play", unit="mm"))
+    (found,) = wear(odd, [], day(10))
+    assert (found.limit, found.life_km) == (None, None)
+    wrong = bike(measured=measured((500, 3), (900, 4), unit="mm"))
+    assert wear(wrong, [], day(10))[0].limit is None
+    first = bike(measured=measured((0, 0.1)))
+    assert wear(first, [], day(10))[0].says == "chain wear: 1 measurement, too few for a line."
+    assert wear(bike(), [], day(10)) == []
+
+
+def test_wear_counts_from_when_its_part_was_mounted():
+    # A hub without a chain's task until day 3; what was measured before is of something else.
+    held = bike(
+        mounted=[mounted(), mounted(CHAIN, on=day(3))],
+        measured=[
+            Measurement(on=day(2), km=1500, what="chain wear", value=0.5, unit="%"),
+            Measurement(on=day(5), km=3100, what="chain wear", value=0.1, unit="%"),
+        ],
+    )
+    rides = rode(600, 500, 900, 100, 0)
+    (found,) = wear(held, rides, day(5))
+    # 3,000 km on the clock in the evening of day 2: 0.1 % has come in the 100 km since.
+    (task,) = due_on_bike(held, rides, day(5)).tasks
+    assert task.due_km == 7000
+    assert [point.km for point in found.points] == [100]
+    assert found.life_km == pytest.approx(750)
+    assert task.worn_in_km == pytest.approx(650)
+
+
+def _worn(value, **parts):
+    """After 500 of the 1,000 km so far the chain was so far gone; 1,000 km on, 20 km a day."""
+    at = [Measurement(on=day(5), km=1500, what="chain wear", value=value, unit="%")]
+    return bike(CHAIN, measured=at, **parts)
+
+
+RODE = rode(*[100] * 10)
+
+
+def test_what_was_measured_stands_beside_the_interval():
+    (task,) = due_on_bike(_worn(0.1), RODE, day(10)).tasks
+    # 0.75 % after 3,750 km, of which 1,000 are ridden; 4,000 by the interval.
+    assert (task.worn_in_km, task.km_left) == (pytest.approx(2750), 3000)
+    assert task.says.endswith("3,000 km to go; as measured, worn out in 2,750 km")
+    # A life that was taken over is not told twice.
+    same = bike({"what": "new chain", "every_km": 3750}, measured=_worn(0.1).measured)
+    assert due_on_bike(same, RODE, day(10)).tasks[0].says.endswith("2,750 km to go")
+    (none,) = due_on_bike(bike(CHAIN), RODE, day(10)).tasks
+    assert none.worn_in_km is None
+    assert none.says.endswith("3,000 km to go")
+
+
+def test_what_is_worn_out_is_said_though_its_interval_is_not_over():
+    found = due_on_bike(_worn(0.75 / 2), RODE, day(10))
+    assert found.tasks[0].worn_in_km == 0
+    assert found.tasks[0].state == "later"
+    assert found.tasks[0].says.endswith("; as measured, worn out")
+    assert found.says.endswith("As measured, it is time for new chain (hub).")
+    # Of what is overdue that is known already.
+    over = due_on_bike(_worn(0.75 / 2), rode(*[450] * 10), day(10))
+    assert over.tasks[0].state == "overdue"
+    assert "As measured" not in over.says
+    assert "As measured" not in due_on_bike(_worn(0.1), RODE, day(10)).says
+
+
+def toured(value, km, start=10, **parts):
+    head = _worn(value, **parts)
+    ridden = ridden_on(head, RODE, day(10))
+    return on_tour(ridden, Way(km, 10, day(start)), wear(head, RODE, day(10)))[0]
+
+
+def test_a_tour_goes_by_what_was_measured():
+    gone = toured(0.75 / 2, 500)
+    assert (gone.before, gone.times, gone.because) == (True, 0, "wear")
+    assert gone.says == "due by the start: worn out, as measured"
+    # 0.25 % after 500 km: 1,500 in all, of which 500 are left, an eighth of its interval.
+    soon = toured(0.25, 600)
+    assert (soon.before, soon.due_km) == (True, pytest.approx(500))
+    assert soon.says == (
+        "before leaving, with 12 % of its time left: it would fall due 500 km on, as measured, "
+        "and then lasts the tour"
+    )
+    far = toured(0.1, 2800)
+    assert (far.before, far.at_km) == (False, [pytest.approx(2750)])
+    assert far.says == "on the way at km 2,750, day 10, as measured"
+    # What lasts longer than its interval is changed by that.
+    slow = toured(0.05, 3200)
+    assert (slow.because, slow.due_km) == ("km", pytest.approx(3000))
+    assert "measured" not in slow.says
+    # Until the start it is ridden on, as of late.
+    later = toured(0.25, 600, start=12)
+    assert later.due_km == pytest.approx(500 - 2 * later_km_a_day())
+
+
+def later_km_a_day():
+    return ridden_on(bike(CHAIN), RODE, day(10)).km_a_day
+
+
+def test_a_measured_life_leaves_no_doubt_by_the_shortest():
+    life = {"what": "new chain", "every_km": {"low": 1100, "typical": 4000, "high": 9000}}
+    at = [Measurement(on=day(5), km=1500, what="chain wear", value=0.1, unit="%")]
+    plain, known = bike(life), bike(life, measured=at)
+    watched = on_tour(ridden_on(plain, RODE, day(10)), Way(500, 10, day(10)), ())[0]
+    assert watched.watch_km == pytest.approx(100)
+    sure = on_tour(ridden_on(known, RODE, day(10)), Way(500, 10, day(10)), wear(known, RODE, day(10)))[0]
+    assert sure.watch_km is None
