@@ -239,3 +239,39 @@ def test_a_hard_push_with_an_empty_battery_is_said():
         said = alone_says(found.climb, conditions(job))
         assert ("with a hard push" in said) == (found.climb.verdict == "tight")
     assert "tight" in verdicts
+
+
+def by_itself(trigger_kmh, front=42):
+    """Two gears, of which the hub takes the higher one at a speed; 60 to 88 turns are easy."""
+    inside = {**hub(1.0, 1.4), "change": {"by": "speed", "trigger_kmh": trigger_kmh}}
+    return setup(sprockets([front], [21]), inside, name="By itself")
+
+
+def test_what_changes_by_itself_is_held_against_its_lowest_gear():
+    # 42/21 · 2.218 m · 60 · 0.06 = 16.0 km/h: the hub has changed up by 15, and its low gear is never easy.
+    found = compared(by_itself(15), 0.08, 300).setups[0]
+    climb = found.climb
+    assert (climb.verdict, climb.limit) == ("fails", "gears")
+    assert climb.lowest_kmh == pytest.approx(2 * 1.4 * 2.21796 * 60 * 0.06, rel=1e-3)
+    lowest = found.lowest.ratio
+    assert climb.margin == pytest.approx(climb.judged_ratio / lowest - 1)
+    assert (
+        f"the lowest gear is {(lowest / climb.judged_ratio - 1) * 100:.0f} % higher than it may be"
+        in found.says
+    )
+    physics = next(each for each in found.lowest_gear if each.school == "physics")
+    assert physics.margin == pytest.approx(physics.wanted / physics.has - 1)
+    # With gears to choose from the same lowest gear misses by as much.
+    chosen = compared(setup(sprockets([42], [21]), hub(1.0, 1.4), name="Chosen"), 0.08, 300).setups[0]
+    assert chosen.climb.margin == pytest.approx(climb.margin)
+
+
+def test_a_low_gear_that_is_left_too_early_is_said():
+    # At 4.5 % one would ride faster than the 11.4 km/h at which 30 over 21 turns easily, but it is left at 9.
+    found = compared(by_itself(9, front=30), 0.045, 300, rider={**RIDER, "burst_w": 200}).setups[0]
+    climb = found.climb
+    assert climb.judged_ratio > found.lowest.ratio
+    assert (climb.verdict, climb.limit) == ("fails", "changes up")
+    assert climb.margin < 0
+    assert found.says.startswith("Changes up too early for the 4.5 % hill: on ")
+    assert "though its lowest gear would do." in found.says

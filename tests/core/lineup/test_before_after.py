@@ -61,6 +61,46 @@ def test_a_hill_that_is_climbed_now():
     assert " Now: Climbs the 4 % hill" in found.says
 
 
+def test_a_hill_that_is_still_too_steep_is_said():
+    found = held(drive(44, 1, 1.6), drive(42, 1, 1.6), road={"steepest": 0.05})
+    assert "Before:" not in found.says
+    assert " Still: Too high a gear for the 5 % hill: " in found.says
+    # What is climbed by both needs no word.
+    easy = held(drive(24, 0.5, 1), drive(22, 0.5, 1), road={"steepest": 0.01})
+    assert easy.after.climb.verdict == "holds"
+    assert "hill" not in easy.says
+
+
+def test_what_keeps_no_cadence_on_the_flat_is_not_told_of_slopes_below_nothing():
+    found = held(drive(72, 1, 1.1), drive(66, 1, 1.1))
+    assert found.after.climb.steepest < -0.001
+    down = [f"{-each.climb.steepest * 100:.1f}".removesuffix(".0") for each in (found.after, found.before)]
+    assert f"an easy cadence only down {down[0]} % instead of only down {down[1]} %." in found.says
+
+
+def test_gears_far_apart_are_told_in_times():
+    found = held(drive(20, 1, 1.2), drive(60, 1, 1.2))
+    assert found.says.startswith("All gears are 3.0 times as high.")
+    assert held(drive(20, 1), drive(38, 1)).says.startswith("All gears are 90 % higher.")
+
+
+def test_what_a_hub_takes_of_the_power_is_told():
+    leaky = drive(40).model_dump(mode="json", exclude_unset=True)
+    leaky["path"][1]["efficiency"] = 0.8
+    found = held(drive(40), validate(Setup, leaky))
+    was, now = (each.efficiency.typical for each in (found.before, found.after))
+    assert f"It lets through {now * 100:.0f} % of your power instead of {was * 100:.0f} %." in found.says
+    assert "lets through" not in held(drive(40), drive(44)).says
+
+
+def test_with_a_motor_it_is_said_that_all_is_by_pedals():
+    helped = drive(40).model_dump(mode="json", exclude_unset=True)
+    helped["motors"] = [{"at": "cranks", "torque_nm": 60}]
+    assert held(drive(40), validate(Setup, helped)).says.endswith(
+        "All this is by pedals alone; Motors says what they add."
+    )
+
+
 def test_both_are_what_the_line_up_tells():
     before, after = drive(44), drive(40)
     one = compare(validate(Brief, brief(before.model_dump(mode="json", exclude_unset=True)))).setups[0]

@@ -3247,7 +3247,8 @@ export interface components {
          *     takes or, its length not being known, for a minute; else it fails. `margin` is the ratio needed over the
          *     lowest one, less one: 0.1 leaves 10 % of cadence; `judged_ratio` is that ratio. Both go `by` the power for
          *     the pitch's own time, where its length is known. What stands in the way of a pitch that fails is its
-         *     `limit`: the gears, or the power, which no gear helps. `on_steepest` is how it is ridden.
+         *     `limit`: the gears; the power, which no gear helps; or that gears which change by themselves have left
+         *     the one that would do. `on_steepest` is how it is ridden.
          */
         Climb: {
             /** Power W */
@@ -3283,7 +3284,7 @@ export interface components {
             /** Margin */
             margin: number | null;
             /** Limit */
-            limit: ("gears" | "power") | null;
+            limit: ("gears" | "power" | "changes up") | null;
         };
         /**
          * Climbed
@@ -6128,7 +6129,7 @@ export interface components {
             /** Margin */
             margin: number | null;
             /** Limit */
-            limit: ("gears" | "power") | null;
+            limit: ("gears" | "power" | "changes up") | null;
             chain: components["schemas"]["ChainFit"] | null;
             belt: components["schemas"]["BeltFit"] | null;
             into: components["schemas"]["IntoBehind"] | null;

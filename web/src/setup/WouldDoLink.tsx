@@ -4,7 +4,7 @@ import type { BenchSetup } from "../drafts/useWorkbench";
 /** From a setup whose sentence says no to a search with that wish set: gears too high or too low, or a maker’s figure broken. */
 export function WouldDoLink({ jobId, setup: { table } }: { jobId: string; setup: BenchSetup }) {
   const wishes = [
-    ...(table.climb.verdict === "fails" && table.climb.limit === "gears" ? ["climbs the hill"] : []),
+    ...(table.climb.verdict === "fails" && table.climb.limit !== "power" ? ["climbs the hill"] : []),
     ...(table.over_limits.length > 0 ? ["quick enough"] : []),
   ];
   if (wishes.length === 0) return null;

@@ -13,6 +13,9 @@ export function grade(share: number): string {
 /** What is said where no gear climbs a hill. */
 export const POWER_LIMITS = "the power is the limit, no gear helps";
 
+/** What is said where a hub that changes by itself has left the gear that would do. */
+export const CHANGES_UP = "low enough, but it changes up before";
+
 /** A grade as one says it: "12 %", "12.5 %". */
 export const shortGrade = (share: number): string => `${trimmed(share * 100, 1)} %`;
 

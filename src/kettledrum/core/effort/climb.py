@@ -59,7 +59,8 @@ class Climb(AtPower):
     takes or, its length not being known, for a minute; else it fails. `margin` is the ratio needed over the
     lowest one, less one: 0.1 leaves 10 % of cadence; `judged_ratio` is that ratio. Both go `by` the power for
     the pitch's own time, where its length is known. What stands in the way of a pitch that fails is its
-    `limit`: the gears, or the power, which no gear helps. `on_steepest` is how it is ridden.
+    `limit`: the gears; the power, which no gear helps; or that gears which change by themselves have left
+    the one that would do. `on_steepest` is how it is ridden.
     """
 
     lowest_kmh: float
@@ -111,7 +112,7 @@ def ridden(table: GearTable, rungs: list[Rung], efficiency: EfficiencySpread, jo
     day = _at_power(table, rungs, efficiency, job, job.power_w)
     minute = _at_power(table, rungs, efficiency, job, job.burst_w) if job.burst_w else None
     least_kmh = slowest_in_band(rungs)
-    found = pitch.judged(least_kmh)
+    found = pitch.judged(least_kmh, table.gears[0].speed_kmh[0])
     per_kmh = 1 / (0.06 * job.cadence_rpm[0] * table.circumference_m)
     return Ridden(
         efficiency=efficiency,

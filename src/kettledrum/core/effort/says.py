@@ -15,6 +15,8 @@ EASILY = 0.15
 """With so much of cadence to spare a hill is climbed easily."""
 _ONLY_JUST = 0.03
 """With less than this to spare, only just."""
+_FLAT = 5e-4
+"""A smaller grade is told as none."""
 _DOWNHILL = -0.002
 """A top speed that takes a steeper descent than this is one for downhill."""
 
@@ -24,7 +26,7 @@ def climb_says(climb: Climb, job: Conditions, *, asked: bool = False) -> str:
     at = climb.on_steepest
     if climb.verdict is None or at is None or job.steepest is None:
         return (
-            f"Keeps an easy cadence up hills of {percent(climb.steepest)} on {job.power_w:.0f} W, "
+            f"Keeps an easy cadence {kept_up(climb.steepest, 'hills of ')} on {job.power_w:.0f} W, "
             "the power held all day."
         )
     hill = f"the {percent(job.steepest)} hill"
@@ -42,6 +44,11 @@ def climb_says(climb: Climb, job: Conditions, *, asked: bool = False) -> str:
             f"{speed(_at_most(climb).speed_kmh)}, walking pace, whatever the gear. "
             "Less load, more power or a motor would do it."
         )
+    if climb.limit == "changes up":
+        return (
+            f"{'No, it changes' if asked else 'Changes'} up too early for {hill}: on {_most_w(climb):.0f} W "
+            f"{_fate(climb, job)}, though its lowest gear would do."
+        )
     # The gear that there is over the one it may be, less one.
     too_high = 1 / (1 + (climb.margin or 0)) - 1
     misses = f"Just misses {hill}" if too_high < _ONLY_JUST else f"Too high a gear for {hill}"
@@ -49,6 +56,13 @@ def climb_says(climb: Climb, job: Conditions, *, asked: bool = False) -> str:
         misses = f"No, it just misses {hill}" if too_high < _ONLY_JUST else f"No, not up {hill}"
     lowest = f"the lowest gear is {higher(too_high)} it may be"
     return f"{misses}: even on {_most_w(climb):.0f} W {_fate(climb, job)}; {lowest}."
+
+
+def kept_up(grade: float, what: str = "") -> str:
+    """Where a cadence is kept: “up 5 %”, “on the flat”, “only down 1 %”, of `what`, such as “hills of ”."""
+    if abs(grade) < _FLAT:
+        return "on the flat"
+    return f"up {what}{percent(grade)}" if grade > 0 else f"only down {what}{percent(-grade)}"
 
 
 def _fate(climb: Climb, job: Conditions) -> str:

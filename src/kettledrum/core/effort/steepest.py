@@ -21,7 +21,8 @@ _HAIR = 1e-9
 
 State = Literal["holds", "grinding", "walking"]
 Verdict = Literal["holds", "tight", "fails"]
-Limit = Literal["gears", "power"]
+Limit = Literal["gears", "power", "changes up"]
+"""What stands in the way: the gears, the power whatever the gears, or a low gear that is left by itself."""
 Power = Literal["all day", "a minute", "its time"]
 
 
@@ -68,8 +69,9 @@ class SteepestPitch:
         """How the pitch is ridden with the most power that it is judged by."""
         return self.its_time or self.a_minute or self.all_day
 
-    def judged(self, least_kmh: float) -> Judged:
-        """The verdict for a setup whose slowest speed within the band is `least_kmh`.
+    def judged(self, least_kmh: float, lowest_kmh: float | None = None) -> Judged:
+        """The verdict for a setup whose slowest speed within the band is `least_kmh`; that of its lowest gear
+        is `lowest_kmh`, which is another where the gears change by themselves before.
 
         It holds where some gear keeps the band at no more than the power. The power asked for rises with
         speed, so that is so where the power's own speed is no less than the slowest within the band: a gear
@@ -82,7 +84,12 @@ class SteepestPitch:
         limit = _limit(held, least_kmh)
         verdict: Verdict = "holds" if holds else "tight" if limit is None else "fails"
         speed = held.speed_mps * 3.6
-        return Judged(verdict, by, speed, speed / least_kmh - 1, limit)
+        margin = speed / least_kmh - 1
+        if limit == "gears" and lowest_kmh is not None:
+            # What fails is held against its lowest gear, unless that would do and is left before.
+            of_lowest = speed / lowest_kmh - 1
+            margin, limit = (of_lowest, limit) if of_lowest < 0 else (margin, "changes up")
+        return Judged(verdict, by, speed, margin, limit)
 
     def reaches(self) -> tuple[float, float]:
         """Up to which slowest speed within the band, in km/h, the verdict is that it holds; and up to which

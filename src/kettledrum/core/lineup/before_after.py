@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from kettledrum.core.effort.says import climb_says
+from kettledrum.core.effort.says import climb_says, kept_up
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.route import Route
@@ -12,11 +12,15 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.roads.profile import profile
 from kettledrum.core.roads.ride import ride
 from kettledrum.core.roads.ride_result import SetupRide
-from kettledrum.core.roads.says import LEAST_M
+from kettledrum.core.roads.says import BY_PEDALS, LEAST_M
 from kettledrum.core.terms.in_words import percent, quoted, speed, time, turn, way
 
 _SAME = 5e-4
 """Gears that differ by a smaller share are the same: no wheel is measured so well."""
+_TOLD = 0.01
+"""Of the power that is let through, what is worth a word."""
+_TWICE = 0.95
+"""From here on something is so many times as high."""
 _FELT_S = 5.0
 """A shorter time on a road is none that a model can tell."""
 
@@ -41,15 +45,23 @@ def changed_says(was: ComparedSetup, now: ComparedSetup, job: Conditions) -> str
     sentences = [_gears(was, now)]
     if job.steepest is not None and was.climb.verdict != now.climb.verdict:
         sentences.append(f"Before: {climb_says(was.climb, job)} Now: {climb_says(now.climb, job)}")
-    elif abs(now.climb.steepest / was.climb.steepest - 1) > _SAME:
+    elif kept_up(was.climb.steepest) != kept_up(now.climb.steepest):
         sentences.append(
-            f"All day it keeps an easy cadence up {percent(now.climb.steepest)} instead of "
-            f"{percent(was.climb.steepest)}."
+            f"All day it keeps an easy cadence {kept_up(now.climb.steepest)} instead of "
+            f"{kept_up(was.climb.steepest)}."
         )
+        if now.climb.verdict == "fails":
+            sentences.append(f"Still: {climb_says(now.climb, job)}")
     if speed(was.top.speed_kmh) != speed(now.top.speed_kmh):
         sentences.append(
             f"It is out of gears at {speed(now.top.speed_kmh)} instead of {speed(was.top.speed_kmh)}."
         )
+    through = was.efficiency.typical, now.efficiency.typical
+    if abs(through[1] - through[0]) >= _TOLD:
+        shares = [f"{share * 100:.0f} %" for share in through]
+        sentences.append(f"It lets through {shares[1]} of your power instead of {shares[0]}.")
+    if was.motor or now.motor:
+        sentences.append(BY_PEDALS)
     return " ".join(sentences)
 
 
@@ -67,6 +79,8 @@ def _gears(was: ComparedSetup, now: ComparedSetup) -> str:
 
 
 def _by(share: float) -> str:
+    if share >= _TWICE:
+        return f"{1 + share:.1f} times as high"
     return f"{percent(abs(share))} {'lower' if share < 0 else 'higher'}"
 
 

@@ -203,7 +203,9 @@ def _worked_out(brief: Brief, setup: Setup) -> Judged:
     job = conditions(brief)
     table = gear_table(setup, job.cadence_rpm)
     least_kmh = slowest_in_band(ladder(table, table.ridden))
-    return SteepestPitch(job, path_efficiency(setup.path).typical).judged(least_kmh)
+    return SteepestPitch(job, path_efficiency(setup.path).typical).judged(
+        least_kmh, table.gears[0].speed_kmh[0]
+    )
 
 
 def _scaled(gear: Gear, scale: float) -> Gear:

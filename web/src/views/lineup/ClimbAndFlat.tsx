@@ -2,6 +2,7 @@ import type { Climb, ComparedSetup } from "../../api/client";
 import { HillFan } from "../../charts/HillFan";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import {
+  CHANGES_UP,
   POWER_LIMITS,
   RIDDEN,
   assumptions,
@@ -111,6 +112,7 @@ function needed(climb: Climb, has: number): string {
   const { judged_ratio: ratio, by, limit } = climb;
   if (ratio === null) return "";
   if (limit === "power") return "None is low enough";
+  if (limit === "changes up") return capital(CHANGES_UP);
   const share = Math.round((has / ratio - 1) * 100);
   const off = share === 0 ? "just that" : share > 0 ? `${share} % too high` : `${-share} % to spare`;
   const power = by === "a minute" ? ", for a minute" : "";

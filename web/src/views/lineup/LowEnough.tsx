@@ -3,7 +3,7 @@ import type { Climb, JobRecord, LowestGear } from "../../api/client";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
 import { valueAt, withValue } from "../../drafts/held";
 import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
-import { POWER_LIMITS, pitchText, ratioText } from "../../words/climbing";
+import { CHANGES_UP, POWER_LIMITS, pitchText, ratioText } from "../../words/climbing";
 import { USUALLY } from "../../words/states";
 import { StateMark } from "../../ui/StateMark";
 import tables from "../../ui/table.module.css";
@@ -121,6 +121,7 @@ function figures({ school, has, wanted, usual }: LowestGear, climb: Climb, pitch
   if (school === "gear inches") return `${bothFixed(has, wanted ?? 0, 1).join(" in; ")} in ${asked}`;
   if (!pitch || climb.needed_ratio === null) return "the hill is not known";
   if (climb.limit === "power") return `${ratioText(has)}; ${POWER_LIMITS}`;
+  if (climb.limit === "changes up") return `${ratioText(has)}; ${CHANGES_UP}`;
   if (climb.by === "its time" && climb.judged_ratio !== null && climb.on_steepest)
     return `${bothFixed(has, climb.judged_ratio, 2).join("; ")} at ${climb.on_steepest.power_w.toFixed(0)} W, as long as it takes`;
   const minute = climb.minute?.needed_ratio;

@@ -7,7 +7,7 @@ import type { BenchSetup, Workbench } from "../../drafts/useWorkbench";
 import { capital, difference } from "../../words/format";
 import { StateMark } from "../../ui/StateMark";
 import { useUnits } from "../../words/units";
-import { POWER_LIMITS } from "../../words/climbing";
+import { CHANGES_UP, POWER_LIMITS } from "../../words/climbing";
 import styles from "./Pairings.module.css";
 import { changeText } from "./RankedList";
 import { Caution } from "../../ui/Caution";
@@ -95,6 +95,7 @@ function Figure({ name, children }: { name: string; children: React.ReactNode })
 function pitchWords({ climb, margin, limit }: Pairing): string {
   if (climb === null || margin === null) return "not known: the job names none";
   if (limit === "power") return `not climbed: ${POWER_LIMITS}`;
+  if (limit === "changes up") return `not climbed: ${CHANGES_UP}`;
   // The gear that there is over the one it may be, less one, where it is too high.
   const off = margin >= 0 ? margin : 1 / (1 + margin) - 1;
   const room = `${Math.round(off * 100)} %`;

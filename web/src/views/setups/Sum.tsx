@@ -7,7 +7,7 @@ import { capital, difference, percent, steps } from "../../words/format";
 import { keptCount, lostGears, lowestLike, rangeLike } from "../../words/likeness";
 import { useUnits } from "../../words/units";
 import { useRested } from "../../ui/useRested";
-import { POWER_LIMITS } from "../../words/climbing";
+import { CHANGES_UP, POWER_LIMITS } from "../../words/climbing";
 import styles from "./Setups.module.css";
 import { bothFixed, fixed, trimmed } from "../../words/numbers";
 
@@ -106,6 +106,8 @@ function schoolRows({ lowest_gear: schools, climb }: BenchSetup["table"]): [stri
     const [digits, unit] = school === "gear inches" ? [1, " in"] : [2, ""];
     if (school === "physics" && climb.limit === "power")
       return [[SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: ${POWER_LIMITS}`]];
+    if (school === "physics" && climb.limit === "changes up")
+      return [[SCHOOLS[school], `${STATE_WORDS.climbs[verdict]}: ${CHANGES_UP}`]];
     const [own, asked] = bothFixed(has, wanted, digits).map((text) => `${text}${unit}`);
     const told = usual
       ? `${own}, ${USUALLY[verdict]} ${asked}`
