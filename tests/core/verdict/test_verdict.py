@@ -440,6 +440,59 @@ def test_a_must_in_words():
     )
 
 
+def _with_motor(**motor):
+    return {**bike("Helped", 0.9, 1.2), "motors": [{"at": "rear hub", **motor}]}
+
+
+@pytest.mark.parametrize(
+    ("one", "must", "road", "wants", "says"),
+    [
+        (HIGH, "climbs the hill", {"steepest": 0.03}, {}, "on the steepest hill its pedals turn too slowly"),
+        (HIGH, "climbs the hill", {"steepest": 0.05}, {}, "it has to be walked up the steepest hill"),
+        (HIGH, "low enough", {"steepest": 0.05}, {}, "its lowest gear is too high"),
+        (
+            LOW,
+            "climbs the hill",
+            {"steepest": 0.3},
+            {},
+            "your power is too little for the steepest hill, whatever the gear",
+        ),
+        (
+            LOW,
+            "low enough",
+            {"steepest": 0.3},
+            {},
+            "your power is too little for the steepest hill, whatever the gear",
+        ),
+        # By ratio the power is not asked.
+        (
+            HIGH,
+            "low enough",
+            {"steepest": 0.3},
+            {"lowest_by": "ratio", "lowest_ratio": 1},
+            "its lowest gear is too high",
+        ),
+        (
+            _with_motor(torque_nm=5),
+            "climbs the hill",
+            {"steepest": 0.2},
+            {},
+            "it has to be walked up the steepest hill, even with its motor",
+        ),
+    ],
+)
+def test_what_stands_in_the_way_of_the_hill_is_named(one, must, road, wants, says):
+    weighing = {"weights": {"price": 1}, "musts": [{"criterion": must}]}
+    found = verdict(validate(Brief, brief(one, road=road, wants=wants, weighing=weighing)), [])
+    assert found.setups[0].out_says == [says]
+
+
+def test_a_must_that_is_met_says_nothing():
+    assert (
+        weighed(LOW, weights={"price": 1}, musts=[{"criterion": "climbs the hill"}]).setups[0].out_says == []
+    )
+
+
 def test_what_is_not_weighed_yet_is_offered():
     weighed = {"price": 2, "mass": 1}
     given = validate(Brief, brief(LOW, HIGH, road=ROAD, weighing={"weights": weighed}))

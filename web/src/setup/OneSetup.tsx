@@ -1,6 +1,6 @@
 import type { ComponentType } from "react";
 import { Navigate, useParams } from "react-router";
-import type { JobRecord } from "../api/client";
+import type { JobRecord, SetupRecord } from "../api/client";
 import { useWorkbench, type BenchSetup, type Workbench } from "../drafts/useWorkbench";
 import { useJobOfView } from "../ui/jobOfView";
 import { SetupChoice } from "./SetupChoice";
@@ -18,14 +18,16 @@ interface Props {
   view: string;
   /** What is shown of the setup. */
   of: ComponentType<OfSetup>;
+  /** Which setup the view opens with, where none was chosen: the first of these, else the first. */
+  firstOf?: (setup: SetupRecord["setup"]) => boolean;
 }
 
 /** A view about one setup at a time: which one, chosen above, and what is to be seen of it. */
-export function OneSetup({ view, of: Shown }: Props) {
+export function OneSetup({ view, of: Shown, firstOf = () => true }: Props) {
   const job = useJobOfView();
   const { setupId } = useParams();
   const { bench, error, retry } = useWorkbench(job);
-  const first = job.setups[0];
+  const first = job.setups.find(({ setup }) => firstOf(setup)) ?? job.setups[0];
   if (!first) return <NoSetups job={job} />;
   const record = job.setups.find((held) => held.id === setupId);
   if (!record) return <Navigate to={`/jobs/${job.id}/${view}/${first.id}`} replace />;

@@ -20,6 +20,7 @@ from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.roads.ride_result import SetupCoverage
+from kettledrum.core.verdict.musts import not_so_says
 
 _WHEELS = ("rear wheel", "front wheel")
 
@@ -115,6 +116,14 @@ class Measured:
             budget = self.wants.budget
             return None if price is None or budget is None else price <= budget
         return not (setup.motors or _shifts_by_buttons(setup))
+
+    def not_so(self, place: int, criterion: str) -> str | None:
+        """Why a setup is not what it must be, in words; None where it is, and where that is not known."""
+        if self.is_so(place, criterion) is not False:
+            return None
+        compared, school = self.compared[place], self.wants.lowest_by or "physics"
+        on_pitch = compared.motor.on_pitch if compared.motor else None
+        return not_so_says(criterion, compared.climb, school, on_pitch)
 
     def why_not_known(self, place: int, criterion: str) -> str:
         """What is missing of a setup for a figure, in words."""

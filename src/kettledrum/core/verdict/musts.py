@@ -3,12 +3,15 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from kettledrum.core.effort.climb import Climb
+from kettledrum.core.job.wants import School
 from kettledrum.core.job.weighing import YES_NO, MustBe
+from kettledrum.core.motors.on_pitch import OnPitch
 from kettledrum.core.terms.bounds import Bounds
 from kettledrum.core.verdict.criteria import Words
 
 _NOT_SO = {
-    "climbs the hill": "it has to be walked up the steepest hill",
+    "climbs the hill": "on the steepest hill its pedals turn too slowly",
     "low enough": "its lowest gear is too high",
     "quick enough": "its highest gear is too low",
     "fits the frame": "it does not fit the frame",
@@ -16,6 +19,10 @@ _NOT_SO = {
     "within the budget": "it costs more than the budget",
     "nothing to plug in": "there is something to charge",
 }
+
+
+_WALKED = "it has to be walked up the steepest hill"
+_WALKED_WITH = f"{_WALKED}, even with its motor"
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,13 +34,27 @@ class Knock:
     share: float
 
 
-def knocked(must: MustBe, value: float | None, is_so: bool | None, words: Words) -> Knock | None:
-    """The must that knocks a setup out by its figure, or by what is not so.
+def not_so_says(criterion: str, climb: Climb, school: School, motor: OnPitch | None) -> str:
+    """Why what must be so is not, by what stands in the way on the steepest hill, `motor` with its help."""
+    if criterion == "climbs the hill" and motor is not None:
+        return _WALKED_WITH if motor.walking else "its motor becomes too hot on the steepest hill"
+    of_hill = criterion == "climbs the hill" or (criterion == "low enough" and school == "physics")
+    if of_hill and climb.limit == "power":
+        return "your power is too little for the steepest hill, whatever the gear"
+    if criterion == "climbs the hill" and climb.on_steepest and climb.on_steepest.state == "walking":
+        return _WALKED
+    if of_hill and climb.limit == "changes up":
+        return "it changes up too early for the steepest hill"
+    return _NOT_SO[criterion]
+
+
+def knocked(must: MustBe, value: float | None, not_so: str | None, words: Words) -> Knock | None:
+    """The must that knocks a setup out by its figure, or by what is not so, in words.
 
     None where it is met, and where what it asks for is not known: that is told, and knocks nobody out.
     """
     if must.criterion in YES_NO:
-        return Knock(must.criterion, _NOT_SO[must.criterion], 1.0) if is_so is False else None
+        return Knock(must.criterion, not_so, 1.0) if not_so else None
     if value is None or must.takes(value):
         return None
     return Knock(must.criterion, _beyond(must, value, words), _share(must, value))

@@ -80,9 +80,9 @@ class Balance:
     def _knocks(self, at: int) -> list[Knock]:
         found = []
         for must in self.weighing.musts or []:
-            is_so = self.measured.is_so(at, must.criterion) if must.criterion in YES_NO else None
+            not_so = self.measured.not_so(at, must.criterion) if must.criterion in YES_NO else None
             value = None if must.criterion in YES_NO else self.figure(at, must.criterion)
-            knock = knocked(must, value, is_so, self.words)
+            knock = knocked(must, value, not_so, self.words)
             if knock:
                 found.append(knock)
         return found

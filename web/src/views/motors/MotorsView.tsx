@@ -25,7 +25,9 @@ import { Caution } from "../../ui/Caution";
 import { Says } from "../../ui/Says";
 
 /** What motors add to a setup: at the wheel in each gear, up the steepest hill, and where their help ends. */
-export const MotorsView = () => <OneSetup view="motors" of={Shown} />;
+export const MotorsView = () => (
+  <OneSetup view="motors" of={Shown} firstOf={({ motors }) => (motors?.length ?? 0) > 0} />
+);
 
 function Shown({ job, bench, shown }: OfSetup) {
   const both = useFigureEditing(job, bench, shown);
