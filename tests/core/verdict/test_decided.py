@@ -63,6 +63,46 @@ def test_the_order_turned_names_who_leads_now():
     assert now.since[-1] == "The order has changed. “B” leads now."
 
 
+def test_what_changed_of_the_others_is_said_too():
+    now = found(A, bike("B", 0.4, 100), decision=decision(A, B)).decision
+    assert now.since == ["Figures of “B” have changed.", "The order has changed. “B” leads now."]
+    assert (now.changed, now.order_changed) == ([], True)
+    kept = found(A, bike("B", 0.4, 950), decision=decision(A, B)).decision
+    assert kept.since == ["Figures of “B” have changed.", "The order has not changed."]
+    # What is told alike is no change.
+    assert found(A, bike("B", 0.4, 900.001), decision=decision(A, B)).decision.since == [
+        "Nothing has changed since."
+    ]
+
+
+@pytest.mark.parametrize(
+    ("then", "since"),
+    [(0.02, "“A” does not climb the steepest hill any more."), (0.2, None), (None, None)],
+)
+def test_a_hill_that_is_climbed_no_more_is_said(then, since):
+    def on(steepest, **weighing):
+        road = {} if steepest is None else {"steepest": steepest}
+        given = brief(A, B, road=road, weighing={"weights": WEIGHTS, **weighing})
+        return verdict(validate(Brief, given), [])
+
+    stood = {"chosen": ["A"], "figures": on(then).stands_on.model_dump(mode="json")}
+    told = on(0.2, decision=stood).decision.since
+    assert ([each for each in told if "steepest hill" in each] or [None]) == [since]
+    if since:
+        back = {"chosen": ["A"], "figures": on(0.2).stands_on.model_dump(mode="json")}
+        assert "“A” climbs the steepest hill now." in on(0.02, decision=back).decision.since
+
+
+def test_of_many_others_the_number_is_told():
+    def many(price):
+        return [bike(f"Other {number}", 0.4, price + number) for number in range(4)]
+
+    stood = decision(A, *many(900))
+    assert "Figures of 4 others have changed." in found(A, *many(800), decision=stood).decision.since
+    named = found(A, *many(900)[:1], *many(800)[1:], decision=stood).decision.since
+    assert "Figures of “Other 1”, “Other 2” and “Other 3” have changed." in named
+
+
 def test_a_must_that_came_since_turns_the_order_too():
     now = found(A, B, decision=decision(A, B), musts=[{"criterion": "price", "at_most": 200}]).decision
     assert now.order_changed is True

@@ -4249,7 +4249,7 @@ export interface components {
         };
         /**
          * FrozenSetup
-         * @description A setup's figures as they were when it was decided.
+         * @description A setup's figures as they were when it was decided, and whether it climbed the steepest hill.
          */
         FrozenSetup: {
             /** Name */
@@ -4264,6 +4264,8 @@ export interface components {
             figures?: {
                 [key: string]: number | null;
             };
+            /** Climbs */
+            climbs?: boolean | null;
         };
         /**
          * Gear

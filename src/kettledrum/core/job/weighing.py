@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal, get_args
 
-from pydantic import AfterValidator, ConfigDict, Field, model_validator
+from pydantic import AfterValidator, ConfigDict, Field, StrictBool, model_validator
 
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.bounds import Bounds
@@ -109,13 +109,14 @@ class Review(Model):
 
 
 class FrozenSetup(Model):
-    """A setup's figures as they were when it was decided."""
+    """A setup's figures as they were when it was decided, and whether it climbed the steepest hill."""
 
     name: Name
     out_by: Annotated[list[Name], Field(max_length=MOST_CRITERIA, default_factory=list)]
     score: Annotated[float, Within(0, 1)] | None = None
     wins: Annotated[float, Within(0, 1)] | None = None
     figures: dict[Name, Annotated[float, Within(-1e9, 1e9)] | None] = Field(default_factory=dict)
+    climbs: StrictBool | None = None
 
 
 class Frozen(Model):

@@ -1,6 +1,6 @@
 """What was decided, against how things stand now: which figures have changed since, and the order."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from typing import TYPE_CHECKING
 
 from pydantic import BaseModel
@@ -14,6 +14,8 @@ if TYPE_CHECKING:
     from kettledrum.core.verdict.result import WeighedSetup
     from kettledrum.core.verdict.verdict import Balance
 
+_NAMED = 3
+"""So many others are named whose figures have changed; of more it is told how many."""
 _SAME = 1e-6
 """Figures no farther apart than this share are one."""
 
@@ -59,6 +61,7 @@ def frozen(balance: "Balance", setups: "Sequence[WeighedSetup]") -> Frozen:
                 score=each.score,
                 wins=each.wins,
                 figures={name: balance.figure(names.index(each.name), name) for name in (*MEASURED, *own)},
+                climbs=balance.measured.is_so(names.index(each.name), "climbs the hill"),
             )
             for each in ordered
         ],
@@ -67,10 +70,12 @@ def frozen(balance: "Balance", setups: "Sequence[WeighedSetup]") -> Frozen:
 
 def decided(decision: Decision, now: Frozen, words: Words) -> Decided:
     """Holds what a decision stood on against how things stand now."""
-    names = {each.name for each in now.setups}
+    names = _names(now)
     gone = [name for name in decision.chosen if name not in names]
     was = decision.figures
-    changed = _changed(decision, was, now, words) if was else []
+    changed = _changed(decision.chosen, was, now, words) if was else []
+    chosen = set(decision.chosen)
+    others = _changed([name for name in names if name not in chosen], was, now, words) if was else []
     order = _order_changed(was, now) if was else None
     return Decided(
         chosen=decision.chosen,
@@ -78,15 +83,15 @@ def decided(decision: Decision, now: Frozen, words: Words) -> Decided:
         changed=changed,
         order_changed=order,
         gone=gone,
-        since=_since(decision, was, now, changed, order),
+        since=_since(decision, was, now, changed, list(dict.fromkeys(each.setup for each in others)), order),
     )
 
 
-def _changed(decision: Decision, was: Frozen, now: Frozen, words: Words) -> list[ChangedFigure]:
+def _changed(names: Sequence[str], was: Frozen, now: Frozen, words: Words) -> list[ChangedFigure]:
     before = {each.name: each for each in was.setups}
     after = {each.name: each for each in now.setups}
     found = []
-    for name in decision.chosen:
+    for name in names:
         if name not in before or name not in after:
             continue
         for criterion, old in before[name].figures.items():
@@ -134,11 +139,18 @@ def _since(
     was: Frozen | None,
     now: Frozen,
     changed: Sequence[ChangedFigure],
+    others: Sequence[str],
     order: bool | None,
 ) -> list[str]:
     if was is None:
         return ["No figures were kept with this decision: what has changed since cannot be said."]
     found = [f"{each.says[:1].upper()}{each.says[1:]}." for each in changed]
+    found += _hill_changed(decision.chosen, was, now)
+    if others:
+        whose = (
+            listed([quoted(name) for name in others]) if len(others) <= _NAMED else f"{len(others)} others"
+        )
+        found.append(f"Figures of {whose} have changed.")
     before, after = ({each.name for each in one.setups} for one in (was, now))
     gone = [name for name in decision.chosen if name not in after]
     found += [f"{quoted(name)} is gone from this job; what it was is kept here." for name in gone]
@@ -150,7 +162,7 @@ def _since(
         found.append("The weights have changed.")
     if was.years != now.years or was.currency != now.currency:
         found.append("The years looked at or the money are others now.")
-    if not found:
+    if not found and not order:
         return ["Nothing has changed since."]
     if order:
         first = _ranked(now, after)
@@ -159,6 +171,15 @@ def _since(
     else:
         found.append("The order has not changed.")
     return found
+
+
+def _hill_changed(chosen: Sequence[str], was: Frozen, now: Frozen) -> Iterator[str]:
+    before, after = ({each.name: each.climbs for each in one.setups} for one in (was, now))
+    for name in chosen:
+        then, by_now = before.get(name), after.get(name)
+        if then is not None and by_now is not None and then != by_now:
+            climbs = "climbs the steepest hill now" if by_now else "does not climb the steepest hill any more"
+            yield f"{quoted(name)} {climbs}."
 
 
 def _were(names: Sequence[str]) -> str:
