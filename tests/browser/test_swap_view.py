@@ -67,7 +67,7 @@ def test_power_and_wind_of_a_run_are_written_down(swap, demo_server):
 def test_a_test_is_planned_and_ridden_on_a_phone(swap):
     swap.set_viewport_size({"width": 390, "height": 844})
     swap.get_by_role("button", name="Add a test").click()
-    expect(says(swap)).to_contain_text("was not ridden yet")
+    expect(says(swap)).to_contain_text("no run is written down")
     plan = swap.get_by_role("form", name="Draw the order")
     plan.locator("[data-place=runs]").fill("4")
     plan.get_by_role("button", name="Draw the order").click()

@@ -169,6 +169,8 @@ def _untold(bike: str, runs: int, why: str) -> Difference:
 
 def _stands_in_the_way(test: SwapTest, runs: Sequence[Run]) -> str:
     """Why the bikes cannot be told apart."""
+    if not runs:
+        return "no run is written down"
     ridden = {run.bike for run in runs}
     missing = [bike for bike in test.bikes if bike not in ridden]
     if missing:

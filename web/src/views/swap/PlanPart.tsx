@@ -41,6 +41,14 @@ interface Props {
   onChange: (test: Held) => void;
 }
 
+const loopOf = (job: JobRecord): Figure => ({
+  at: "loop",
+  label: "The loop",
+  kind: "choice",
+  choices: job.roads.map(({ name }) => name),
+  unknown: "no road of the job",
+});
+
 /** What the test is of, and the order in which it is to be ridden. */
 export function PlanPart({ job, test, place, problems, onChange }: Props) {
   const draw = useDrawPlan(job);
@@ -65,14 +73,7 @@ export function PlanPart({ job, test, place, problems, onChange }: Props) {
       hint: "With commas; one is enough, two tell more",
     },
     MEASURED,
-    {
-      at: "loop",
-      label: "The loop",
-      kind: "choice",
-      choices: job.roads.map(({ name }) => name),
-      unknown: "no road of the job",
-    },
-    ...(isRolled(test.measured as never) ? SLOPE : []),
+    ...(isRolled(test.measured as never) ? SLOPE : [loopOf(job)]),
     { at: "notes", label: "What was alike, and what not", kind: "text" },
   ];
   const elsewhere = problemsElsewhere(

@@ -7,7 +7,7 @@ import type { Figure } from "../../figures/figures";
 import sections from "../../ui/section.module.css";
 import { trimmed } from "../../words/numbers";
 import { useUnits } from "../../words/units";
-import { ALIKE, FEELS, isClocked, isRolled, valueFigure, valueSaid } from "./figures";
+import { alike, FEELS, isClocked, isRolled, valueFigure, valueSaid } from "./figures";
 import { FromRide } from "./FromRide";
 import styles from "./Swap.module.css";
 
@@ -46,7 +46,7 @@ export function RunsPart({ job, test, place, problems, off, onChange }: Props) {
   return (
     <section className={`${sections.section} no-print`} aria-labelledby="runs">
       <h3 id="runs">Runs</h3>
-      <p className={sections.note}>{ALIKE}</p>
+      <p className={sections.note}>{alike(test.measured as never)}</p>
       <ol className={styles.runs}>
         {runs.map((run, at) => (
           <RunLine

@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import type { SwapTest } from "../../api/client";
 import tables from "../../ui/table.module.css";
 import { useUnits } from "../../words/units";
-import { ALIKE, FEELS } from "./figures";
+import { alike, FEELS } from "./figures";
 import styles from "./Swap.module.css";
 
 /** The order to ride by, with room for what was felt and what was measured. */
@@ -18,7 +18,7 @@ export function SwapCard({ test }: { test: SwapTest }) {
       </p>
       <h3>{test.name}</h3>
       {test.loop && <p>Loop: {test.loop}</p>}
-      <p>{ALIKE}</p>
+      <p>{alike(test.measured)}</p>
       {test.runs.length === 0 && <p>No order is drawn yet: draw one under “The test, and its order”.</p>}
       {test.runs.length > 0 && (
         <div className={tables.scroll}>

@@ -20,7 +20,7 @@ import { Failure, Loading } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { Told } from "../../ui/Told";
 import { useUnits } from "../../words/units";
-import { differenceSaid, isClocked, valueSaid } from "./figures";
+import { differenceSaid, isRolled, isClocked, valueSaid } from "./figures";
 import { Felt } from "./Felt";
 import { PlanPart } from "./PlanPart";
 import { RunsPart } from "./RunsPart";
@@ -128,8 +128,10 @@ export function SwapView() {
           {answer && <Felt answer={answer} />}
           {ridden && plan}
           <Caution>
-            Ride as you always do: no racing on open roads, and stop for traffic. A run with a stop is noted,
-            not hurried. Let nobody ride a bike that does not fit or whose brakes are not known to them.
+            {isRolled(test.measured as never)
+              ? "Roll where the road is straight, dry and empty, with room to stop behind it and somebody to watch for traffic; both brakes tried before, hands on them all the way. No faster than you would ride there."
+              : "Ride as you always do: no racing on open roads, and stop for traffic. A run with a stop is noted, not hurried."}{" "}
+            Let nobody ride a bike that does not fit or whose brakes are not known to them.
           </Caution>
         </>
       )}

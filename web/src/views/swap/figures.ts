@@ -77,5 +77,12 @@ export const differenceSaid =
       : `${sign}${fixed(Math.abs(figure) * 100, 1)} %`;
   };
 
-export const ALIKE =
+const LOOP_ALIKE =
   "Alike for all runs: tyres and their pressure, load and clothes, the loop and its direction, no drafting, as little wind as there is, both warm from a first lap. Note what was not.";
+
+const ROLL_ALIKE =
+  "Alike for all rolls: off from a standstill at the same mark, no pedalling and no brake on the way, one posture, clothes, load, tyres and their pressure; a straight, dry slope and as little wind as there is. Note what was not.";
+
+/** What must be alike in all runs of a test, by what is measured. */
+export const alike = (measured: SwapAnswer["measured"]): string =>
+  isRolled(measured) ? ROLL_ALIKE : LOOP_ALIKE;
