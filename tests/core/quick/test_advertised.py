@@ -86,6 +86,11 @@ def stages(text):
         ("52 × 11, 27,5 in", [52], [11], (584, 42)),
         ("36 x 11-46, 26", [36], TEN, (559, 42)),
         ("38 × 11 - 46 , 16 inch", [38], TEN, (305, 40)),
+        ("trekking, crankset 48-36-26, cassette 11/46, wheels 28 x 1.75", [26, 36, 48], TEN, (622, 44)),
+        ("48 x 32 rings, 11-46, 650b", [32, 48], TEN, (584, 42)),
+        ("single speed freewheel 18t, 46t chainring, 28 in", [46], [18], (622, 42)),
+        ("single speed, chainring 44, sprocket of 18, 28 in", [44], [18], (622, 42)),
+        ("single speed 44 teeth in front, 18 behind, 28 in", [44], [18], (622, 42)),
     ],
 )
 def test_sprockets_and_wheel_are_read_as_they_are_written(text, front, rear, wheel):
@@ -114,6 +119,70 @@ def test_a_hub_is_the_cheapest_of_the_shelf_with_so_many_gears():
     assert stages("8-speed hub, 38 × 20, 20 in") == [("sprockets", [38], [20]), ("hub",)]
     assert found.setup.path[1].name == "cheap eight"
     assert any("“cheap eight”" in each for each in found.taken)
+
+
+@pytest.mark.parametrize(
+    ("text", "pair", "kind"),
+    [
+        ("8-speed hub 38-20, 28 in", (38, 20), "hub"),
+        ("eight speed internal, chainring 38, sprocket 20", (38, 20), "hub"),
+        ("6-speed gearbox, belt 32-30", (32, 30), "gearbox"),
+        ("six-gear gearbox 32T front 30T rear", (32, 30), "gearbox"),
+        # Of so many speeds with one sprocket nothing but a hub is left.
+        ("8 speed 38 x 20, 28 in", (38, 20), "hub"),
+        ("8 speed 38 - 20, 28 in", (38, 20), "hub"),
+        # What starts too small for a ring is none.
+        ("8-speed hub 16-20", (42, 20), "hub"),
+    ],
+)
+def test_one_ring_and_one_sprocket_however_they_are_written(text, pair, kind):
+    path = advertised(text, SHELF).setup.path
+    sprockets = next(stage for stage in path if stage.kind == "sprockets")
+    assert (sprockets.front, sprockets.rear) == ([pair[0]], [pair[1]])
+    [case] = [stage for stage in path if stage.kind != "sprockets"]
+    assert case.kind == kind
+
+
+@pytest.mark.parametrize(
+    ("text", "sprockets"),
+    [
+        ("21 speed 28/38/48 14-34", 7),
+        ("30 speed 50/39/30 12-30", 10),
+        ("16 speed 46-30, 11-36", 8),
+        # So many sprockets there are.
+        ("12 speed 46-30, 11-36", 12),
+        ("3x7 28/38/48 14-34", 7),
+    ],
+)
+def test_speeds_are_all_gears_where_no_cassette_has_so_many(text, sprockets):
+    (stage,) = advertised(text).setup.path
+    assert len(stage.rear) == sprockets
+
+
+def test_speeds_on_one_sprocket_are_told_as_a_hub():
+    said = "its 8 speeds as those of a hub, since one sprocket is named"
+    assert said in advertised("8 speed 38 x 20", SHELF).taken
+    assert said not in advertised("8 speed hub 38 x 20", SHELF).taken
+    assert not any("speeds" in each for each in advertised("1 speed 38 x 20", SHELF).taken)
+
+
+def test_a_hub_that_changes_by_itself_is_one_where_that_is_said():
+    twos = [
+        part(kind="hub", name="by hand", gears={"ratios": [0.7, 1]}, price=50),
+        part(
+            kind="hub",
+            name="by itself",
+            gears={"ratios": [1, 1.4]},
+            price=90,
+            change={"by": "speed", "trigger_kmh": 17},
+        ),
+    ]
+
+    def named(text):
+        return advertised(text, twos).setup.path[1].name
+
+    assert named("two-speed automatic hub 42x16") == "by itself"
+    assert named("two-speed hub 42x16") == "by hand"
 
 
 def test_a_hub_with_a_range_is_evenly_spaced_round_direct_drive():
@@ -181,6 +250,10 @@ def test_mass_and_what_nothing_is_made_of():
         ("<b> 44 x 18", "holds what cannot be: must be plain text"),
         ("44 x 4", "holds what cannot be: must be a whole number from 5 to 200"),
         ("hub 0 gears 300 %", "does not say how many gears"),
+        (
+            "9 speed 44 x 32",
+            "the cassette by its two ends, such as 44 × 11–32, or a hub, such as 9-speed hub",
+        ),
         ("crank motor 0 nm 44x18", "holds what cannot be: must be above 0"),
         ("stepless hub 40 x 20 nothing", None),
     ],
@@ -207,6 +280,12 @@ def test_what_is_refused_names_the_bike_and_says_what_to_type(text, says):
         ("12,5% for 800 m", 0.125, 800),
         ("8 % 1.5 km", 0.08, 1500),
         ("15", 0.15, 500),
+        ("very hilly", 0.09, 600),
+        ("rather flat", 0.03, 200),
+        ("up to 12 %", 0.12, 500),
+        ("hills of 8 % for 300 m", 0.08, 300),
+        ("10 % hills", 0.1, 500),
+        ("steepest climb 9 %", 0.09, 500),
     ],
 )
 def test_where_one_rides(text, grade, length_m):

@@ -36,18 +36,40 @@ _WHEEL = re.compile(
     )""",
     re.VERBOSE,
 )
-_CASSETTE = re.compile(r"(?<![\d.,])(?P<low>9|1\d)\s?(?:-|to)\s?(?P<high>[2-6]\d)\s?t?\b(?!\s?-\s?\d)")
+_CASSETTE = re.compile(r"(?<![\d.,])(?P<low>9|1\d)\s?(?:-|to|/)\s?(?P<high>[2-6]\d)\s?t?\b(?!\s?-\s?\d)")
 _TEETH_LIST = re.compile(
     r"(?<![\d.,])\d{1,2}(?:(?:\s?-\s?\d{2}){3,}|(?:\s?/\s?\d{2}){3,}|(?:,\s?\d{2}){3,})\s?t?\b"
 )
-_BARE_INCHES = re.compile(r"(?<![\d.,x/-])(?P<inches>20|24|26|27[.,]5|28|29)\s*$")
+_BARE_INCHES = re.compile(
+    r"(?<![\d.,x/-])(?<!sprocket )(?<!rear )(?<!behind )(?<!cog )(?<!of )"
+    r"(?P<inches>20|24|26|27[.,]5|28|29)\s*$"
+)
 _RINGS_BY_SPEEDS = re.compile(
     r"(?<![\d.,])(?P<rings>[123])\s?x\s?(?P<speeds>[5-9]|1[0-4])(?:\s?-?speeds?)?\b"
 )
 _SPEEDS = re.compile(r"(?<![\d.,])(?P<count>\d{1,2})\s?-?\s?(?:speeds?|gears?|sp|g)\b")
-_RINGS = re.compile(r"(?<![\d.,])(?P<rings>[1-7]\d(?:\s?[-/]\s?[1-7]\d){0,2})\s?t?\b")
+_RINGS = re.compile(
+    r"(?<![\d.,])(?P<rings>[1-7]\d(?:(?: x [1-7]\d){1,2}(?= (?:chain)?(?:rings|set)\b| crankset\b)"
+    r"|(?:\s?[-/]\s?[1-7]\d){0,2}))\s?t?\b"
+)
 _PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?[x:/]\s?(?P<rear>[1-6]?\d)\s?t?\b(?![.,]\d)")
 _DASHED_PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?-\s?(?P<rear>[1-6]?\d)\s?t?\b(?![.,]\d)")
+_NAMED_FRONT = re.compile(
+    r"\b(?:chain ?ring|ring|front|in front|cranks(?:et)?)[: ]\s?(?:of )?(?P<teeth>[1-8]\d)\s?t?\b"
+    r"|(?<![\d.,])(?P<before>[1-8]\d)\s?(?:t|teeth)?\s?(?:chain ?ring|(?:in )?front)\b"
+)
+_NAMED_REAR = re.compile(
+    r"\b(?:sprocket|rear|behind|cog|freewheel)[: ]\s?(?:of )?(?P<teeth>[1-6]?\d)\s?t?\b"
+    r"|(?<![\d.,])(?P<before>[1-6]?\d)\s?(?:t|teeth)?\s?(?:sprocket|rear|cog|behind|freewheel)\b"
+)
+_NUMBERS = ("two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
+_IN_WORDS = re.compile(rf"\b({'|'.join(_NUMBERS)})(?=[- ]?(?:speed|gear)s?\b)")
+_BY_ITSELF = re.compile(r"\b(?:automatic(?:ally)?|shifts by itself|self[- ]shifting)\b")
+_SMALLEST_RING = 20
+"""With fewer teeth a dashed pair is no ring and its sprocket."""
+_MOST_SPROCKETS = 13
+_LARGEST_ON_HUB = 26
+"""A larger sprocket is the largest of a cassette."""
 _RANGE = re.compile(r"(?<![\d.,])(?P<range>[1-9]\d{2})\s?(?:%|percent\b)")
 _MASS = re.compile(r"(?<![\d.,])(?P<mass>\d{1,3}(?:[.,]\d+)?)\s?(?P<unit>kg|lbs?)\b")
 _TORQUE = re.compile(r"(?<![\d.,])(?P<nm>\d{1,3})\s?(?:nm|newton ?met(?:er|re)s?)\b")
@@ -67,6 +89,7 @@ _SINGLE = re.compile(r"\b(?:single[- ]?speed|fixed(?: wheel| gear)?|fixie|one ge
 _EMPTY_WORDS = {
     "with", "and", "on", "wheels", "wheel", "bike", "bicycle", "tyres", "tyre", "ring", "rings", "chainring",
     "cassette", "sprocket", "sprockets", "front", "rear", "derailleur", "gears", "gear", "a", "the", "of",
+    "crankset", "crank", "cranks", "hub", "in", "freewheel", "electric", "e-bike", "pedelec",
     "t", "x", "chain", "drive", "touring", "trekking", "city", "mountain", "folding", "cargo", "gravel",
     "teeth",
 }  # fmt: skip
@@ -138,6 +161,7 @@ def advertised(text: str, parts: Sequence[Part] = ()) -> Advertised:
 def _plain(text: str) -> str:
     lowered = " ".join(text.lower().split())
     lowered = re.sub(r"[–—−]", "-", lowered)
+    lowered = _IN_WORDS.sub(lambda found: str(_NUMBERS.index(found[1]) + 2), lowered)
     return re.sub(r"\s*(?<=[\dtr \"])[x×*]\s*(?=\d)", " x ", lowered)
 
 
@@ -202,24 +226,60 @@ def _path(line: _Line, parts: Sequence[Part]) -> list[dict[str, Any]]:
     if line.take(_HUB):
         return _with_case(line, "hub", _case(line, "hub", count, parts), drive)
     single = line.take(_SINGLE)
-    rear = _cassette(line, count, parts)
-    if rear is None:
-        pair = line.take(_PAIR) or (line.take(_DASHED_PAIR) if single else None)
+    teeth = _cassette(line, _behind(line, count), parts)
+    if teeth is None:
+        pair = _pair(line, dashed=single is not None or (count or 0) > 1)
         if pair is None:
             return []
-        return [_sprockets(drive, [int(pair["front"])], [int(pair["rear"])])]
+        if by_speeds is None and count and count > 1:
+            # So many speeds on one ring and one sprocket are in a hub.
+            [ring], [sprocket] = pair
+            if sprocket > _LARGEST_ON_HUB:
+                raise _refused(
+                    f"names {count} speeds and one sprocket of {sprocket}: type the cassette by its two "
+                    f"ends, such as {ring} × 11–{sprocket}, or a hub, such as {count}-speed hub {ring} × 20"
+                )
+            line.taken.append(f"its {count} speeds as those of a hub, since one sprocket is named")
+            return [_sprockets(drive, *pair), _case(line, "hub", count, parts)]
+        return [_sprockets(drive, *pair)]
     rings = line.take(_RINGS)
     if rings is None:
         raise _refused(
-            f"holds a cassette, {rear[0]}–{rear[-1]}, but no chainring: type both, such as "
-            f"36 × {rear[0]}–{rear[-1]}"
+            f"holds a cassette, {teeth[0]}–{teeth[-1]}, but no chainring: type both, such as "
+            f"36 × {teeth[0]}–{teeth[-1]}"
         )
-    front = sorted(int(teeth) for teeth in re.findall(r"\d+", rings["rings"]))
-    return [_sprockets("chain", front, rear)]
+    front = sorted(int(each) for each in re.findall(r"\d+", rings["rings"]))
+    return [_sprockets("chain", front, teeth)]
+
+
+def _pair(line: _Line, *, dashed: bool) -> tuple[list[int], list[int]] | None:
+    """One ring and one sprocket, by what stands between their teeth or beside them; None without."""
+    if found := line.take(_PAIR):
+        return [int(found["front"])], [int(found["rear"])]
+    found = _DASHED_PAIR.search(line.text) if dashed else None
+    if found and int(found["front"]) >= _SMALLEST_RING:
+        line.take(_DASHED_PAIR)
+        return [int(found["front"])], [int(found["rear"])]
+    front, rear = _NAMED_FRONT.search(line.text), _NAMED_REAR.search(line.text)
+    if front and rear:
+        line.take(_NAMED_FRONT)
+        line.take(_NAMED_REAR)
+        return [int(front["teeth"] or front["before"])], [int(rear["teeth"] or rear["before"])]
+    return None
 
 
 def _sprockets(drive: str, front: list[int], rear: list[int]) -> dict[str, Any]:
     return {"kind": "sprockets", "drive": drive, "front": front, "rear": rear}
+
+
+def _behind(line: _Line, count: int | None) -> int | None:
+    """How many sprockets so many speeds are: with several rings more than any cassette has are all gears."""
+    rest = _Line(line.text)
+    if rest.take(_TEETH_LIST) is None:
+        rest.take(_CASSETTE)
+    rings = rest.take(_RINGS)
+    number = len(re.findall(r"\d+", rings["rings"])) if rings else 1
+    return count // number if count and count > _MOST_SPROCKETS and count % number == 0 else count
 
 
 def _cassette(line: _Line, count: int | None, parts: Sequence[Part]) -> list[int] | None:
@@ -245,10 +305,16 @@ def _cassette(line: _Line, count: int | None, parts: Sequence[Part]) -> list[int
 
 def _case(line: _Line, kind: str, count: int | None, parts: Sequence[Part]) -> dict[str, Any]:
     """The gears of a hub or gearbox with so many: the cheapest in Parts, or even over a stated range."""
-    share = line.take(_RANGE)
+    share, by_itself = line.take(_RANGE), line.take(_BY_ITSELF) is not None
     known = [(part, part_figures(part)) for part in parts if part.kind == kind]
     same = [(part, figures) for part, figures in known if figures.gears == count and figures.gears]
-    same.sort(key=lambda each: (each[0].price is None, each[0].price or 0))
+    same.sort(
+        key=lambda each: (
+            (each[0].change is not None and each[0].change.by == "speed") != by_itself,
+            each[0].price is None,
+            each[0].price or 0,
+        )
+    )
     if same and share is None:
         part = same[0][0]
         line.taken.append(f"its gears as those of “{part.name}” in Parts")
@@ -285,9 +351,9 @@ def _stepless(line: _Line, parts: Sequence[Part]) -> dict[str, Any]:
 
 
 def _with_case(line: _Line, kind: str, case: dict[str, Any], drive: str) -> list[dict[str, Any]]:
-    pair = line.take(_PAIR)
+    pair = _pair(line, dashed=True)
     if pair:
-        front, rear = [int(pair["front"])], [int(pair["rear"])]
+        front, rear = pair
     else:
         points = starting_points()
         usual = points.before_hub if kind == "hub" else points.behind_gearbox

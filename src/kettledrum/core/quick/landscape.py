@@ -38,6 +38,12 @@ _STEEP = re.compile(
     r"(?P<grade>\d{1,2}(?:[.,]\d+)?)\s*(?:%|percent|per cent)?"
     r"(?:\s*(?:,|for|over|along)?\s*(?P<length>\d+(?:[.,]\d+)?)\s*(?P<unit>km|m))?"
 )
+_AROUND = re.compile(
+    r"^(?:very |quite |rather |mostly |a bit )+"
+    r"|^(?:(?:the )?(?:steepest )?(?:hills?|climbs?)(?: of)? |up to |of )+(?=\d)"
+    r"|(?<=[%\dtm]) (?:hills?|climbs?|slopes?|steep|grades?|gradients?)$"
+)
+"""What may be said around the word for a landscape, or the figures of a hill."""
 _STEEPEST = 0.4
 _LONGEST_M = 50_000.0
 
@@ -47,7 +53,7 @@ def hills_of(where: str) -> Hills:
 
     Raises InvalidInput for anything else.
     """
-    plain = " ".join(where.lower().split())
+    plain = _AROUND.sub("", " ".join(where.lower().split())).strip()
     if plain in _WORDS:
         return LANDSCAPES[_WORDS[plain]]
     found = _STEEP.fullmatch(plain)
