@@ -507,7 +507,6 @@ def cranked(kind, name):
     ("start", "to", "asked", "bracket"),
     [
         ("plain", "box", "Whether the cranks of 170 mm fit the axle of “box”", "off"),
-        ("plain", "two", "Whether the cranks of 170 mm fit the axle of “two-speed crank”", "off"),
         ("plain", "motor", "Whether the cranks of 170 mm fit the axle of “crank motor”", "off"),
         ("motor", "other motor", "Whether the cranks of 170 mm fit the axle of “stronger motor”", None),
         (
@@ -540,6 +539,16 @@ def test_cranks_come_off_where_what_they_sit_on_is_another(start, to, asked, bra
     assert any("the tool for this bottom bracket" in tool for tool in found.tools) == (bracket is not None)
     assert "cranks of 170 mm" in found.kept
     assert "bottom bracket" not in found.kept
+
+
+def test_a_chaingear_goes_on_in_one_step_of_less_than_half_an_hour():
+    found = plan(cranked("plain", "Before"), cranked("two", "After"))
+    step = next(step for step in found.steps if "two-speed crank" in step.what)
+    assert (step.what, step.caution) == ("Put on: two-speed crank", CRANK_CAUTION)
+    assert step.minutes < 30
+    assert not any("bottom bracket" in each for each in (*found.off, *found.on, *whats(found)))
+    assert "the tools that its maker names for the chaingear: often two of its own" in found.tools
+    assert "the tool for this bottom bracket" in found.tools
 
 
 def test_a_bottom_bracket_goes_in_before_the_cranks_and_is_bought():

@@ -70,6 +70,7 @@ _CAUTIONS: dict[Kind, str] = {
     "rotor": BRAKE_CAUTION,
     "torque support": TORQUE_CAUTION,
     "cranks": CRANK_CAUTION,
+    "chaingear": CRANK_CAUTION,
 }
 LOOK_MIN, BATTERY_MIN, CHAIN_MIN, PADS_MIN, TRIAL_MIN = 10.0, 5.0, 10.0, 10.0, 20.0
 

@@ -120,8 +120,7 @@ def _of_stage(setup: Setup, place: int) -> Iterator[Thing]:
     if isinstance(stage, SprocketsStage):
         yield from _of_sprockets(stage, next(at for at, each in from_wheel(setup) if each is stage))
     else:
-        at_cranks: Holds | None = "cranks" if place == 0 else None
-        yield from _of_case(stage, "rear wheel" if isinstance(stage, HubStage) else at_cranks)
+        yield from _of_case(stage, at_cranks=place == 0)
 
 
 def _of_sprockets(stage: SprocketsStage, place: int) -> Iterator[Thing]:
@@ -155,8 +154,16 @@ def _teeth(teeth: list[int], word: str) -> str:
     return f"{word}s of {'/'.join(map(str, teeth))}"
 
 
-def _of_case(stage: GearboxStage | HubStage, holds: Holds | None) -> Iterator[Thing]:
-    kind: Kind = "hub" if isinstance(stage, HubStage) else "chaingear" if few_gears(stage) else "gearbox"
+def _of_case(stage: GearboxStage | HubStage, *, at_cranks: bool) -> Iterator[Thing]:
+    kind: Kind
+    holds: Holds | None = None
+    if isinstance(stage, HubStage):
+        kind, holds = "hub", "rear wheel"
+    elif at_cranks and few_gears(stage):
+        # It sits on the bottom bracket that is there, and comes with what holds its cranks.
+        kind = "chaingear"
+    else:
+        kind, holds = "gearbox", "cranks" if at_cranks else None
     key = stage.model_dump_json(exclude=_OF_NO_MATTER, exclude_none=True)
     name = stage.name or stage_name(stage).removeprefix("the ")
     yield Thing(kind, name, key, stage.price, stage.mass_kg, holds)

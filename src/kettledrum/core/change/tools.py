@@ -31,7 +31,7 @@ def tools(off: Sequence[Thing], on: Sequence[Thing], start: Setup, to: Setup, sh
     found = [tool for kind, its in _BY_KIND.items() if kind in kinds for tool in its]
     if "cranks" not in kinds and cranks_move(off, on):
         found.append("the puller or key for these cranks")
-    if any(thing.kind in ("bottom bracket", "chaingear") and thing.holds == "cranks" for thing in touched):
+    if kinds & {"bottom bracket", "chaingear"}:
         found.append("the tool for this bottom bracket" + (f": {shell}" if shell else ""))
     if "gearbox" in kinds:
         found.append("the keys for the bolts of the gearbox mount")
