@@ -173,3 +173,24 @@ def test_a_measured_life_leaves_no_doubt_by_the_shortest():
     assert watched.watch_km == pytest.approx(100)
     sure = on_tour(ridden_on(known, RODE, day(10)), Way(500, 10, day(10)), wear(known, RODE, day(10)))[0]
     assert sure.watch_km is None
+
+
+def test_of_a_part_without_upkeep_wear_counts_from_what_was_done():
+    measurements = [
+        Measurement(on=day(at), km=1000 + km, what="chain wear", value=0.2) for at, km in ((2, 200), (9, 900))
+    ]
+
+    def points(*done):
+        (found,) = wear(bike(measured=measurements, done=list(done)), RODE, day(10))
+        assert (found.part, found.task) == (None, None)
+        return [point.km for point in found.points]
+
+    chain = {"part": "sprockets", "what": "new chain"}
+    assert points() == [200, 900]
+    assert points(Done(on=day(3), km=1350, **chain)) == [550]
+    # Without a reading, what had been ridden by the evening of that day.
+    assert points(Done(on=day(3), **chain)) == [500]
+    # The last one counts, none that is still to come, and no other task.
+    assert points(Done(on=day(3), km=1350, **chain), Done(on=day(5), km=1600, **chain)) == [300]
+    assert points(Done(on=day(11), km=2100, **chain)) == [200, 900]
+    assert points(Done(on=day(3), km=1350, part="sprockets", what="cleaned")) == [200, 900]

@@ -651,3 +651,53 @@ def test_a_brake_on_the_rim_is_set_to_another_rim(brake, bead_seat_mm, set_anew,
     # The same rim needs nothing.
     same = plan(before, hubbed(wheel={**WHEEL, "rim": RIM}), frame={**FRAME, "brake": "rim"})
     assert "Set the brake’s pads to the new rim" not in whats(same)
+
+
+def test_each_step_takes_its_usual_minutes():
+    """One change with nearly all there is in it."""
+    motor = {
+        "at": "front hub",
+        "name": "hub motor",
+        "torque_nm": 40,
+        "battery": {"voltage_v": 36, "energy_wh": 400},
+    }
+    frame = {**FRAME, "brake": "rim", "bottom_bracket": "68 mm, threaded"}
+    before = single(wheel={**WHEEL, "rim": RIM}, motors=[motor])
+    after = setup(
+        {
+            **gearbox(0.5, 0.7, 1.0, 1.5),
+            "name": "box",
+            "fit": {"frame_mount": "four bolts", "shifter": "lever"},
+        },
+        sprockets([44], [21]),
+        name="Box",
+        wheel={**WHEEL, "rim": {**RIM, "holes": 36}},
+    )
+    found = plan(before, after, frame=frame)
+    assert [(step.what.split(":")[0].split(",")[0], step.minutes) for step in found.steps] == [
+        ("Look at what is not known yet", 10),
+        ("Switch it off", 5),
+        ("Put the bicycle into the stand", 5),
+        ("Take the chain or belt off", 10),
+        ("Take off", 10),
+        ("Take off", 10),
+        ("Take off", 15),
+        ("Take off", 30),
+        ("Take tyre", 30),
+        ("Build the wheel round the rear hub without gears", 120),
+        ("Put tape", 10),
+        ("Take the front wheel out", 5),
+        ("Take tyre", 30),
+        ("Build the front wheel round the front hub without a motor", 120),
+        ("Put tape", 10),
+        ("Put the front wheel in", 5),
+        ("Put on", 30),
+        ("Put on", 10),
+        ("Put on", 10),
+        ("Put on", 30),
+        ("The chain is 2 links too short", 10),
+        ("Put the wheel in", 5),
+        ("Set the brake’s pads to the new rim", 10),
+        ("Go through gears and brakes in the stand", 20),
+    ]
+    assert found.minutes == sum(step.minutes for step in found.steps)

@@ -44,6 +44,11 @@ export function WallCard({ due, today }: Props) {
                 {task.due_km !== null && units.distance(task.due_km * 1000, 0)}
                 {task.due_km !== null && task.due_on !== null && <br />}
                 {task.due_on !== null && dayShort(task.due_on)}
+                {typeof task.worn_in_km === "number" && (
+                  <small>
+                    worn out at {units.distance((due.km + task.worn_in_km) * 1000, 0)}, as measured
+                  </small>
+                )}
               </td>
               {Array.from({ length: TIMES }, (_each, place) => (
                 <td key={place} className={styles.blank} />
