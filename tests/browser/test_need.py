@@ -179,7 +179,7 @@ def test_a_start_fills_in_what_is_missing_and_says_where_it_comes_from(job, demo
         "125",
     )
     expect(field(job, "load.bike_kg")).to_have_value("35")
-    expect(job.get_by_role("button", name="Nothing is missing")).to_be_disabled()
+    expect(job.get_by_role("button", name="All of it is filled in")).to_be_disabled()
     # What is cleared later is filled in again by a press.
     field(job, "load.bike_kg").fill("")
     job.get_by_role("button", name="Fill in what is missing").click()

@@ -111,20 +111,31 @@ export function legText(leg: unknown, system: "metric" | "imperial"): string {
   return `${length} ${grade < 0 ? "down" : "at"} ${Number((Math.abs(grade) * 100).toFixed(3))} %`;
 }
 
-const LEG = /^(\d[\d.,]*\s*(?:km|mi|m|ft)?)\s*(?:at|of|,|;|:)?\s*(up|down)?\s*([+\-−–]?\s*\d[\d.,]*)\s*%?$/i;
+const WAY = "(?<way>up|down|uphill|downhill)";
+/** A length that ends where it ends: "12 %" is not 1 of 2 %. */
+const LENGTH = String.raw`(?<length>\d[\d.,]*(?:\s*(?:km|mi|m|ft)\b|(?![\d.,])))`;
+const LEGS = [
+  String.raw`LENGTH\s*(?:at|of|,|;|:)?\s*(?:WAY\s*(?:at|of|,)?)?\s*(?<grade>[+\-−–]?\s*\d[\d.,]*)\s*%?`,
+  String.raw`LENGTH\s*(?:at|of|,|;|:)?\s*(?<grade>\d[\d.,]*)\s*%?\s*WAY`,
+  String.raw`(?<grade>[+\-−–]?\s*\d[\d.,]*)\s*%\s*WAY?\s*(?:for|over|,|;)?\s*LENGTH`,
+  String.raw`LENGTH\s*(?:,\s*)?(?:flat|level)`,
+].map((text) => new RegExp(`^${text.replace("WAY", WAY).replace("LENGTH", LENGTH)}$`, "i"));
 
-/** A line such as "2 km at 6 %", "800 m 12%" or "1 km down 4 %"; undefined for anything else. */
+/**
+ * A line such as "2 km at 6 %", "800 m 12%", "1 km down 4 %", "4 % down for 1 km" or "2 km flat"; undefined for
+ * anything else.
+ */
 export function legOf(
   line: string,
   system: "metric" | "imperial",
 ): { length_m: number; grade: number } | undefined {
-  const found = LEG.exec(line.trim());
+  const found = LEGS.map((leg) => leg.exec(line.trim())).find((match) => match !== null);
   if (!found) return undefined;
-  const [, length = "", way, shown = ""] = found;
+  const { length = "", way, grade: shown = "0" } = found.groups ?? {};
   const length_m = metresOf(length, system);
   const percent = numberOf(shown.replace(/[−–]/, "-").replace(/\s/g, ""));
   if (typeof length_m !== "number" || typeof percent !== "number") return undefined;
-  const down = way?.toLowerCase() === "down" ? -1 : 1;
+  const down = way?.toLowerCase().startsWith("down") ? -1 : 1;
   return { length_m, grade: Number(((down * percent) / 100).toPrecision(12)) };
 }
 

@@ -99,7 +99,16 @@ test.each([
   ["1 km down 4 %", { length_m: 1000, grade: -0.04 }],
   ["500 −3", { length_m: 500, grade: -0.03 }],
   ["1000 ft at 5 %", { length_m: 304.8, grade: 0.05 }],
+  ["1,5 km flat", { length_m: 1500, grade: 0 }],
+  ["800 m, level", { length_m: 800, grade: 0 }],
+  ["2 km 5 % down", { length_m: 2000, grade: -0.05 }],
+  ["500 m uphill 6 %", { length_m: 500, grade: 0.06 }],
+  ["300 m downhill at 9%", { length_m: 300, grade: -0.09 }],
+  ["12 % for 800 m", { length_m: 800, grade: 0.12 }],
+  ["4 % down for 1.2 km", { length_m: 1200, grade: -0.04 }],
   ["a long way", undefined],
+  ["flat", undefined],
+  ["12 %", undefined],
 ])("a leg typed as “%s”", (line, leg) => expect(legOf(line, "metric")).toEqual(leg));
 
 test.each([

@@ -67,7 +67,7 @@ export function StartFrom({ document, onChange }: Omit<Edited, "problems">) {
             disabled={places.length === 0}
             onClick={() => figures && put(places, figures)}
           >
-            {places.length === 0 ? "Nothing is missing" : "Fill in what is missing"}
+            {places.length === 0 ? "All of it is filled in" : "Fill in what is missing"}
           </Button>
           <ul>
             {start.because.map(({ places, why }) => (

@@ -32,7 +32,7 @@ const LEGS: Figure = {
   at: "legs",
   label: "Legs, one a line",
   kind: "legs",
-  hint: "A length and a grade, such as “800 m at 12 %” or “2 km down 4 %”.",
+  hint: "A length and a grade, such as “800 m at 12 %”, “2 km down 4 %” or “3 km flat”.",
   required: true,
 };
 
@@ -41,7 +41,7 @@ function roadProblems(document: Held, problems: FieldProblem[]): FieldProblem[] 
   const legs = Array.isArray(document.legs) ? (document.legs as unknown[]) : [];
   const bad = legs.findIndex((leg) => typeof leg === "string");
   if (bad >= 0) {
-    const what = `line ${bad + 1}, “${String(legs[bad])}”, must be a length and a grade, such as “800 m at 12 %” or “2 km down 4 %”`;
+    const what = `line ${bad + 1}, “${String(legs[bad])}”, must be a length and a grade, such as “800 m at 12 %”, “2 km down 4 %” or “3 km flat”`;
     return [{ where: "legs", what }];
   }
   if (Array.isArray(document.legs) && legs.length === 0)
