@@ -114,6 +114,9 @@ def test_what_was_measured_stands_beside_the_interval():
     # A life that was taken over is not told twice.
     same = bike({"what": "new chain", "every_km": 3750}, measured=_worn(0.1).measured)
     assert due_on_bike(same, RODE, day(10)).tasks[0].says.endswith("2,750 km to go")
+    # Nor is one that is used up in both.
+    (gone,) = due_on_bike(_worn(0.375, mounted=[mounted({**CHAIN, "every_km": 1000})]), RODE, day(10)).tasks
+    assert gone.says.endswith("0 km over")
     (none,) = due_on_bike(bike(CHAIN), RODE, day(10)).tasks
     assert none.worn_in_km is None
     assert none.says.endswith("3,000 km to go")

@@ -4,7 +4,7 @@ import pytest
 
 from examples import brief, hub, setup, sprockets, stepless_hub
 from kettledrum.core.effort.hill import hill, need_says
-from kettledrum.core.effort.says import alone_says
+from kettledrum.core.effort.says import alone_says, kept_up
 from kettledrum.core.effort.wanted_gears import needed_ratio
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
@@ -275,3 +275,21 @@ def test_a_low_gear_that_is_left_too_early_is_said():
     assert climb.margin < 0
     assert found.says.startswith("Changes up too early for the 4.5 % hill: on ")
     assert "though its lowest gear would do." in found.says
+
+
+@pytest.mark.parametrize(
+    ("grade", "words"),
+    [
+        (0.05, "up 5 %"),
+        (0.0006, "up 0.1 %"),
+        (0.0005, "up 0.1 %"),
+        (0.0004, "on the flat"),
+        (-0.0004, "on the flat"),
+        (-0.013, "only down 1.3 %"),
+    ],
+)
+def test_where_a_cadence_is_kept(grade, words):
+    assert kept_up(grade) == words
+    assert kept_up(grade, "hills of ") == words.replace("up ", "up hills of ").replace(
+        "down ", "down hills of "
+    )

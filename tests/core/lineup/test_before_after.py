@@ -92,6 +92,15 @@ def test_what_a_hub_takes_of_the_power_is_told():
     assert f"It lets through {now * 100:.0f} % of your power instead of {was * 100:.0f} %." in found.says
     assert "lets through" not in held(drive(40), drive(44)).says
 
+    def lets(share):
+        data = drive(40).model_dump(mode="json", exclude_unset=True)
+        data["path"][1]["efficiency"] = share
+        return validate(Setup, data)
+
+    # One part in a hundred is worth a word, less is none.
+    assert "lets through" in held(lets(0.9), lets(0.888)).says
+    assert "lets through" not in held(lets(0.9), lets(0.895)).says
+
 
 def test_with_a_motor_it_is_said_that_all_is_by_pedals():
     helped = drive(40).model_dump(mode="json", exclude_unset=True)

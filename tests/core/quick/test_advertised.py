@@ -151,6 +151,11 @@ def test_one_ring_and_one_sprocket_however_they_are_written(text, pair, kind):
         ("16 speed 46-30, 11-36", 8),
         # So many sprockets there are.
         ("12 speed 46-30, 11-36", 12),
+        ("14 speed 46-30, 11-36", 7),
+        ("13 speed 46-30, 11-36", 13),
+        # A cassette that is written out has as many as it has, one ring makes no difference.
+        ("18 speed 46-30, 11-13-15-17-20-23-26-30-34", 9),
+        ("16 speed 46, 11-36", 16),
         ("3x7 28/38/48 14-34", 7),
     ],
 )
@@ -164,6 +169,29 @@ def test_speeds_on_one_sprocket_are_told_as_a_hub():
     assert said in advertised("8 speed 38 x 20", SHELF).taken
     assert said not in advertised("8 speed hub 38 x 20", SHELF).taken
     assert not any("speeds" in each for each in advertised("1 speed 38 x 20", SHELF).taken)
+
+
+def test_two_speeds_on_one_sprocket_are_a_hub_and_one_is_none():
+    twos = [part(kind="hub", name="two", gears={"ratios": [0.7, 1]})]
+    assert [stage.kind for stage in advertised("2 speed 42 x 16", twos).setup.path] == ["sprockets", "hub"]
+    assert [stage.kind for stage in advertised("1 speed 42 x 16", twos).setup.path] == ["sprockets"]
+    # A dash between two numbers is a ring and its sprocket only where speeds or a word say so.
+    with pytest.raises(InvalidInput, match="names no gears"):
+        advertised("1 speed 42 - 20 wide", twos)
+
+
+def test_the_largest_sprocket_of_a_hub_has_26_teeth():
+    assert advertised("8 speed 44 x 26, 28 in", SHELF).setup.path[0].rear == [26]
+    with pytest.raises(InvalidInput, match="one sprocket of 27"):
+        advertised("8 speed 44 x 27, 28 in", SHELF)
+
+
+def test_a_cassette_without_a_ring_is_asked_about_with_its_ends():
+    with pytest.raises(InvalidInput) as refused:
+        advertised("11-46, 28 in", SHELF)
+    assert refused.value.problems[0].what == (
+        "holds a cassette, 11–46, but no chainring: type both, such as 36 × 11–46"
+    )
 
 
 def test_a_hub_that_changes_by_itself_is_one_where_that_is_said():
