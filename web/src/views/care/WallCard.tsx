@@ -1,5 +1,6 @@
 import type { CarePage } from "../../api/client";
 import tables from "../../ui/table.module.css";
+import { Told } from "../../ui/Told";
 import { capital } from "../../words/format";
 import { dayName, dayShort } from "../../words/days";
 import { useUnits } from "../../words/units";
@@ -7,6 +8,10 @@ import styles from "./WallCard.module.css";
 
 /** So many times are written down by hand before a card is full. */
 const TIMES = 3;
+
+/** Whether something that happened makes it due, whatever its interval says. */
+const ofEvent = ({ because }: Props["due"]["tasks"][number]): boolean =>
+  because !== null && because !== "km" && because !== "months";
 
 interface Props {
   due: CarePage["due"]["bikes"][number];
@@ -41,9 +46,10 @@ export function WallCard({ due, today }: Props) {
                 {capital(task.part)}: {task.what}
               </th>
               <td>
-                {task.due_km !== null && units.distance(task.due_km * 1000, 0)}
-                {task.due_km !== null && task.due_on !== null && <br />}
-                {task.due_on !== null && dayShort(task.due_on)}
+                {ofEvent(task) && <Told text={capital(task.says)} />}
+                {!ofEvent(task) && task.due_km !== null && units.distance(task.due_km * 1000, 0)}
+                {!ofEvent(task) && task.due_km !== null && task.due_on !== null && <br />}
+                {!ofEvent(task) && task.due_on !== null && dayShort(task.due_on)}
                 {typeof task.worn_in_km === "number" && (
                   <small>
                     worn out at {units.distance((due.km + task.worn_in_km) * 1000, 0)}, as measured

@@ -78,6 +78,7 @@ export function LineUpTable({ setups, coverage }: { setups: BenchSetup[]; covera
 export function MoneyTable({ costs, setups }: { costs: Costs; setups: BenchSetup[] }) {
   const pieces = spentIn(costs);
   const sold = costs.setups.some((each) => each.sold > 0);
+  const lacking = costs.setups.some(({ missing }) => missing.length > 0);
   return (
     <Table
       name="Costs"
@@ -86,7 +87,7 @@ export function MoneyTable({ costs, setups }: { costs: Costs; setups: BenchSetup
         ...(sold ? ["Comes back"] : []),
         "In all",
         "Hours of own work",
-        "Not known",
+        ...(lacking ? ["Not known"] : []),
       ]}
       rows={setups.flatMap((setup) => {
         const found = costs.setups.find(({ name }) => name === setup.setup.name);
@@ -103,7 +104,7 @@ export function MoneyTable({ costs, setups }: { costs: Costs; setups: BenchSetup
                   fixed(found.own_hours, 1),
                 ]
               : [...pieces, ...(sold ? [{}] : [])].map(() => "—").concat("not known", "—")),
-            found.missing.join(", "),
+            ...(lacking ? [found.missing.join(", ")] : []),
           ],
         };
       })}
