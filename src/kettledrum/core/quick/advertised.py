@@ -12,6 +12,7 @@ from kettledrum.core.parts.figures import part_figures
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.wheel_sizes import wheel_sizes
+from kettledrum.core.quick import patterns
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.in_words import listed
 from kettledrum.core.terms.quantities import NAME_LENGTH
@@ -25,74 +26,12 @@ _SMALL_TYRE_MM = 40
 _HELP_ENDS_KMH = 25.0
 _MOTOR_NM, _HUB_MOTOR_NM, _MOTOR_W = 60.0, 40.0, 450.0
 
-_WHEEL = re.compile(
-    r"""(?<![\d.,])(?:
-      \d{2,3}\s?-\s?(?:[1-6]\d{2})(?!\d)                        # 47-622
-      |(?:700|650|600|450)\s?[abc]?\s?x\s?\d{2}\s?[abc]?\b      # 700 x 42c
-      |(?:700|650|600)\s?[abc]\b                                # 650b
-      |\d{2}(?:[.,]5)?\s?x\s?\d\s\d/\d\b                        # 20 x 1 3/8
-      |\d{2}(?:[.,]5)?\s?x\s?[1-5][.,]\d{1,2}\b                 # 26 x 1.75
-      |\d{2}(?:[.,]5)?\s?(?:"|″|''|in\b\.?|inch(?:es)?\b|er\b)(?:\s?x\s?[1-5](?:[.,]\d{1,2})?)?
-    )""",
-    re.VERBOSE,
-)
-_CASSETTE = re.compile(r"(?<![\d.,])(?P<low>9|1\d)\s?(?:-|to|/)\s?(?P<high>[2-6]\d)\s?t?\b(?!\s?-\s?\d)")
-_TEETH_LIST = re.compile(
-    r"(?<![\d.,])\d{1,2}(?:(?:\s?-\s?\d{2}){3,}|(?:\s?/\s?\d{2}){3,}|(?:,\s?\d{2}){3,})\s?t?\b"
-)
-_BARE_INCHES = re.compile(
-    r"(?<![\d.,x/-])(?<!sprocket )(?<!rear )(?<!behind )(?<!cog )(?<!of )"
-    r"(?P<inches>20|24|26|27[.,]5|28|29)\s*$"
-)
-_RINGS_BY_SPEEDS = re.compile(
-    r"(?<![\d.,])(?P<rings>[123])\s?x\s?(?P<speeds>[5-9]|1[0-4])(?:\s?-?speeds?)?\b"
-)
-_SPEEDS = re.compile(r"(?<![\d.,])(?P<count>\d{1,2})\s?-?\s?(?:speeds?|gears?|sp|g)\b")
-_RINGS = re.compile(
-    r"(?<![\d.,])(?P<rings>[1-7]\d(?:(?: x [1-7]\d){1,2}(?= (?:chain)?(?:rings|set)\b| crankset\b)"
-    r"|(?:\s?[-/]\s?[1-7]\d){0,2}))\s?t?\b"
-)
-_PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?[x:/]\s?(?P<rear>[1-6]?\d)\s?t?\b(?![.,]\d)")
-_DASHED_PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?-\s?(?P<rear>[1-6]?\d)\s?t?\b(?![.,]\d)")
-_NAMED_FRONT = re.compile(
-    r"\b(?:chain ?ring|ring|front|in front|cranks(?:et)?)[: ]\s?(?:of )?(?P<teeth>[1-8]\d)\s?t?\b"
-    r"|(?<![\d.,])(?P<before>[1-8]\d)\s?(?:t|teeth)?\s?(?:chain ?ring|(?:in )?front)\b"
-)
-_NAMED_REAR = re.compile(
-    r"\b(?:sprocket|rear|behind|cog|freewheel)[: ]\s?(?:of )?(?P<teeth>[1-6]?\d)\s?t?\b"
-    r"|(?<![\d.,])(?P<before>[1-6]?\d)\s?(?:t|teeth)?\s?(?:sprocket|rear|cog|behind|freewheel)\b"
-)
-_NUMBERS = ("two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve")
-_IN_WORDS = re.compile(rf"\b({'|'.join(_NUMBERS)})(?=[- ]?(?:speed|gear)s?\b)")
-_BY_ITSELF = re.compile(r"\b(?:automatic(?:ally)?|shifts by itself|self[- ]shifting)\b")
 _SMALLEST_RING = 20
 """With fewer teeth a dashed pair is no ring and its sprocket."""
 _MOST_SPROCKETS = 13
+"""No cassette has more."""
 _LARGEST_ON_HUB = 26
 """A larger sprocket is the largest of a cassette."""
-_RANGE = re.compile(r"(?<![\d.,])(?P<range>[1-9]\d{2})\s?(?:%|percent\b)")
-_MASS = re.compile(r"(?<![\d.,])(?P<mass>\d{1,3}(?:[.,]\d+)?)\s?(?P<unit>kg|lbs?)\b")
-_TORQUE = re.compile(r"(?<![\d.,])(?P<nm>\d{1,3})\s?(?:nm|newton ?met(?:er|re)s?)\b")
-_WATT = re.compile(r"(?<![\d.,])(?P<w>\d{2,4})\s?w(?:att)?s?\b")
-_MOTORS = (
-    ("rear hub", re.compile(r"\brear(?:[- ](?:hub|wheel))?[- ]?motor\b")),
-    ("front hub", re.compile(r"\bfront(?:[- ](?:hub|wheel))?[- ]?motor\b")),
-    ("rear hub", re.compile(r"\bhub[- ]?motor\b")),
-    ("cranks", re.compile(r"\b(?:crank|mid|centre|center)[- ]?(?:drive[- ]?)?(?:motor|drive)\b")),
-    ("cranks", re.compile(r"\b(?:e-?bike|pedelec|electric(?: bike)?|motor)\b")),
-)
-_STEPLESS = re.compile(r"\bstep-?less(?: hub)?\b")
-_GEARBOX = re.compile(r"\b(?:crank |pedal )?gear ?box\b")
-_HUB = re.compile(r"\b(?:hub(?: gears?)?|internal(?:ly)?(?: geared)?(?: hub)?|geared hub)\b")
-_BELT = re.compile(r"\bbelt(?: drive)?\b")
-_SINGLE = re.compile(r"\b(?:single[- ]?speed|fixed(?: wheel| gear)?|fixie|one gear)\b")
-_EMPTY_WORDS = {
-    "with", "and", "on", "wheels", "wheel", "bike", "bicycle", "tyres", "tyre", "ring", "rings", "chainring",
-    "cassette", "sprocket", "sprockets", "front", "rear", "derailleur", "gears", "gear", "a", "the", "of",
-    "crankset", "crank", "cranks", "hub", "in", "freewheel", "electric", "e-bike", "pedelec",
-    "t", "x", "chain", "drive", "touring", "trekking", "city", "mountain", "folding", "cargo", "gravel",
-    "teeth",
-}  # fmt: skip
 
 
 @dataclass
@@ -130,7 +69,7 @@ def advertised(text: str, parts: Sequence[Part] = ()) -> Advertised:
     """
     line = _Line(_plain(text))
     wheel = _wheel(line)
-    mass = line.take(_MASS)
+    mass = line.take(patterns.MASS)
     motor = _motor(line)
     path = _path(line, parts)
     if not path:
@@ -149,7 +88,7 @@ def advertised(text: str, parts: Sequence[Part] = ()) -> Advertised:
     if motor:
         data["motors"] = [motor]
     kg = None if mass is None else _number(mass["mass"]) * (1 if mass["unit"] == "kg" else 0.45359237)
-    words = [word for word in re.findall(r"[^\W_][\w%./×-]*", line.text) if word not in _EMPTY_WORDS]
+    words = [word for word in re.findall(r"[^\W_][\w%./×-]*", line.text) if word not in patterns.EMPTY_WORDS]
     try:
         setup = validate(Setup, data)
     except InvalidInput as error:
@@ -161,7 +100,7 @@ def advertised(text: str, parts: Sequence[Part] = ()) -> Advertised:
 def _plain(text: str) -> str:
     lowered = " ".join(text.lower().split())
     lowered = re.sub(r"[–—−]", "-", lowered)
-    lowered = _IN_WORDS.sub(lambda found: str(_NUMBERS.index(found[1]) + 2), lowered)
+    lowered = patterns.IN_WORDS.sub(lambda found: str(patterns.NUMBERS.index(found[1]) + 2), lowered)
     return re.sub(r"\s*(?<=[\dtr \"])[x×*]\s*(?=\d)", " x ", lowered)
 
 
@@ -174,8 +113,8 @@ def _refused(what: str) -> InvalidInput:
 
 
 def _wheel(line: _Line) -> dict[str, Any]:
-    found = line.take(_WHEEL)
-    bare = None if found or not re.search(r"\d.*,", line.text) else line.take(_BARE_INCHES)
+    found = line.take(patterns.WHEEL)
+    bare = None if found or not re.search(r"\d.*,", line.text) else line.take(patterns.BARE_INCHES)
     if bare:
         line.taken.append(f"{bare['inches']} as a wheel of so many inches")
     if found is None and bare is None:
@@ -194,8 +133,8 @@ def _wheel(line: _Line) -> dict[str, Any]:
 
 
 def _motor(line: _Line) -> dict[str, Any] | None:
-    torque, power = line.take(_TORQUE), line.take(_WATT)
-    at = next((place for place, pattern in _MOTORS if line.take(pattern)), None)
+    torque, power = line.take(patterns.TORQUE), line.take(patterns.WATT)
+    at = next((place for place, pattern in patterns.MOTORS if line.take(pattern)), None)
     if at is None and torque is None:
         return None
     at = at or "cranks"
@@ -214,18 +153,18 @@ def _motor(line: _Line) -> dict[str, Any] | None:
 
 
 def _path(line: _Line, parts: Sequence[Part]) -> list[dict[str, Any]]:
-    drive = "belt" if line.take(_BELT) else "chain"
-    if line.take(_STEPLESS):
+    drive = "belt" if line.take(patterns.BELT) else "chain"
+    if line.take(patterns.STEPLESS):
         return _with_case(line, "hub", _stepless(line, parts), drive)
-    by_speeds = line.take(_RINGS_BY_SPEEDS)
-    speeds = line.take(_SPEEDS)
+    by_speeds = line.take(patterns.RINGS_BY_SPEEDS)
+    speeds = line.take(patterns.SPEEDS)
     said = by_speeds["speeds"] if by_speeds else speeds["count"] if speeds else None
     count = None if said is None else int(said)
-    if line.take(_GEARBOX):
+    if line.take(patterns.GEARBOX):
         return _with_case(line, "gearbox", _case(line, "gearbox", count, parts), drive)
-    if line.take(_HUB):
+    if line.take(patterns.HUB):
         return _with_case(line, "hub", _case(line, "hub", count, parts), drive)
-    single = line.take(_SINGLE)
+    single = line.take(patterns.SINGLE)
     teeth = _cassette(line, _behind(line, count), parts)
     if teeth is None:
         pair = _pair(line, dashed=single is not None or (count or 0) > 1)
@@ -242,7 +181,7 @@ def _path(line: _Line, parts: Sequence[Part]) -> list[dict[str, Any]]:
             line.taken.append(f"its {count} speeds as those of a hub, since one sprocket is named")
             return [_sprockets(drive, *pair), _case(line, "hub", count, parts)]
         return [_sprockets(drive, *pair)]
-    rings = line.take(_RINGS)
+    rings = line.take(patterns.RINGS)
     if rings is None:
         raise _refused(
             f"holds a cassette, {teeth[0]}–{teeth[-1]}, but no chainring: type both, such as "
@@ -254,16 +193,16 @@ def _path(line: _Line, parts: Sequence[Part]) -> list[dict[str, Any]]:
 
 def _pair(line: _Line, *, dashed: bool) -> tuple[list[int], list[int]] | None:
     """One ring and one sprocket, by what stands between their teeth or beside them; None without."""
-    if found := line.take(_PAIR):
+    if found := line.take(patterns.PAIR):
         return [int(found["front"])], [int(found["rear"])]
-    found = _DASHED_PAIR.search(line.text) if dashed else None
+    found = patterns.DASHED_PAIR.search(line.text) if dashed else None
     if found and int(found["front"]) >= _SMALLEST_RING:
-        line.take(_DASHED_PAIR)
+        line.take(patterns.DASHED_PAIR)
         return [int(found["front"])], [int(found["rear"])]
-    front, rear = _NAMED_FRONT.search(line.text), _NAMED_REAR.search(line.text)
+    front, rear = patterns.NAMED_FRONT.search(line.text), patterns.NAMED_REAR.search(line.text)
     if front and rear:
-        line.take(_NAMED_FRONT)
-        line.take(_NAMED_REAR)
+        line.take(patterns.NAMED_FRONT)
+        line.take(patterns.NAMED_REAR)
         return [int(front["teeth"] or front["before"])], [int(rear["teeth"] or rear["before"])]
     return None
 
@@ -275,17 +214,17 @@ def _sprockets(drive: str, front: list[int], rear: list[int]) -> dict[str, Any]:
 def _behind(line: _Line, count: int | None) -> int | None:
     """How many sprockets so many speeds are: with several rings more than any cassette has are all gears."""
     rest = _Line(line.text)
-    if rest.take(_TEETH_LIST) is None:
-        rest.take(_CASSETTE)
-    rings = rest.take(_RINGS)
+    if rest.take(patterns.TEETH_LIST) is None:
+        rest.take(patterns.CASSETTE)
+    rings = rest.take(patterns.RINGS)
     number = len(re.findall(r"\d+", rings["rings"])) if rings else 1
     return count // number if count and count > _MOST_SPROCKETS and count % number == 0 else count
 
 
 def _cassette(line: _Line, count: int | None, parts: Sequence[Part]) -> list[int] | None:
-    if found := line.take(_TEETH_LIST):
+    if found := line.take(patterns.TEETH_LIST):
         return sorted(int(teeth) for teeth in re.findall(r"\d+", found[0]))
-    found = line.take(_CASSETTE)
+    found = line.take(patterns.CASSETTE)
     if found is None or int(found["high"]) <= (1 + WIDE_STEP) * int(found["low"]):
         if found is not None:
             line.text = f"{found['low']} x {found['high']} {line.text}"
@@ -305,7 +244,7 @@ def _cassette(line: _Line, count: int | None, parts: Sequence[Part]) -> list[int
 
 def _case(line: _Line, kind: str, count: int | None, parts: Sequence[Part]) -> dict[str, Any]:
     """The gears of a hub or gearbox with so many: the cheapest in Parts, or even over a stated range."""
-    share, by_itself = line.take(_RANGE), line.take(_BY_ITSELF) is not None
+    share, by_itself = line.take(patterns.RANGE), line.take(patterns.BY_ITSELF) is not None
     known = [(part, part_figures(part)) for part in parts if part.kind == kind]
     same = [(part, figures) for part, figures in known if figures.gears == count and figures.gears]
     same.sort(
@@ -338,7 +277,7 @@ def _case(line: _Line, kind: str, count: int | None, parts: Sequence[Part]) -> d
 
 
 def _stepless(line: _Line, parts: Sequence[Part]) -> dict[str, Any]:
-    share = line.take(_RANGE)
+    share = line.take(patterns.RANGE)
     if share:
         over = math.sqrt(float(share["range"]) / 100)
         return {"kind": "hub", "gears": {"stepless": {"low": round(1 / over, 4), "high": round(over, 4)}}}
