@@ -51,6 +51,26 @@ def test_none_pays_itself_back():
     )
 
 
+def test_what_is_not_earned_back_against_the_reference_is_said_with_what_comes_nearest():
+    some = [bike("Chained", 100, CHAIN), bike("Dear", 900), bike("Dearer", 1200)]
+    nearest = "“Dear” comes nearest, 530 crowns more."
+    found = said(*some, reference="Chained")
+    assert found.says == (
+        "Over 5 years and 10,000 km “Chained” costs least, 370 crowns. Nothing that is dearer to buy is "
+        f"earned back against it in that time; {nearest}"
+    )
+    # Others that pay back between themselves are not what was asked.
+    thirsty = bike("Thirsty", 800, {"what": "oil", "every_km": 500, "cost": 50})
+    two = said(*some, thirsty, reference="Chained")
+    assert ("Dear", "Thirsty") in [(pair.dearer, pair.cheaper) for pair in two.break_even]
+    assert two.says == found.says
+    gift = said(*some, bike("Gift", 20), reference="Chained").says
+    assert "“Gift” costs least, 20 crowns." in gift
+    assert f"is earned back against “Chained” in that time; {nearest}" in gift
+    # Where nothing is dearer to buy there is nothing to earn back.
+    assert "earned back" not in said(bike("Chained", 100, CHAIN), bike("Gift", 20), reference="Chained").says
+
+
 def test_alike_alone_unknown_and_at_least():
     assert "“A” and “B” cost least, 100 crowns." in said(bike("A", 100), bike("B", 100), bike("C", 200)).says
     assert said(bike("A", 100)).says == "Over 5 years and 10,000 km “A” costs 100 crowns."

@@ -76,7 +76,10 @@ def costs_say(
     verb = "costs" if not rest else "cost"
     said = f"{over} {names} {verb} least, {_least(best)}{money(best.total, rate.currency)}."
     alone = None if rest else best.name
-    return f"{said}{_paid_back(whole, pairs, reference, alone)}{_unknown(found)}"
+    paid_back = _not_against(whole, pairs, rate, reference, alone) or _paid_back(
+        whole, pairs, reference, alone
+    )
+    return f"{said}{paid_back}{_unknown(found)}"
 
 
 def _least(one: SetupCosts) -> str:
@@ -103,6 +106,34 @@ def _paid_back(
         f" {who} is dearer to buy than {quoted(first.cheaper)}, and has paid that back after "
         f"{first.km:,.0f} km."
     )
+
+
+def _not_against(
+    known: Sequence[SetupCosts],
+    pairs: Sequence[BreakEven],
+    rate: Rates,
+    reference: str | None,
+    named: str | None,
+) -> str | None:
+    """That nothing dearer to buy than the reference is earned back against it, and what comes nearest.
+
+    None where something is, and where nothing is dearer to buy.
+    """
+    own = next((each for each in known if each.name == reference), None)
+    if own is None or any(own.name in (pair.dearer, pair.cheaper) for pair in pairs):
+        return None
+    nearest = min((each for each in known if each.purchase > own.purchase), key=_total, default=None)
+    if nearest is None or nearest.total <= own.total:
+        return None
+    it = "it" if own.name == named else quoted(own.name)
+    return (
+        f" Nothing that is dearer to buy is earned back against {it} in that time; {quoted(nearest.name)} "
+        f"comes nearest, {money(nearest.total - own.total, rate.currency)} more."
+    )
+
+
+def _total(one: SetupCosts) -> float:
+    return one.total
 
 
 def _unknown(found: Sequence[SetupCosts]) -> str:
