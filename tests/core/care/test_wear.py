@@ -197,3 +197,23 @@ def test_of_a_part_without_upkeep_wear_counts_from_what_was_done():
     assert points(Done(on=day(3), km=1350, **chain), Done(on=day(5), km=1600, **chain)) == [300]
     assert points(Done(on=day(11), km=2100, **chain)) == [200, 900]
     assert points(Done(on=day(3), km=1350, part="sprockets", what="cleaned")) == [200, 900]
+
+
+def test_of_two_measures_of_one_part_the_worse_counts():
+    both = [
+        Measurement(on=day(5), km=1500, what="chain wear", value=0.25, unit="%"),
+        Measurement(on=day(6), km=1600, what="chain elongation", value=0.2, unit="%"),
+    ]
+    for measured in (both, both[::-1]):
+        (task,) = due_on_bike(bike(CHAIN, measured=measured), RODE, day(10)).tasks
+        # 0.75 % after 1,500 km by the one, after 2,250 by the other, of which 1,000 are ridden.
+        assert task.worn_in_km == pytest.approx(500)
+
+
+def test_what_has_no_interval_is_done_before_a_tour_by_its_wear_alone():
+    chain = {"what": "new chain", "after": ["dunking"]}
+    at = [Measurement(on=day(5), km=1500, what="chain wear", value=0.25, unit="%")]
+    held = bike(chain, measured=at)
+    (task,) = on_tour(ridden_on(held, RODE, day(10)), Way(600, 10, day(10)), wear(held, RODE, day(10)))
+    assert (task.before, task.times) == (True, 0)
+    assert task.says.startswith("before leaving: it would fall due 500 km on, as measured, and then lasts")

@@ -8,7 +8,7 @@ from kettledrum.core.care.counted import Counted, Reach, Ridden, counted, day_of
 from kettledrum.core.care.due_result import DUE_STATES, Due, DueBike, DueState, DueTask
 from kettledrum.core.care.intervals import DAYS_A_MONTH, days_later, months_later
 from kettledrum.core.care.says import bike_says, due_says, task_says
-from kettledrum.core.care.wear import wear
+from kettledrum.core.care.wear import shortest, wear
 from kettledrum.core.log.bike import BikeHead
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.parts.upkeep import Task
@@ -28,10 +28,9 @@ def due_on_bike(
     """
     ridden = ridden_on(bike, rides, on, usual_km_a_day)
     tasks = [_due(ridden, each) for each in counted(ridden)]
-    for each in wear(bike, rides, on):
-        for task in tasks:
-            if (task.part, task.what) == (each.part, each.task):
-                task.worn_in_km = each.km_left
+    lasts = shortest(wear(bike, rides, on))
+    for task in tasks:
+        task.worn_in_km = lasts.get((task.part, task.what))
     tasks.sort(key=lambda task: (DUE_STATES.index(task.state), task.due_on or date.max))
     found = DueBike(name=bike.name, km=ridden.km, km_a_day=ridden.km_a_day, tasks=tasks)
     for task in tasks:

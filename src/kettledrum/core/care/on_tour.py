@@ -8,6 +8,7 @@ from datetime import date
 from kettledrum.core.care.counted import Counted, Reach, Ridden, counted, reaches
 from kettledrum.core.care.intervals import DAYS_A_MONTH
 from kettledrum.core.care.tour_result import TourTask
+from kettledrum.core.care.wear import shortest
 from kettledrum.core.care.wear_result import MeasuredWear
 from kettledrum.core.parts.upkeep import Task
 from kettledrum.core.terms.in_words import counted as so_many
@@ -53,7 +54,7 @@ def on_tour(ridden: Ridden, way: Way, worn: Sequence[MeasuredWear] = ()) -> list
 
     What was measured of its wear makes a task due as well.
     """
-    lasts = {(each.part, each.task): each.km_left for each in worn if each.km_left is not None}
+    lasts = shortest(worn)
     tasks = [_of_task(ridden, each, way, lasts.get((each.part, each.task.what))) for each in counted(ridden)]
     return sorted(tasks, key=lambda task: (not task.before, _first(task)))
 
@@ -134,7 +135,8 @@ def _says(task: TourTask, every: float) -> str:
         }.get(task.because or "", f"after the {task.because}")
         pieces.append(f"due by the start: {why}")
     elif task.before:
-        left = f"before leaving, with {(due or 0) / every * 100:.0f} % of its time left"
+        share = "" if math.isinf(every) else f", with {(due or 0) / every * 100:.0f} % of its time left"
+        left = f"before leaving{share}"
         lasts = ", and then lasts the tour" if task.times == 0 else ""
         measured = ", as measured" if task.because == WEAR else ""
         pieces.append(f"{left}: it would fall due {due:,.0f} km on{measured}{lasts}")

@@ -50,6 +50,16 @@ def wear(bike: BikeHead, rides: Sequence[LoggedRide], on: date) -> list[Measured
     ]
 
 
+def shortest(found: Sequence[MeasuredWear]) -> dict[tuple[str, str], float]:
+    """How many km what was measured has left, by its part and task: of several measures the least."""
+    lasts: dict[tuple[str, str], float] = {}
+    for each in found:
+        if each.part is not None and each.task is not None and each.km_left is not None:
+            of = each.part, each.task
+            lasts[of] = min(each.km_left, lasts.get(of, math.inf))
+    return lasts
+
+
 def _wear(ridden: Ridden, tasks: Sequence[Counted], what: str) -> MeasuredWear:
     kind = next((each for each in KINDS if any(word in what for word in each.words)), None)
     part, new_on, new_km = _new_since(ridden, tasks, kind)

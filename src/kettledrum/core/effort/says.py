@@ -41,7 +41,7 @@ def climb_says(climb: Climb, job: Conditions, *, asked: bool = False) -> str:
         return (
             f"{'No, too' if asked else 'Too'} little power for {hill} with "
             f"{mass(job.resistance.mass_kg)} in all: {_most_w(climb):.0f} W give "
-            f"{speed(_at_most(climb).speed_kmh)}, walking pace, whatever the gear. "
+            f"{speed(at_most(climb).speed_kmh)}, walking pace, whatever the gear. "
             "Less load, more power or a motor would do it."
         )
     if climb.limit == "changes up":
@@ -66,7 +66,7 @@ def kept_up(grade: float, what: str = "") -> str:
 
 
 def _fate(climb: Climb, job: Conditions) -> str:
-    at = _at_most(climb)
+    at = at_most(climb)
     if at.state == "walking":
         return "you would be walking"
     # What misses by less than half a turn is not told as what was asked.
@@ -111,7 +111,8 @@ def _most_w(climb: Climb) -> float:
     return _most(climb).power_w
 
 
-def _at_most(climb: Climb) -> AtSteepest:
+def at_most(climb: Climb) -> AtSteepest:
+    """How the pitch is ridden with the most power that the verdict goes by."""
     at = climb.on_steepest if climb.by == "its time" else _most(climb).at_steepest
     assert at is not None
     return at

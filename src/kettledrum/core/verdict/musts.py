@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from kettledrum.core.effort.climb import Climb
+from kettledrum.core.effort.says import at_most
 from kettledrum.core.job.wants import School
 from kettledrum.core.job.weighing import YES_NO, MustBe
 from kettledrum.core.motors.on_pitch import OnPitch
@@ -41,7 +42,7 @@ def not_so_says(criterion: str, climb: Climb, school: School, motor: OnPitch | N
     of_hill = criterion == "climbs the hill" or (criterion == "low enough" and school == "physics")
     if of_hill and climb.limit == "power":
         return "your power is too little for the steepest hill, whatever the gear"
-    if criterion == "climbs the hill" and climb.on_steepest and climb.on_steepest.state == "walking":
+    if criterion == "climbs the hill" and at_most(climb).state == "walking":
         return _WALKED
     if of_hill and climb.limit == "changes up":
         return "it changes up too early for the steepest hill"
