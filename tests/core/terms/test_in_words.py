@@ -2,7 +2,17 @@
 
 import pytest
 
-from kettledrum.core.terms.in_words import counted, higher, kilometres, listed, percent, speed, time, way
+from kettledrum.core.terms.in_words import (
+    counted,
+    higher,
+    kilometres,
+    listed,
+    money_apart,
+    percent,
+    speed,
+    time,
+    way,
+)
 
 
 @pytest.mark.parametrize(
@@ -72,3 +82,22 @@ def test_lists_and_counts():
         "2 gears",
         "2 others",
     )
+
+
+@pytest.mark.parametrize(
+    ("one", "other", "apart"),
+    [
+        (950.6, 509.4, "442"),
+        (950.4, 509.6, "440"),
+        (509.6, 950.4, "440"),
+        (1234.5, 0, "1,235"),
+        (11.4, 10.6, "0"),
+        (12, 5.5, "6.50"),
+        (2.25, 1, "1.25"),
+        (30, 5.5, "24.50"),
+        (0, 0, "0"),
+    ],
+)
+def test_amounts_are_apart_as_they_are_said(one, other, apart):
+    assert money_apart(one, other, "") == apart
+    assert money_apart(one, other, "crowns") == f"{apart} crowns"

@@ -6,7 +6,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.costs import costs
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.terms.in_words import counted, money
+from kettledrum.core.terms.in_words import counted, money, money_apart
 
 _FELT_HOURS = 1.0
 """Hours of work, in all the years, that are worth a word."""
@@ -28,8 +28,8 @@ def changed_costs(brief: Brief, before: Setup, after: Setup, routes: Sequence[Ro
     if amounts[0] == amounts[1]:
         said = f"{over} what it did, {at_least}{amounts[1]}"
     else:
-        apart = now.total - was.total
-        more = f"{money(abs(apart), '')} {'more' if apart > 0 else 'less'}"
+        apart = money_apart(now.total, was.total, "")
+        more = f"{apart} {'more' if now.total > was.total else 'less'}"
         said = f"{over} {at_least}{amounts[1]} instead of {at_least}{amounts[0]}: {more}"
     if abs(now.own_hours - was.own_hours) >= _FELT_HOURS:
         hours = counted(round(now.own_hours), "hour")

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from kettledrum.core.keeping.costs_result import BreakEven, SetupCosts
 from kettledrum.core.keeping.rates import Rates
 from kettledrum.core.parts.upkeep import Life, Task
-from kettledrum.core.terms.in_words import counted, listed, money, quoted
+from kettledrum.core.terms.in_words import counted, listed, money, money_apart, quoted
 
 _SAME = 0.005
 """Setups whose costs differ by a smaller share cost the same."""
@@ -128,7 +128,7 @@ def _not_against(
     it = "it" if own.name == named else quoted(own.name)
     return (
         f" Nothing that is dearer to buy is earned back against {it} in that time; {quoted(nearest.name)} "
-        f"comes nearest, {money(nearest.total - own.total, rate.currency)} more."
+        f"comes nearest, {money_apart(nearest.total, own.total, rate.currency)} more."
     )
 
 

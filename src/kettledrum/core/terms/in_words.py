@@ -85,6 +85,20 @@ def capital(sentence: str) -> str:
 
 def money(amount: float, currency: str) -> str:
     """An amount as it is said, whole from ten on, with the owner's own word for it."""
-    whole = amount == 0 or abs(amount) >= 9.995
-    figure = f"{math.floor(amount + 0.5):,}" if whole else f"{amount:.2f}"
+    figure = f"{_told(amount):,.0f}" if _is_whole(amount) else f"{amount:.2f}"
     return f"{figure} {currency}".rstrip()
+
+
+def money_apart(one: float, other: float, currency: str) -> str:
+    """How far two amounts are apart, as they are said: 951 and 510 are 441 apart, whatever their cents."""
+    apart = abs(_told(one) - _told(other))
+    digits = 0 if _is_whole(one) and _is_whole(other) else 2
+    return f"{apart:,.{digits}f} {currency}".rstrip()
+
+
+def _is_whole(amount: float) -> bool:
+    return amount == 0 or abs(amount) >= 9.995
+
+
+def _told(amount: float) -> float:
+    return math.floor(amount + 0.5) if _is_whole(amount) else round(amount, 2)
