@@ -48,6 +48,23 @@ def test_by_hand():
     assert "an hour of a workshop" not in found
 
 
+def test_what_lasts_far_longer_is_told_in_times():
+    # Six chains of 30 in 10,000 km are more than 135, what stays of 150 more to buy; four, of 2,000 km each, are
+    # not: a third longer. Of 30 more, 27 stay, and that takes no chain at all: 10,000 km, 6.7 times as long.
+    def lives(dearer):
+        tried = {each.what: each for each in tips(job(CHEAP, bike("dear", 100 + dearer)), [])}
+        return tried["lives"].at, tried["lives"].says
+
+    at, says = lives(150)
+    assert (at, says) == (
+        pytest.approx(4 / 3, rel=1e-6),
+        "“cheap” would cost least if all parts lasted 33 % longer.",
+    )
+    at, says = lives(30)
+    assert at == pytest.approx(10_000 / 1500, rel=1e-6)
+    assert says == "“cheap” would cost least if all parts lasted 6.7 times as long."
+
+
 def test_an_hour_that_costs():
     slow = bike("slow", 100, {**CHAIN, "minutes": 60})
     found = {each.what: each for each in tips(job(slow, bike("dear", 400)), [])}

@@ -24,6 +24,8 @@ FARTHEST = 8.0
 DEAREST_HOUR = 100.0
 FARTHEST_KM = 20_000.0
 """Up to these where nothing is ridden, or an hour costs nothing."""
+_TIMES = 1.95
+"""From so many times on what lasts longer is told in times."""
 _TRIED = 40
 _PARTS, _NARROWINGS = 32, 6
 """What lies between two values that were tried is parted so often, and so often again: to a 10⁻⁹."""
@@ -187,8 +189,7 @@ def _in_words(tip: Tip, rate: Rates) -> Tip:
         less = money(tip.now - tip.at, rate.currency)
         tip.says = f"{name} would cost least if it were {less} cheaper to buy."
     elif tip.what == "lives":
-        off = f"{abs(tip.at - 1) * 100:.0f} % {'longer' if tip.at > 1 else 'shorter'}"
-        tip.says = f"{name} would cost least if all parts lasted {off}."
+        tip.says = f"{name} would cost least if all parts lasted {_as_long(tip.at)}."
     elif tip.what == "km a year":
         tip.says = f"{name} would cost least {_way(tip)} {tip.at:,.0f} km a year."
     else:
@@ -199,6 +200,13 @@ def _in_words(tip: Tip, rate: Rates) -> Tip:
             f"{f'{cost} or more' if tip.at > tip.now else f'less than {cost}'}."
         )
     return tip
+
+
+def _as_long(times: float) -> str:
+    """How long something lasts: “5 % shorter”, from twice on “3.1 times as long”."""
+    if times >= _TIMES:
+        return f"{times:.1f}".removesuffix(".0") + " times as long"
+    return f"{abs(times - 1) * 100:.0f} % {'longer' if times > 1 else 'shorter'}"
 
 
 def _way(tip: Tip) -> str:
