@@ -49,7 +49,7 @@ def test_by_hand():
 
 
 def test_what_lasts_far_longer_is_told_in_times():
-    # Six chains of 30 in 10,000 km are more than 135, what stays of 150 more to buy; four, of 2,000 km each, are
+    # Six chains of 30 in 10,000 km are more than 135, what stays of 150 more to buy; four, of 2,000 km, are
     # not: a third longer. Of 30 more, 27 stay, and that takes no chain at all: 10,000 km, 6.7 times as long.
     def lives(dearer):
         tried = {each.what: each for each in tips(job(CHEAP, bike("dear", 100 + dearer)), [])}
