@@ -91,15 +91,15 @@ def fits(page: Page, width: int) -> None:
 
 
 @pytest.mark.parametrize("view", VIEWS)
-def test_on_a_phone_and_a_tablet_nothing_moves_runs_sideways_or_is_too_small(page, demo, view):
-    stands_still(page, demo, view, 390)
+def test_on_a_phone_and_a_tablet_nothing_moves_runs_sideways_or_is_too_small(page, season, view):
+    stands_still(page, season, view, 390)
     for width in (390, 768):
         fits(page, width)
 
 
 @pytest.mark.parametrize("view", VIEWS)
-def test_on_a_desk_nothing_moves_or_runs_sideways_and_axe_finds_nothing(page, demo, view):
-    stands_still(page, demo, view, 1280)
+def test_on_a_desk_nothing_moves_or_runs_sideways_and_axe_finds_nothing(page, season, view):
+    stands_still(page, season, view, 1280)
     for width in (1920, 1280):
         fits(page, width)
     for scheme in ("light", "dark"):
