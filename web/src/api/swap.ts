@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { queryOptions, useMutation, useQueries, useQuery } from "@tanstack/react-query";
 import {
   api,
   dataOf,
@@ -10,9 +10,8 @@ import {
   type SwapTest,
 } from "./client";
 
-/** What a swap test tells, as it is while typing. */
-export function useSwapAnswer(job: JobRecord, test: SwapTest | undefined) {
-  return useQuery({
+const answerOf = (job: JobRecord, test: SwapTest | undefined) =>
+  queryOptions({
     staleTime: Infinity,
     gcTime: 60_000,
     retry: false,
@@ -30,7 +29,13 @@ export function useSwapAnswer(job: JobRecord, test: SwapTest | undefined) {
     placeholderData: (before, query) =>
       query?.queryKey[1] === job.id && query.queryKey[2] === test?.name ? before : undefined,
   });
-}
+
+/** What a swap test tells, as it is while typing. */
+export const useSwapAnswer = (job: JobRecord, test: SwapTest | undefined) => useQuery(answerOf(job, test));
+
+/** What several swap tests tell, in their order. */
+export const useSwapAnswers = (job: JobRecord, tests: SwapTest[]) =>
+  useQueries({ queries: tests.map((test) => answerOf(job, test)) });
 
 /** Draws a balanced order of runs. */
 export function useDrawPlan(job: JobRecord) {

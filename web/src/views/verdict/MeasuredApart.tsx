@@ -4,12 +4,13 @@ import { useSwapAnswer } from "../../api/swap";
 import { Told } from "../../ui/Told";
 import styles from "./Verdict.module.css";
 
+/** Of which tests there is anything to tell. */
+export const riddenTests = (tests: SwapTest[] | null | undefined): SwapTest[] =>
+  (tests ?? []).filter(({ runs }) => runs.some(({ value }) => typeof value === "number"));
+
 /** What was measured side by side, beside what the job assumes; nothing where no test tells it. */
-export function MeasuredApart({ job, tests }: { job: JobRecord; tests: SwapTest[] }) {
-  return tests
-    .filter(({ runs }) => runs.some(({ value }) => typeof value === "number"))
-    .map((test) => <OfTest key={test.name} job={job} test={test} />);
-}
+export const MeasuredApart = ({ job, tests }: { job: JobRecord; tests: SwapTest[] }) =>
+  tests.map((test) => <OfTest key={test.name} job={job} test={test} />);
 
 function OfTest({ job, test }: { job: JobRecord; test: SwapTest }) {
   const { data: found } = useSwapAnswer(job, test);

@@ -1,3 +1,5 @@
+import { useState } from "react";
+import { useSwapAnswers } from "../../api/swap";
 import { useHowSure, useVerdict } from "../../api/verdict";
 import type { FieldProblem, Verdict } from "../../api/client";
 import { Balance, Order } from "../../charts/Balance";
@@ -16,7 +18,7 @@ import { useUnits } from "../../words/units";
 import { AddCriterion } from "./AddCriterion";
 import { DecisionPart } from "./DecisionPart";
 import { Figures } from "./Figures";
-import { MeasuredApart } from "./MeasuredApart";
+import { MeasuredApart, riddenTests } from "./MeasuredApart";
 import { Musts } from "./Musts";
 import { RowMore } from "./RowMore";
 import { PlanPart } from "./PlanPart";
@@ -34,9 +36,14 @@ export function VerdictView() {
   const { bench, error, retry } = useWorkbench(job);
   const weighed = useWeighing(job, bench);
   const verdict = useVerdict(job, bench && withWeighing(bench, weighed.moved));
+  const tests = riddenTests(job.need.swap_tests);
+  const measured = useSwapAnswers(job, tests);
+  // What was measured stands above the rest: at first that waits for it, rather than be moved by it.
+  const [begun, setBegun] = useState(false);
+  if (!begun && measured.every(({ isPending }) => !isPending)) setBegun(true);
   const sure = useHowSure(job, useRested(bench));
   if (job.setups.length === 0) return <NoSetups job={job} />;
-  const found = verdict.data;
+  const found = begun ? verdict.data : undefined;
   const letters = new Map(bench?.setups.map(({ setup, record }) => [setup.name, record.letter]));
   const { weighing, change, move, problems, need } = weighed;
   const weights = (weighing.weights ?? undefined) as Record<string, unknown> | undefined;
@@ -64,7 +71,7 @@ export function VerdictView() {
         <>
           <Says text={found.says} stale={bench.stale} />
           <p className={styles.tip}>{inUnits(found.tip_says, units)}</p>
-          <MeasuredApart job={job} tests={bench.need.swap_tests ?? []} />
+          <MeasuredApart job={job} tests={tests} />
           <div className={styles.saved}>
             <SaveState entry={need.entry} refused={problems.length > 0} />
             {found.usual_weights && (
