@@ -40,3 +40,17 @@ def test_an_answer_that_makes_no_sense_takes_one_view_along_and_no_more(page, de
     expect(alert).to_contain_text(re.compile("What was saved is safe, and the other views go on"))
     page.get_by_role("navigation", name="Views").get_by_role("link", name="Line-up").click()
     expect(page.get_by_role("heading", name="Line-up", level=2)).to_be_visible()
+
+
+def test_without_a_network_all_goes_on_with_the_server_on_this_machine(page, demo):
+    open_view(page, demo, "Line-up")
+    expect(page.get_by_role("slider").first).to_be_visible()
+    # What browsers say when the machine loses its network, which no server on it minds.
+    page.evaluate("window.dispatchEvent(new Event('offline'))")
+    page.get_by_role("link", name="Costs").click()
+    expect(page.get_by_text(re.compile("^Over 5 years and"))).to_be_visible()
+    page.get_by_role("link", name="Job").click()
+    page.get_by_label("Body mass").fill("80")
+    expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+    [job, *_] = demo.get("api/jobs")
+    assert demo.get(f"api/jobs/{job['id']}")["need"]["rider"]["mass_kg"] == 80

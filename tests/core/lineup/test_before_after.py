@@ -80,7 +80,8 @@ def test_what_keeps_no_cadence_on_the_flat_is_not_told_of_slopes_below_nothing()
 
 def test_gears_far_apart_are_told_in_times():
     found = held(drive(20, 1, 1.2), drive(60, 1, 1.2))
-    assert found.says.startswith("All gears are 3.0 times as high.")
+    assert found.says.startswith("All gears are 3 times as high.")
+    assert held(drive(20, 1), drive(40, 1)).says.startswith("All gears are twice as high.")
     assert held(drive(20, 1), drive(38, 1)).says.startswith("All gears are 90 % higher.")
 
 

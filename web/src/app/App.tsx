@@ -27,8 +27,13 @@ const MethodView = lazy(async () => ({
   default: (await import("../views/method/MethodView")).MethodView,
 }));
 
+// The server is on this machine: without a network it is there all the same.
+const networkMode = "always";
 const client = new QueryClient({
-  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, queryKeyHashFn: textOfKey } },
+  defaultOptions: {
+    queries: { networkMode, retry: 1, refetchOnWindowFocus: true, queryKeyHashFn: textOfKey },
+    mutations: { networkMode },
+  },
 });
 
 export function App() {

@@ -17,15 +17,13 @@ from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats, Places
-from kettledrum.core.terms.in_words import money, quoted
+from kettledrum.core.terms.in_words import IN_TIMES, money, quoted, times_as
 
 FARTHEST = 8.0
 """Assumptions are tried up to so many times as much, and as little."""
 DEAREST_HOUR = 100.0
 FARTHEST_KM = 20_000.0
 """Up to these where nothing is ridden, or an hour costs nothing."""
-_TIMES = 1.95
-"""From so many times on what lasts longer is told in times."""
 _TRIED = 40
 _PARTS, _NARROWINGS = 32, 6
 """What lies between two values that were tried is parted so often, and so often again: to a 10⁻⁹."""
@@ -204,8 +202,8 @@ def _in_words(tip: Tip, rate: Rates) -> Tip:
 
 def _as_long(times: float) -> str:
     """How long something lasts: “5 % shorter”, from twice on “3.1 times as long”."""
-    if times >= _TIMES:
-        return f"{times:.1f}".removesuffix(".0") + " times as long"
+    if times >= IN_TIMES:
+        return f"{times_as(times)} long"
     return f"{abs(times - 1) * 100:.0f} % {'longer' if times > 1 else 'shorter'}"
 
 

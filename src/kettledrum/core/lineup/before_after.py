@@ -13,14 +13,12 @@ from kettledrum.core.roads.profile import profile
 from kettledrum.core.roads.ride import ride
 from kettledrum.core.roads.ride_result import SetupRide
 from kettledrum.core.roads.says import BY_PEDALS, LEAST_M
-from kettledrum.core.terms.in_words import percent, quoted, speed, time, turn, way
+from kettledrum.core.terms.in_words import IN_TIMES, percent, quoted, speed, time, times_as, turn, way
 
 _SAME = 5e-4
 """Gears that differ by a smaller share are the same: no wheel is measured so well."""
 _TOLD = 0.01
 """Of the power that is let through, what is worth a word."""
-_TWICE = 0.95
-"""From here on something is so many times as high."""
 _FELT_S = 5.0
 """A shorter time on a road is none that a model can tell."""
 
@@ -79,8 +77,8 @@ def _gears(was: ComparedSetup, now: ComparedSetup) -> str:
 
 
 def _by(share: float) -> str:
-    if share >= _TWICE:
-        return f"{1 + share:.1f} times as high"
+    if 1 + share >= IN_TIMES:
+        return f"{times_as(1 + share)} high"
     return f"{percent(abs(share))} {'lower' if share < 0 else 'higher'}"
 
 

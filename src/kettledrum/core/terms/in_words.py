@@ -7,6 +7,9 @@ alone.
 import math
 from collections.abc import Sequence
 
+IN_TIMES = 1.95
+"""From so many times on it is told in times, below in percent."""
+
 
 def speed(kmh: float) -> str:
     """A speed in km/h, to a tenth below 10 km/h and as a whole number above."""
@@ -21,10 +24,15 @@ def percent(share: float) -> str:
 
 def higher(share: float) -> str:
     """By how much something is higher than it may be, for one that is: 0.84 or, from twice on, 1.5."""
-    if share >= 0.95:
-        times = f"{1 + share:.1f}".removesuffix(".0")
-        return "twice as high as" if times == "2" else f"{times} times as high as"
+    if 1 + share >= IN_TIMES:
+        return f"{times_as(1 + share)} high as"
     return f"{share * 100:.{1 if share < 0.02 else 0}f} % higher than"
+
+
+def times_as(times: float) -> str:
+    """So many times, to go before “high” or “long”: “twice as”, “3.1 times as”."""
+    shown = f"{times:.1f}".removesuffix(".0")
+    return "twice as" if shown == "2" else f"{shown} times as"
 
 
 def mass(kg: float) -> str:
