@@ -27,7 +27,7 @@ def put(client, job, **more):
     return client.post(address, json={"brief": LEVEL, "setup": "As ridden", **more})
 
 
-def told(answer) -> list[dict]:
+def events(answer) -> list[dict]:
     assert answer.headers["content-type"].startswith("text/event-stream")
     return [json.loads(line[5:]) for line in answer.text.splitlines() if line.startswith("data:")]
 
@@ -44,7 +44,7 @@ def test_from_the_start_to_the_stop(client, job):
     address = f"/api/live/{bike['name']}"
     started = client.patch(address, json={"running": True, "pace": 1000}).json()
     assert started["running"]
-    readings = told(client.get(f"{address}/readings"))
+    readings = events(client.get(f"{address}/readings"))
     assert readings[-1]["state"] == "arrived"
     times = [reading["time_s"] for reading in readings]
     assert times == sorted(times)
@@ -59,9 +59,30 @@ def test_along_a_road_of_the_job_with_a_level(client, job):
         bike = put(client, job, road=made["id"], level=level).json()
         assert bike["length_m"] == 300
         client.patch(f"/api/live/{bike['name']}", json={"running": True, "pace": 1000})
-        ends[level] = told(client.get(f"/api/live/{bike['name']}/readings"))[-1]
+        ends[level] = events(client.get(f"/api/live/{bike['name']}/readings"))[-1]
     assert ends["high"]["time_s"] < ends["low"]["time_s"]
     assert ends["high"]["battery"] < ends["low"]["battery"]
+
+
+def test_along_a_road_the_rider_shares_power_out_as_the_ride_over_it(client):
+    plain = brief(setup(sprockets([38], [20]), hub(0.6, 1.0, 1.6)), rider={**LEVEL["rider"], "burst_w": 260})
+    job = client.post("/api/jobs", json=plain).json()
+    lane = {"name": "Lane", "legs": [{"length_m": 300, "grade": 0}, {"length_m": 900, "grade": 0.05}]}
+    road = client.post(f"/api/jobs/{job['id']}/roads", json=lane).json()
+    ridden = client.post(f"/api/jobs/{job['id']}/roads/{road['id']}/ride", json=plain)
+    [told] = ridden.json()["setups"]
+    ends = {}
+    for by_hand in (False, True):
+        asked = {"brief": plain, "setup": "As ridden", "by_hand": by_hand}
+        bike = client.post(f"/api/jobs/{job['id']}/live?road={road['id']}", json=asked).json()
+        assert ("as Road reckons" in bike["says"]) is not by_hand
+        assert bike["now"]["says"] == ""
+        client.patch(f"/api/live/{bike['name']}", json={"running": True, "pace": 1000})
+        ends[by_hand] = events(client.get(f"/api/live/{bike['name']}/readings"))[-1]
+    assert ends[False]["time_s"] == pytest.approx(told["time_s"] + 8, abs=8)
+    assert ends[False]["says"].startswith("“As ridden” took ")
+    # One’s own feet press as they like, all day’s power unless held harder.
+    assert ends[True]["time_s"] > ends[False]["time_s"]
 
 
 def test_what_is_not_there_and_what_is_refused(client, job):

@@ -35,13 +35,19 @@ def told(page: Page, name: str):
 
 def test_the_live_bike_is_started_paused_sped_up_and_arrives(live):
     tells = live.get_by_role("region", name="What the bike tells")
+    says = live.locator("[data-says]").first
     expect(tells).to_contain_text("not started")
+    expect(says).to_contain_text("“Eight-speed hub” stands ready for “Round of the three apiaries”")
     expect(told(live, "Motors")).to_have_text("none")
     live.get_by_label("Along").select_option(label="start, climb, coast and stop")
+    expect(says).to_contain_text("stands ready for start, climb, coast and stop")
     live.get_by_role("button", name="5 times as fast").click()
     live.get_by_role("button", name="Start", exact=True).click()
     expect(live.locator("[data-figure=speed]")).not_to_have_text(re.compile(r"^0\.0"))
     expect(tells).to_contain_text("pedalling")
+    expect(says).to_have_text(
+        "“Eight-speed hub” goes with 125 W of yours, and with up to 189 W where its lowest gear wants it."
+    )
     expect(told(live, "You")).to_have_text("125 W")
     expect(live.locator("[data-figure=speed]")).to_have_text(re.compile(r"^([5-9]|[12]\d)[.]\d"))
     expect(live.locator("[data-figure=cadence]")).to_have_text(re.compile(r"^[4-9]\d\b"))
@@ -57,6 +63,9 @@ def test_the_live_bike_is_started_paused_sped_up_and_arrives(live):
     live.get_by_role("button", name="Go on").click()
     expect(tells).to_contain_text("arrived")
     expect(told(live, "Ridden")).to_have_text("0.90 km")
+    expect(says).to_contain_text(
+        re.compile(r"“Eight-speed hub” took \d min \d\d s for the 900\sm, with \d+ shifts\.")
+    )
     expect(live.get_by_role("button", name="Ride it again")).to_be_visible()
 
 

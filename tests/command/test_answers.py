@@ -1,6 +1,8 @@
 """Answers on the command line: the same sentences as on screen, with and without --json."""
 
 import json
+import subprocess
+import sys
 from importlib import resources
 
 import pytest
@@ -206,3 +208,10 @@ def test_change_prints_the_plan(run):
     code, _, text = run("change", str(HONEY), "--from", ends[0], "--to", ends[0])
     assert code == 2
     assert "must be another setup" in told(text)
+
+
+def test_the_server_starts_without_what_only_roads_need():
+    """Loading it takes a good part of the time until the first page is up."""
+    loaded = "import sys, kettledrum.server; print([name for name in ('numpy',) if name in sys.modules])"
+    told = subprocess.run([sys.executable, "-c", loaded], capture_output=True, text=True, check=True)
+    assert told.stdout == "[]\n"

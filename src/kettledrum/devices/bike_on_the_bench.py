@@ -10,6 +10,7 @@ from pydantic import BaseModel
 
 from kettledrum.core.simulation.bike import STEP_S, SimulatedBike
 from kettledrum.core.simulation.felt import ShiftFelt
+from kettledrum.core.simulation.says import arrived_says
 
 MOST_PACE = 1000.0
 MOST_ELAPSED_S = 0.5
@@ -26,7 +27,7 @@ class Reading(BaseModel):
     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
     as means since it was last read, the share of the batteries that is left (null where none is known),
     grade and elevation underfoot; how many shifts there were, and of those that were felt the last and the
-    largest.
+    largest. `says` tells how it went, once it has arrived.
     """
 
     time_s: float
@@ -46,6 +47,7 @@ class Reading(BaseModel):
     state: RidingState
     running: bool
     pace: float
+    says: str = ""
 
 
 class BikeOnTheBench:
@@ -135,6 +137,7 @@ class BikeOnTheBench:
             state=_state(bike),
             running=self._running and not bike.done,
             pace=self._pace,
+            says=arrived_says(bike) if bike.done else "",
         )
 
 

@@ -4,12 +4,16 @@ import xml.etree.ElementTree as ET
 
 from kettledrum.core.job.route import Route
 from kettledrum.core.terms.errors import InvalidInput, Problem
-from kettledrum.formats.road_table import CLEANED
-from kettledrum.formats.track_xml import ALONG, OWN, SPACE
 
 MOST_TRACK_BYTES = 64_000_000
 MOST_RIDE_BYTES = 64_000_000
 """Of a file of roads that is read."""
+OWN = "Kettledrum"
+"""The maker that our own files name."""
+SPACE, ALONG = "urn:kettledrum:road:1", "along"
+"""The namespace of what our own files say of each point besides, and how they name the way to it."""
+CLEANED = "cleaned"
+"""The column by which a table of our own says that its road is to be taken as it stands."""
 _GPX = "http://www.topografix.com/GPX/1/1"
 
 

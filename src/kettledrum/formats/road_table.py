@@ -7,11 +7,10 @@ from collections.abc import Iterator
 
 from kettledrum.core.terms.errors import InvalidInput, Problem, safe
 from kettledrum.formats.decimals import Decimals
+from kettledrum.formats.gpx import CLEANED
 from kettledrum.formats.plain_text import MOST_COLUMNS, bounded_lines, plain_text, table_of
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
 
-CLEANED = "cleaned"
-"""The column by which a table of our own says that its road is to be taken as it stands."""
 _UNITS = {
     **dict.fromkeys(("m", "meter", "meters", "metre", "metres", "metros", "metri", "mètres"), 1.0),
     **dict.fromkeys(("km", "kilometer", "kilometers", "kilometre", "kilometres"), 1000.0),

@@ -1,11 +1,12 @@
 """A track while it is read out of a file of any kind."""
 
 from dataclasses import dataclass, field
+from typing import TYPE_CHECKING
 
-import numpy as np
-
-from kettledrum.core.roads.track import Track
 from kettledrum.core.terms.errors import InvalidInput, Problem
+
+if TYPE_CHECKING:
+    from kettledrum.core.roads.track import Track
 
 MOST_TRACK_POINTS = 400_000
 
@@ -31,8 +32,13 @@ class TrackLine:
     unplaced: int = 0
     back: int = 0
 
-    def track(self) -> Track:
+    def track(self) -> "Track":
         """The track. Its distances are those that are given where there are no places."""
+        # Imported here, since the server starts without the arrays that only roads need.
+        import numpy as np
+
+        from kettledrum.core.roads.track import Track
+
         given = self.distance if not self.latitude else []
         return Track(
             np.array(given), np.array(self.latitude), np.array(self.longitude),

@@ -17,6 +17,7 @@ import defusedxml.sax
 from defusedxml import DefusedXmlException
 
 from kettledrum.core.terms.errors import InvalidInput, Problem, safe
+from kettledrum.formats.gpx import ALONG, OWN
 from kettledrum.formats.track_line import MOST_TRACK_POINTS, TrackLine, refused
 
 _PIECE = 256_000
@@ -26,11 +27,6 @@ _DEEPEST = 60
 _MOST_LINES = 1000
 _MOST_SILENT = 3
 """Pieces in a row in which no tag ends and no text stands: something endless."""
-OWN = "Kettledrum"
-"""The maker that our own files name."""
-SPACE = "urn:kettledrum:road:1"
-"""The namespace of what our own files say of each point besides."""
-ALONG = "along"
 _OTHERS = {
     "kml": "is KML, as maps draw it; have it saved as GPX, and bring that in",
     "html": "is a web page; save the track itself as GPX, and bring that in",

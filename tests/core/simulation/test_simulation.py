@@ -16,10 +16,12 @@ from kettledrum.core.job.route import Leg, Route
 from kettledrum.core.motors.electric import drawn, returned_w
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.motor import Motor
-from kettledrum.core.roads.profile import profile
+from kettledrum.core.roads.profile import Profile, profile
 from kettledrum.core.roads.ride import ride
 from kettledrum.core.simulation.bike import STEP_S, SimulatedBike
-from kettledrum.core.simulation.course import of_legs, trial_course
+from kettledrum.core.simulation.course import of_legs, of_profile, trial_course
+from kettledrum.core.simulation.pace import Pace, paced
+from kettledrum.core.simulation.says import arrived_says, sets_off_says
 from kettledrum.core.simulation.trial import simulated, trial
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
@@ -121,23 +123,121 @@ def test_a_descent_too_fast_for_the_legs_is_coasted_and_braked_at_fifty():
     assert bike.books.brakes_j > 0
 
 
-def test_it_takes_as_long_as_the_ride_over_the_same_road():
-    brief = honey_round()
-    data = brief.model_dump(exclude_unset=True)
-    data["rider"].pop("burst_w", None)
+LANE = [(800, 0.0), (600, 0.03), (700, -0.03), (150, 0.1), (900, 0.05), (1000, -0.04), (500, 0.01)]
+
+
+def lane() -> Profile:
+    legs = [{"length_m": length, "grade": grade} for length, grade in LANE]
+    return profile(validate(Route, {"name": "Lane", "legs": legs}))
+
+
+@pytest.mark.parametrize("burst_w", [None, 260])
+def test_it_takes_as_long_as_the_ride_over_the_same_road(burst_w):
+    data = honey_round().model_dump(exclude_unset=True)
+    data["rider"] = {**data["rider"], "burst_w": burst_w}
     brief = validate(Brief, data)
-    legs = [(800, 0.0), (600, 0.03), (700, -0.03), (900, 0.05), (1000, -0.04), (500, 0.01)]
-    road = profile(
-        validate(
-            Route, {"name": "Lane", "legs": [{"length_m": length, "grade": grade} for length, grade in legs]}
-        )
-    )
+    road = lane()
     ridden = ride(brief, road)
-    for place in (2, 3, 5):
-        course = of_legs([(Leg(length_m=length, grade=grade), False) for length, grade in legs])
-        found = simulated(brief, brief.setups[place], course)
+    for setup_of, told in zip(brief.setups, ridden.setups, strict=True):
+        bike = SimulatedBike(brief, setup_of, of_profile(road))
+        bike.pace = paced(brief, setup_of, road)
+        assert (bike.pace is None) == (burst_w is None)
+        while not bike.done:
+            bike.step()
         # Two seconds at rest before and after, some for braking and for shifts.
-        assert found.time_s[-1] == pytest.approx(ridden.setups[place].time_s + 10, rel=0.02)
+        assert bike.time_s == pytest.approx(told.time_s + 9, abs=9)
+        assert bike.walked_s == pytest.approx(told.seconds[2], abs=9)
+        assert bike.books.rider_j / 1000 == pytest.approx(told.work_kj, rel=0.02)
+
+
+def test_with_a_motor_or_no_more_power_for_a_minute_all_is_ridden_alike():
+    road = lane()
+    strong, even = {"burst_w": 260}, {"burst_w": 125}
+    for brief in (job(rider=strong, motors=[REAR]), job(rider=even)):
+        assert paced(brief, brief.setups[0], road) is None
+    brief = job(rider=strong)
+    powers = paced(brief, brief.setups[0], road).power_w
+    assert len(powers) == len(road.step_m)
+    assert min(powers) < 125 < max(powers) <= 260
+
+
+def test_whoever_pushes_pushes_with_what_the_road_gives():
+    brief = job(PAIR, rider={"burst_w": 400})
+    steep = [(60, 0.0), (400, 0.35)]
+    walked = []
+    for share in (1.0, 2.0):
+        bike = on(brief, *steep)
+        bike.pace = Pace([0, 60], [125 * share] * 2, shared_out=True)
+        while not bike.done:
+            bike.step()
+        walked.append(bike.walked_s)
+    assert walked[0] == pytest.approx(walked[1] * 2, rel=0.05)
+
+
+def test_a_short_hill_is_pushed_up_as_on_a_road_and_no_longer_than_that_is_held():
+    brief = honey_round()
+    eight = next(each for each in brief.setups if each.name == "Eight-speed hub")
+    found = trial(brief, eight)
+    assert found.walked_s == 0
+    uphill = [power for power, at in zip(found.rider_w, found.at_m, strict=True) if 130 < at < 290]
+    level = [power for power, at in zip(found.rider_w, found.at_m, strict=True) if 40 < at < 90]
+    assert 125 < max(uphill) <= 260
+    assert max(level) == pytest.approx(125, rel=2e-3)
+    # Without a minute's power there is none to give, and it has to be pushed.
+    data = brief.model_dump(exclude_unset=True)
+    data["rider"] = {**data["rider"], "burst_w": None}
+    plain = validate(Brief, data)
+    assert trial(plain, eight).walked_s > 100
+    long = of_legs([(Leg(length_m=2000, grade=0.07), False)])
+    held = simulated(brief, eight, long)
+    spent = sum(max(power - 125, 0) * 0.5 for power in held.rider_w)
+    # A minute of what a minute's power has above that of all day, and what comes back on the way.
+    assert 0.8 < spent / ((260 - 125) * 60) < 1.0 + held.time_s[-1] / 600
+    assert held.walked_s > 60
+
+
+def ridden_out(bike: SimulatedBike) -> SimulatedBike:
+    return until(bike, 36_000)
+
+
+def test_a_ride_tells_with_what_it_goes_and_how_it_went():
+    brief = job(PAIR)
+    alone = on(brief, (30, 0), (60, 0.2), (300, 0))
+    assert sets_off_says(alone, 2) == "“As ridden” goes with 125 W of yours all the way."
+    assert arrived_says(ridden_out(alone)) == (
+        f"“As ridden” took 3 min {alone.time_s - 180:02.0f} s for the 390 m, without a shift. "
+        f"For 1 min {alone.walked_s - 60:02.0f} s it had to be pushed."
+    )
+    alone.pace = Pace([0, 30, 90], [100.0, 250.4, 90.0], shared_out=True)
+    assert sets_off_says(alone, 2) == (
+        "“As ridden” goes as Road reckons: with 90 to 250 W of yours, more uphill and less between."
+    )
+    helped = on(job(motors=[{**REAR, "battery": BATTERY}]), (500, 0.03))
+    assert (
+        sets_off_says(helped, 2) == "“As ridden” goes with 125 W of yours all the way, and its motors help."
+    )
+    told = arrived_says(ridden_out(helped))
+    assert f"with {helped.shifter.shifts} shifts. " in told
+    assert told.endswith(f" {helped.battery_share * 100:.0f} % of its battery is left.")
+    assert "pushed" not in told
+    helped.shifter.take_in_hand()
+    assert sets_off_says(helped, 2).endswith("; its gears wait for your hand.")
+    stepless = on(job(PAIR, stepless_hub(0.54, 1.95)), (12_000, -0.002), (100, 0.02))
+    stepless.shifter.take_in_hand()
+    assert sets_off_says(stepless, 2).endswith("; its gears wait for your hand.")
+    alone.pace = Pace([0, 30], [125.0, 219.6], shared_out=False)
+    assert sets_off_says(alone, 2) == (
+        "“As ridden” goes with 125 W of yours, and with up to 220 W where its lowest gear wants it."
+    )
+    alone.pace = Pace([0, 30], [125.0, 125.0], shared_out=False)
+    assert sets_off_says(alone, 2) == "“As ridden” goes with 125 W of yours all the way."
+    alone.shifter.take_in_hand()
+    assert sets_off_says(alone, 2.4) == (
+        "“As ridden” goes with 125 W, or with 300 W while you pedal harder; it has nothing to shift."
+    )
+    slow = ridden_out(on(job(PAIR, stepless_hub(0.54, 1.95), rider={"power_w": 60}), (14_000, 0), (10, 0.02)))
+    assert f"took 1 h {slow.time_s / 60 - 60:02.0f} min for the 14.0 km, with " in arrived_says(slow)
+    assert "adjustments" in arrived_says(slow)
 
 
 def test_an_automatic_holds_its_cadence():
@@ -165,6 +265,28 @@ def test_by_hand_gears_change_where_the_cadence_leaves_the_band():
     assert labels == sorted(labels)
     assert labels[0] == "1"
     assert len(labels) > 2
+
+
+def test_a_hand_does_not_take_back_what_it_shifted_where_gears_lie_further_apart_than_the_band():
+    # At 14 km/h the first gear turns at 94 rpm and the second at 56, of 60 to 88.
+    brief = job(PAIR, hub(0.6, 1.0, 1.6), rider={"power_w": 180})
+    bike = until(on(brief, (3000, 0)), 120)
+    assert bike.shifter.shifts == 2
+    assert bike.shifter.label == "3"
+    assert bike.speed_mps * 3.6 > 24
+    # Down it goes again, but in no gear do the legs spin after a shift down.
+    hill = on(brief, (600, 0), (2000, 0.06))
+    labels, after = [], []
+    while not hill.done and hill.time_s < 400:
+        hill.step()
+        if hill.shifter.label not in labels[-1:]:
+            labels.append(hill.shifter.label)
+            after.append(hill.speed_mps * 60 / hill.shifter.development_m)
+    assert labels == ["1", "2", "3", "2", "1"]
+    assert 70 < after[-1] <= 88
+    # Gears that change by themselves do as they are set.
+    itself = until(on(job(PAIR, hub(0.6, 1.0, 1.6), rider={"power_w": 180}, shifting={}), (3000, 0)), 120)
+    assert itself.shifter.shifts > 2
 
 
 def test_a_narrow_dead_band_between_two_far_gears_hunts():

@@ -2275,6 +2275,8 @@ export interface paths {
         /**
          * Put On The Bench
          * @description Puts a setup of a brief, which may be drafts, on the bench, at the start of a road of the job.
+         *
+         *     Its rider shares power out as the ride over a road does, unless its gears are chosen by hand.
          */
         post: operations["put_on_the_bench"];
         delete?: never;
@@ -5229,7 +5231,8 @@ export interface components {
          *     `marks_m` and `elevation_m` draw the course. `low_rpm` to `high_rpm` are the cadences at which its gears
          *     stay as they are, around `set_rpm`. `assumed` are the keys whose figures were taken for want of the
          *     rider's own. `by_hand` says that its gears wait for orders: not those that change by themselves at a
-         *     speed. `hardest` is so many times the power of all day that the rider holds for a minute.
+         *     speed. `hardest` is so many times the power of all day that the rider holds for a minute. `says` tells
+         *     with what it goes along.
          */
         LiveBike: {
             /** Name */
@@ -5256,6 +5259,8 @@ export interface components {
             stepless: boolean;
             /** Assumed */
             assumed: components["schemas"]["Assumed"][];
+            /** Says */
+            says: string;
             now: components["schemas"]["Reading"];
         };
         /**
@@ -6622,7 +6627,7 @@ export interface components {
          *     stepless path) and its development in m, the powers in W at the pedals and of the motors at their shafts
          *     as means since it was last read, the share of the batteries that is left (null where none is known),
          *     grade and elevation underfoot; how many shifts there were, and of those that were felt the last and the
-         *     largest.
+         *     largest. `says` tells how it went, once it has arrived.
          */
         Reading: {
             /** Time S */
@@ -6660,6 +6665,11 @@ export interface components {
             running: boolean;
             /** Pace */
             pace: number;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
         };
         /**
          * Remark

@@ -15,6 +15,7 @@ from kettledrum.api.the_store import TheStore
 from kettledrum.core.motors.assist_levels import share_of_level
 from kettledrum.core.simulation.bike import SimulatedBike
 from kettledrum.core.simulation.course import of_profile, trial_course
+from kettledrum.core.simulation.says import sets_off_says
 from kettledrum.core.simulation.trial import Trial, trial
 from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.quantities import Model, Name, Within
@@ -62,7 +63,8 @@ class LiveBike(BaseModel):
     `marks_m` and `elevation_m` draw the course. `low_rpm` to `high_rpm` are the cadences at which its gears
     stay as they are, around `set_rpm`. `assumed` are the keys whose figures were taken for want of the
     rider's own. `by_hand` says that its gears wait for orders: not those that change by themselves at a
-    speed. `hardest` is so many times the power of all day that the rider holds for a minute.
+    speed. `hardest` is so many times the power of all day that the rider holds for a minute. `says` tells
+    with what it goes along.
     """
 
     name: str
@@ -77,6 +79,7 @@ class LiveBike(BaseModel):
     automatic: bool
     stepless: bool
     assumed: list[Assumed]
+    says: str
     now: Reading
 
 
@@ -105,8 +108,11 @@ def calculate_trial(asked: OfOneSetup) -> Trial:
 def put_on_the_bench(
     job_id: str, asked: OnTheBench, store: TheStore, bench: TheBench, road: RoadAsked = None
 ) -> LiveBike:
-    """Puts a setup of a brief, which may be drafts, on the bench, at the start of a road of the job."""
-    setup = asked.meant
+    """Puts a setup of a brief, which may be drafts, on the bench, at the start of a road of the job.
+
+    Its rider shares power out as the ride over a road does, unless its gears are chosen by hand.
+    """
+    setup, along = asked.meant, None
     if road is None:
         store.jobs.mark(job_id)
         steepest = asked.brief.road.steepest if asked.brief.road else None
@@ -114,17 +120,23 @@ def put_on_the_bench(
     else:
         from kettledrum.core.roads.profile import profile
 
-        course = of_profile(profile(store.roads.route(job_id, road)))
+        along = profile(store.roads.route(job_id, road))
+        course = of_profile(along)
     bike = SimulatedBike(asked.brief, setup, course, share_of_level(setup, asked.level))
     if asked.by_hand:
         bike.shifter.take_in_hand()
+    if not bike.shifter.by_hand:
+        from kettledrum.core.simulation.pace import paced, pushed
+
+        bike.pace = paced(asked.brief, setup, along) if along else pushed(asked.brief, setup, course)
     device = BikeOnTheBench(bike)
     every = -(-len(course.distance_m) // MOST_MARKS)
     start, band = course.distance_m[0], bike.shifter.band
+    hardest = min((bike.job.burst_w or USUAL_BURST * bike.job.power_w) / bike.job.power_w, MOST_EFFORT)
     return LiveBike(
         name=bench.put(device),
         by_hand=bike.shifter.by_hand,
-        hardest=min((bike.job.burst_w or USUAL_BURST * bike.job.power_w) / bike.job.power_w, MOST_EFFORT),
+        hardest=hardest,
         length_m=course.length_m,
         marks_m=[*(each - start for each in course.distance_m[:-1:every]), course.length_m],
         elevation_m=[*course.elevation_m[:-1:every], course.elevation_m[-1]],
@@ -134,6 +146,7 @@ def put_on_the_bench(
         automatic=setup.shifting is not None,
         stepless=bike.table.stepless,
         assumed=bike.job.assumed,
+        says=sets_off_says(bike, hardest),
         now=device.read(),
     )
 

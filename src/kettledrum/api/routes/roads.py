@@ -21,8 +21,8 @@ from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route, RouteEdit
 from kettledrum.core.keeping.costs_result import Costs
-from kettledrum.core.keeping.pair import PairCosts
-from kettledrum.core.keeping.tips import Tip
+from kettledrum.core.keeping.pair_result import PairCosts
+from kettledrum.core.keeping.tips_result import Tip
 from kettledrum.core.lineup.before_after_result import BeforeAfter
 from kettledrum.core.motors.range_result import SetupRange
 from kettledrum.core.parts.setup import Setup

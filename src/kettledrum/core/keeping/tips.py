@@ -3,16 +3,15 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
-from pydantic import BaseModel
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.energy import CHARGED, wh_a_km
 from kettledrum.core.keeping.rates import Rates, rates
 from kettledrum.core.keeping.schedule import times_due
+from kettledrum.core.keeping.tips_result import Tip, What
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
@@ -27,21 +26,6 @@ FARTHEST_KM = 20_000.0
 _TRIED = 40
 _PARTS, _NARROWINGS = 32, 6
 """What lies between two values that were tried is parted so often, and so often again: to a 10⁻⁹."""
-
-What = Literal["km a year", "an hour of a workshop", "an hour of your own", "lives", "price"]
-
-
-class Tip(BaseModel):
-    """What would make another setup cost least: which assumption, its value `now` and the nearest one `at`
-    which it does (for lives, times what they are; for a price, that of the other setup), and which `leads`
-    then.
-    """
-
-    what: What
-    now: float
-    at: float
-    leads: str
-    says: str
 
 
 @dataclass(frozen=True, slots=True)

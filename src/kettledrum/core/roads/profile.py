@@ -81,11 +81,13 @@ def profile(route: Route) -> Profile:
     """The profile of a route from its points, or from its legs one after the other."""
     distance, elevation = corners(route)
     told = route.points is not None or route.start_m is not None
-    return _in_short_steps(distance - distance[0], elevation, above_sea=told)
+    return in_short_steps(distance - distance[0], elevation, above_sea=told)
 
 
-def _in_short_steps(distance: Floats, elevation: Floats, *, above_sea: bool) -> Profile:
-    """Every corner stays; what is longer than a step between two of them is divided evenly."""
+def in_short_steps(distance: Floats, elevation: Floats, *, above_sea: bool) -> Profile:
+    """The profile through corners at distances from the start and elevations in m, both of one shape.
+
+    Every corner stays; what is longer than a step between two of them is divided evenly."""
     longest = max(STEP_M, float(distance[-1]) / MOST_STEPS)
     parts = np.maximum(np.ceil(np.diff(distance) / longest - 1e-9), 1).astype(int)
     # The place of each new point: the corner before it, and how far it is on the way to the next.

@@ -78,10 +78,11 @@ def ride(brief: Brief, road: Profile) -> Ride:
     return answer
 
 
-def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
+def ridden(brief: Brief, road: Profile, ideal: Drives | None = None, *, paces: bool = True) -> Ridden:
     """The motion of every setup of a brief along a road, with the power of a minute where it is known.
 
-    `ideal` is one drive more that is ridden along.
+    `ideal` is one drive more that is ridden along. A road that is but a piece of a long way is not paced: it
+    is ridden with the power of all day.
     """
     job = conditions(brief, road.altitude_m)
     tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
@@ -103,7 +104,8 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None) -> Ridden:
         )
         hold = np.append(hold, ideal.walk_mps)
     held = held_power(job)
-    powers = paced(road, job.resistance, drives, held)
+    all_day = np.full((len(hold), len(road.step_m)), held.day_w)
+    powers = paced(road, job.resistance, drives, held) if paces else all_day
     way = Way(road, job.resistance, drives, powers)
     if held.minute_w > held.day_w:
         way.take(with_bursts(way, hold, held))

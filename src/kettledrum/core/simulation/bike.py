@@ -6,6 +6,7 @@ v̄·Δt. Then ½·m·(v₁² − v₀²) = F·v̄·Δt exactly, so that the boo
 
 import math
 from collections.abc import Sequence
+from typing import TYPE_CHECKING
 
 from kettledrum.core.effort.pushes import pushes
 from kettledrum.core.effort.steepest import BALANCE_KMH, GETS_OFF_KMH
@@ -24,6 +25,9 @@ from kettledrum.core.simulation.course import Course
 from kettledrum.core.simulation.energy_books import Books, cell_of
 from kettledrum.core.simulation.felt import Feel
 from kettledrum.core.simulation.shifter import Shifter
+
+if TYPE_CHECKING:
+    from kettledrum.core.simulation.pace import Pace
 
 STEP_S = 0.05
 """The step of time in s: eight of them in a usual shift. Ours."""
@@ -56,11 +60,16 @@ def _limits(motors: Sequence[Motor]) -> list[tuple[float, list[int]]]:
 class SimulatedBike:
     """One setup of a brief on a course, from a standstill to the stop at its end.
 
-    `level` is the share of the rider's power that motors add, their highest unless given; `effort` so many
-    times the power of all day is what the rider pedals with, and may be changed as it goes. Read off it are
+    `level` is the share of the rider's power that motors add, their highest unless given. What may be set is
+    `pace`, the rider's power along the course, that of all day unless set, and `effort`: so many times that
+    is what the rider pedals with, which may be changed as it goes. Read off it are
     `time_s`, the place `at_m`, `speed_mps`, `cadence_rpm` (0 while the feet rest), the powers in W at the
-    pedals and of the motors at their shafts, whether one is `walking`, and whether it is `done`.
+    pedals and of the motors at their shafts, whether one is `walking` and for how long in s one was, and
+    whether it is `done`.
     """
+
+    pace: "Pace | None" = None
+    effort = 1.0
 
     def __init__(self, brief: Brief, setup: Setup, course: Course, level: float | None = None) -> None:
         self.course, self.level = course, level
@@ -71,9 +80,9 @@ class SimulatedBike:
         self.books = Books()
         self.time_s = self.at_m = self.speed_mps = self.cadence_rpm = self.rider_w = self.motor_w = 0.0
         self.walking = self.done = self._roused = False
+        self.walked_s = 0.0
         self.at_m = course.distance_m[0]
         self._setup = setup
-        self.effort = 1.0
         self._share = path_efficiency(setup.path).typical
         self._hardest_nm = pushes(brief, setup).hardest_nm * _MEAN_OF_PEAK
         lowest = self.table.gears[0].development_m / 60
@@ -103,6 +112,11 @@ class SimulatedBike:
         return left / held if held > 0 else None
 
     @property
+    def has_motors(self) -> bool:
+        """Whether anything but the rider drives it."""
+        return bool(self._setup.motors)
+
+    @property
     def kinetic_j(self) -> float:
         """The energy of motion in J."""
         return 0.5 * self.job.resistance.mass_kg * self.speed_mps**2
@@ -110,7 +124,17 @@ class SimulatedBike:
     @property
     def power_w(self) -> float:
         """What the rider pedals with now."""
-        return self.job.power_w * self.effort
+        return self._held_w * self.effort
+
+    @property
+    def powers_w(self) -> tuple[float, float]:
+        """The least and the most in W that the rider pedals with along the course, without any effort."""
+        given = self.pace.power_w if self.pace else [self.job.power_w]
+        return min(given), max(given)
+
+    @property
+    def _held_w(self) -> float:
+        return self.pace.at(self.at_m) if self.pace else self.job.power_w
 
     def step(self) -> None:
         """Goes on by one step of time; does nothing once it is done."""
@@ -130,6 +154,7 @@ class SimulatedBike:
         rests = stopping or self._coasts(speed)
         driven = self._driven()
         self.walking = not rests and speed < self._walk_below_mps and not self._can_ride(driven, grade)
+        self.walked_s += self.walking * STEP_S
         pedals = not rests and not self.walking
         rider_n, motors, motor_n = 0.0, [0.0] * len(driven), 0.0
         if pedals:
@@ -201,7 +226,7 @@ class SimulatedBike:
     def _walking_mps(self, grade: float) -> float:
         moves = self.job.resistance
         slope = GRAVITY * (grade + moves.crr) / math.hypot(1, grade)
-        return min(_WALK_MPS, self.job.power_w / moves.mass_kg / max(slope, 1e-3))
+        return min(_WALK_MPS, self._held_w / moves.mass_kg / max(slope, 1e-3))
 
     def _motors(self, driven: list[Driven], speed: float, rider_n: float) -> tuple[list[float], float]:
         """The torque of each motor in Nm, and their push together at the tyre in N."""

@@ -51,6 +51,7 @@ class Shifter:
         self._table, self._path = table, setup.path
         self.band = cadence_kept(setup, table.cadence_rpm)
         self._stepless = table.stepless
+        self._by_itself = automatic is not None
         self._follows = automatic is not None and (
             automatic.by == "speed" or automatic.follows_coasting is not False
         )
@@ -168,12 +169,22 @@ class Shifter:
             return self._at
         asked = speed_mps * 60 / band.set_rpm
         if not self._triggers:
-            return bisect_left(self._between, asked)
+            nearest = bisect_left(self._between, asked)
+            return nearest if self._by_itself else self._no_lower_than_the_legs_follow(nearest, speed_mps)
         open_to = [place for place in range(len(self._order)) if self._open(place, kmh)]
         return min(
             open_to or [self._at],
             key=lambda place: abs(math.log(self._developments[place] / max(asked, 1e-9))),
         )
+
+    def _no_lower_than_the_legs_follow(self, place: int, speed_mps: float) -> int:
+        """What a hand does where gears lie further apart than the band is wide: it stays in the higher one.
+
+        Otherwise the speed that a shift costs would take it back, over and over.
+        """
+        while place < self._at and speed_mps * 60 / self._developments[place] > self.band.high_rpm:
+            place += 1
+        return place
 
     def _by_speeds(self, kmh: float) -> int:
         assert self._changes is not None

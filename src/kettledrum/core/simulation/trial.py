@@ -5,7 +5,7 @@ from pydantic import BaseModel
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.simulation.bike import STEP_S, SimulatedBike
+from kettledrum.core.simulation.bike import SimulatedBike
 from kettledrum.core.simulation.course import Course, trial_course
 from kettledrum.core.simulation.energy_books import Books
 from kettledrum.core.simulation.says import trial_says
@@ -98,18 +98,21 @@ def trial(brief: Brief, setup: Setup) -> Trial:
 
 def simulated(brief: Brief, setup: Setup, course: Course) -> Trial:
     """A setup of a brief simulated on a course until it stands at its end, or for an hour at most."""
+    # Imported here, since the server starts without the arrays that only roads need.
+    from kettledrum.core.simulation.pace import pushed
+
     bike = SimulatedBike(brief, setup, course)
+    bike.pace = pushed(brief, setup, course)
     band = bike.shifter.band
     samples: list[Sample] = []
     changes: list[Shift] = []
-    kept = pedalled = walked = 0
+    kept = pedalled = 0
     before, following = bike.shifter.label, 0.0
     while not bike.done and bike.time_s < LONGEST_S:
         if bike.time_s >= following:
             following += SAMPLE_S
             samples.append(_sample(bike))
         bike.step()
-        walked += bike.walking
         if bike.cadence_rpm > 0:
             pedalled += 1
             kept += band.low_rpm * (1 - 1e-3) <= bike.cadence_rpm <= band.high_rpm * (1 + 1e-3)
@@ -139,7 +142,7 @@ def simulated(brief: Brief, setup: Setup, course: Course) -> Trial:
         hunts=sum(each.hunts for each in changes),
         changes=changes,
         kept=kept / pedalled if pedalled else None,
-        walked_s=walked * STEP_S,
+        walked_s=bike.walked_s,
         battery=bike.battery_share,
         energies=_energies(bike.books),
         assumed=bike.job.assumed,

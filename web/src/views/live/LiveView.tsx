@@ -8,6 +8,7 @@ import type { LiveBike } from "../../api/client";
 import { RideTrace } from "../../charts/RideTrace";
 import { ChoiceField } from "../../ui/ChoiceField";
 import { setupColour } from "../../ui/palette";
+import { Says } from "../../ui/Says";
 import { Failure } from "../../ui/Status";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { OneSetup, type OfSetup } from "../../setup/OneSetup";
@@ -63,6 +64,8 @@ function Shown({ job, bench, shown }: OfSetup) {
     setWhat({ setup: shown.setup.name, along });
     putting.mutate({ ...ridden, pace });
   };
+  const begins = `“${shown.setup.name}” stands ready for ${road === "" ? along : `“${along}”`}: press Start and watch its speed, cadence and gear.`;
+  const answered = (bike && !stale && !gone && ((now?.says ?? "") || bike.says)) || begins;
   const steering = useSteering();
   const steer = (order: { running?: boolean; pace?: number; shift?: number; effort?: number }) => {
     if (order.pace) setPace(order.pace);
@@ -78,6 +81,7 @@ function Shown({ job, bench, shown }: OfSetup) {
         method="a-ride-in-steps-of-time"
         text="a simulated bike: its figures are worked out, not measured"
       />
+      <Says text={answered} />
       <div className={`${styles.controls} no-print`}>
         <div className={styles.choice}>
           <ChoiceField
