@@ -110,6 +110,36 @@ def test_on_a_desk_nothing_moves_or_runs_sideways_and_axe_finds_nothing(page, se
         assert found.violations_count == 0, found.generate_report()
 
 
+CUT_OFF = """() => [...document.querySelectorAll("main *")]
+  .filter((each) => each.clientWidth > 1 && each.scrollWidth > each.clientWidth + 1)
+  .filter((each) => ["auto", "scroll"].includes(getComputedStyle(each).overflowX))
+  .map((each) => each.querySelector("table")?.getAttribute("aria-label") ?? each.className)"""
+"""What could be pulled into sight on a screen, and not on paper."""
+
+
+@pytest.mark.parametrize(
+    ("view", "shown"),
+    [
+        ("Road", "The ride with each setup"),
+        ("Search", "Drives that were ridden"),
+        ("Pairings", "Pairings"),
+        ("Line-up", "Climb and flat"),
+        ("Verdict", "Figures weighed"),
+    ],
+)
+def test_on_paper_wide_tables_are_whole(page, demo, view, shown):
+    opened(page, demo, view)
+    expect(
+        page.get_by_role("table", name=shown).or_(page.get_by_role("grid", name=shown)).first
+    ).to_be_visible()
+    page.emulate_media(media="print")
+    # A4 without its margins.
+    page.set_viewport_size({"width": 703, "height": 1000})
+    fits_sideways(page)
+    assert page.evaluate(CUT_OFF) == []
+    assert page.evaluate(BROKEN_WORDS) == []
+
+
 @pytest.mark.parametrize("scheme", ["light", "dark"])
 @pytest.mark.parametrize(
     ("opened_by", "title"),

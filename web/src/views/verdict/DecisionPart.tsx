@@ -40,7 +40,7 @@ export function DecisionPart({ bench, found, letters, weighed }: Props) {
     setAnew(false);
   };
   return (
-    <section className={styles.decision} aria-labelledby="decision">
+    <section className={`${styles.decision} ${decision ? "" : "no-print"}`} aria-labelledby="decision">
       {decision && found.decision && !anew ? (
         <Standing
           {...{ decision, letters, weighed }}
