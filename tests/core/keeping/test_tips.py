@@ -112,6 +112,17 @@ def test_nothing_to_hold_against_each_other():
     assert "price" not in [each.what for each in tips(job(CHEAP, DEAR, sold_for=1), [])]
 
 
+def test_a_price_that_would_have_to_fall_below_nothing_tips_nothing():
+    # Six chains at 8 and at 10 more: 48 and 60 are missing. Half of a price comes back: 96 and 120 of 100.
+    def by_price(cost):
+        worn = bike("worn", 100, {**CHAIN, "cost": cost})
+        found = {each.what: each for each in tips(job(CHEAP, worn, sold_for=0.5), [])}
+        return found["price"].at if "price" in found else None
+
+    assert by_price(38) == pytest.approx(4)
+    assert by_price(40) is None
+
+
 def test_motors_that_draw_nobody_knows_what_are_not_held_against_others():
     driven = {**DEAR, "motors": [{"at": "cranks", "torque_nm": 40, "price": 0}]}
     assert tips(job(CHEAP, driven), []) == []

@@ -471,6 +471,40 @@ def test_up_what_is_too_steep_one_walks_and_the_motor_rests():
     assert compare(brief).setups[0].motor.on_pitch.walking
 
 
+@pytest.mark.parametrize(
+    # Of 45 rpm the gear of 2.22 m makes 6.0 km/h and that of 4.44 m 12: but nobody gets off above 8.
+    ("path", "torque_nm", "walks"),
+    [((PAIR,), 24, True), ((PAIR, HUB), 24, False), ((PAIR,), 32, False), ((PAIR, HUB), 19.5, True)],
+)
+def test_one_gets_off_alike_on_the_pitch_over_the_road_and_in_the_simulation(path, torque_nm, walks):
+    weak = {**THROTTLE, "torque_nm": torque_nm, "assist": {"by": "throttle"}}
+    brief, lane = throttled(0.075, weak, path, power=70, long=1500)
+    assert conditions(brief).grind_rpm == 45
+    pitch = compare(brief).setups[0].motor.on_pitch
+    [level] = setup_ranges(brief, [lane])[0].levels
+    bike = SimulatedBike(brief, brief.setups[0], of_profile(profile(lane)))
+    while bike.at_m < 700:
+        bike.step()
+    assert pitch.speed_kmh > 5
+    assert (pitch.speed_kmh < (8 if path == (PAIR,) else 6)) is walks
+    assert (pitch.walking, level.wh_km == 0, bike.walking) == (walks, walks, walks)
+    assert (bike.motor_w == 0) is walks
+
+
+def test_what_motors_that_rest_where_their_help_ends_push_is_nothing():
+    """Down a slope the speed passes that end with feet that cannot follow: nothing by nothing."""
+    follows = {**THROTTLE, "assist": {"cutoff_kmh": 25, "levels": [{"name": "even", "share": 1}]}}
+    brief, _ = throttled(0.02, follows, ({**sprockets([30], [20]), "efficiency": 1},))
+    steps = [{"length_m": 300, "grade": 0}, {"length_m": 900, "grade": -0.05}]
+    down = profile(validate(Route, {"name": "Down", "legs": steps}))
+    for start in range(40):
+        bike = SimulatedBike(brief, brief.setups[0], of_profile(down))
+        bike.speed_mps = 5 + start / 37
+        while bike.speed_mps * 3.6 < 27:
+            bike.step()
+        assert bike.motor_w == 0
+
+
 def test_a_motor_of_torque_alone_is_told_as_assumed():
     bare = helped({"at": "cranks", "torque_nm": 60}).motor.assumed
     assert [(each.where, each.value) for each in bare] == [

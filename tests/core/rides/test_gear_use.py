@@ -136,6 +136,9 @@ def test_a_stepless_hub_is_told_by_tenths_of_its_span():
         assert tenth.development_m == pytest.approx(lowest * span ** ((at + 0.5) / 10))
         assert gear.ratio == pytest.approx(span ** ((at + 0.5) / 10))
     assert sum(each.seconds for each in use.gears) == use.pedalling_s == 900
+    middles = lowest * span ** ((np.arange(10) + 0.5) / 10)
+    nearest = np.abs(np.log(speed * 60 / 70)[:, None] - np.log(middles)).argmin(axis=1)
+    assert [each.seconds for each in use.gears] == np.bincount(nearest, minlength=10).tolist()
 
 
 def test_without_cadence_no_gear_is_made_up():

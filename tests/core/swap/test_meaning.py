@@ -188,6 +188,8 @@ def test_a_roll_is_told_as_rolling_resistance():
     assert found.crr_first == own.crr
     assert found.crr == pytest.approx(own.crr * 1.5, rel=1e-3)
     assert found.crr_interval[0] < found.crr < found.crr_interval[1]
+    low, high = found.crr_interval
+    assert f"has {found.crr:.4f}, between {low:.4f} and {high:.4f}, where" in found.says
     assert found.take is None
     far = meaning(a_test(-0.2, measured="rolling distance", slope=SLOPE.model_dump()), setups={})
     assert far.crr > own.crr

@@ -1,5 +1,6 @@
 """The steepest pitch of a job: how it is ridden at a steady power, and whether it can be."""
 
+import math
 from bisect import bisect_left
 from dataclasses import dataclass
 from operator import attrgetter
@@ -150,9 +151,16 @@ def _ridden(table: GearTable, rung: Rung, job: Conditions, speed_kmh: float) -> 
     return AtSteepest(speed_kmh=speed_kmh, cadence_rpm=cadence_rpm, gear=gear, state=state)
 
 
+def gets_off_below_kmh(development_m: float, grind_rpm: float) -> float:
+    """The speed in km/h below which one gets off and pushes: in a gear of so many m a turn, whoever grinds no
+    slower than so many rpm.
+    """
+    return min(max(development_m * grind_rpm * 0.06, BALANCE_KMH), GETS_OFF_KMH)
+
+
 def _state(speed_kmh: float, cadence_rpm: float, job: Conditions) -> State:
-    balances = speed_kmh >= BALANCE_KMH * (1 - _HAIR)
-    if not balances or (cadence_rpm < job.grind_rpm and speed_kmh < GETS_OFF_KMH):
+    development_m = speed_kmh / 0.06 / cadence_rpm if cadence_rpm > 0 else math.inf
+    if speed_kmh < gets_off_below_kmh(development_m, job.grind_rpm) * (1 - _HAIR):
         return "walking"
     return "grinding" if cadence_rpm < job.cadence_rpm[0] * (1 - _HAIR) else "holds"
 

@@ -5,7 +5,7 @@ from collections.abc import Callable
 
 from pydantic import BaseModel
 
-from kettledrum.core.effort.steepest import BALANCE_KMH
+from kettledrum.core.effort.steepest import gets_off_below_kmh
 from kettledrum.core.gearing.gear_table import GearTable
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.motors.driven import Driven, called_for, motor_rpm
@@ -84,7 +84,7 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
         speed_kmh=speed * 3.6,
         gear=found.label,
         cadence_rpm=found.cadence_rpm(speed),
-        walking=speed * 3.6 < BALANCE_KMH,
+        walking=speed * 3.6 < gets_off_below_kmh(found.development_m, job.grind_rpm),
         rider_w=job.power_w,
         motor_w=out,
         in_w=into,

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from kettledrum.core.effort.steepest import BALANCE_KMH
+from kettledrum.core.effort.steepest import gets_off_below_kmh
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import Conditions, conditions
@@ -58,13 +58,14 @@ class _Helped:
 
 @dataclass(frozen=True, slots=True)
 class _Moved:
-    """What is moved, by which power in W of the rider, at the wheel and on foot, and which energy in Wh of
-    batteries, over which ways: the length in m of all road of each grade.
+    """What is moved, by which power in W of the rider, at the wheel and on foot, below which speed in m/s one
+    gets off, and which energy in Wh of batteries, over which ways: the length in m of all road of each grade.
     """
 
     resistance: Resistance
     rider_w: float
     walker_w: float
+    walks_below_mps: float
     energy_wh: float
     length_m: Floats
     grade: Floats
@@ -109,7 +110,8 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
     energy_wh = sum(each.usable_wh for each in batteries) * left
     table = gear_table(setup, brief.rider.cadence_rpm)
     rider_w = job.power_w * path_efficiency(setup.path).typical
-    moved = _Moved(job.resistance, rider_w, job.power_w, energy_wh, lengths, grades)
+    gets_off = gets_off_below_kmh(table.gears[0].development_m, job.grind_rpm) / 3.6
+    moved = _Moved(job.resistance, rider_w, job.power_w, gets_off, energy_wh, lengths, grades)
     levels = [_level(name, _helped(setup, table, job, share), moved) for name, share in assist_levels(setup)]
     return SetupRange(name=setup.name, levels=levels, says=range_says(levels))
 
@@ -204,8 +206,8 @@ def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
     needed = share * (beyond - want) + want - rider_w
     most_w = np.maximum(helped.wheel_w[below], helped.wheel_w[over])
     wheel_w = np.clip(needed, 0, most_w)
-    # Too slow to balance, one gets off and pushes, and the motor rests.
-    walked = speed < BALANCE_KMH / 3.6
+    # Too slow to balance or to pedal, one gets off and pushes, and the motor rests.
+    walked = speed < moved.walks_below_mps
     pushed = moved.walker_w / np.maximum(slope, 1e-9)
     speed = np.where(walked, np.minimum(WALKING_KMH / 3.6, pushed), speed)
     wheel_w = np.where(walked, 0.0, wheel_w)

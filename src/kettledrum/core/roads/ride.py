@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from kettledrum.core.effort.held_power import held_power
-from kettledrum.core.effort.steepest import BALANCE_KMH, GETS_OFF_KMH
+from kettledrum.core.effort.steepest import BALANCE_KMH, gets_off_below_kmh
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import Conditions, conditions
@@ -87,12 +87,13 @@ def ridden(brief: Brief, road: Profile, ideal: Drives | None = None, *, paces: b
     job = conditions(brief, road.altitude_m)
     tables = [gear_table(setup, brief.rider.cadence_rpm) for setup in brief.setups]
     lowest = np.array([table.gears[0].development_m for table in tables]) / 60
+    gets_off = [gets_off_below_kmh(table.gears[0].development_m, job.grind_rpm) for table in tables]
     highest = np.array([table.gears[-1].development_m for table in tables]) / 60
     low, high = job.cadence_rpm
     balance = BALANCE_KMH / 3.6
     drives = Drives(
         efficiency=np.array([path_efficiency(setup.path).typical for setup in brief.setups]),
-        walk_mps=np.clip(lowest * job.grind_rpm, balance, GETS_OFF_KMH / 3.6),
+        walk_mps=np.array(gets_off) / 3.6,
         top_mps=highest * high,
     )
     hold = np.maximum(lowest * low, balance)

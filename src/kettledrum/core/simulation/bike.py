@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from kettledrum.core.effort.pushes import pushes
-from kettledrum.core.effort.steepest import BALANCE_KMH, GETS_OFF_KMH
+from kettledrum.core.effort.steepest import gets_off_below_kmh
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
@@ -85,9 +85,8 @@ class SimulatedBike:
         self._setup = setup
         self._share = path_efficiency(setup.path).typical
         self._hardest_nm = pushes(brief, setup).hardest_nm * _MEAN_OF_PEAK
-        lowest = self.table.gears[0].development_m / 60
-        balance, gets_off = BALANCE_KMH / 3.6, GETS_OFF_KMH / 3.6
-        self._walk_below_mps = min(max(lowest * self.job.grind_rpm, balance), gets_off)
+        lowest = self.table.gears[0].development_m
+        self._walk_below_mps = gets_off_below_kmh(lowest, self.job.grind_rpm) / 3.6
         self._step, self._turns, self._rests_s = 0, 0.0, REST_S
         self._by_gear: dict[int, list[Driven]] = {}
         self._gears = MotorGears(setup, self.table)
@@ -287,8 +286,8 @@ class SimulatedBike:
             pushed = sum([pushes[place] for place in places])
             needed = (just_below - speed) * self.job.resistance.mass_kg / STEP_S + against
             needed -= sum(pushes) - pushed
-            if needed < pushed:
-                share = max(needed / pushed, 0.0)
+            if max(needed, 0.0) < pushed:
+                share = max(needed, 0.0) / pushed
                 for place in places:
                     pushes[place] *= share
                     torques[place] *= share
