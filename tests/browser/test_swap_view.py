@@ -47,6 +47,7 @@ def test_what_was_measured_is_taken_over_and_stands_in_the_verdict(swap, demo_se
     expect(swap.get_by_role("link", name="Which of the two runs harder?")).to_be_visible()
 
 
+@pytest.mark.parametrize("expected_errors", [{"422"}], ids=["refused on purpose"])
 def test_power_and_wind_of_a_run_are_written_down(swap, demo_server):
     swap.get_by_role("button", name="Run 7: write it down").click()
     field(swap, "swap_tests[0].runs[6].power_w").fill("140")

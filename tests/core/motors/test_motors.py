@@ -384,7 +384,11 @@ def test_where_help_ends_a_motor_gives_what_is_needed_to_stay_there(grade):
 
 
 @pytest.mark.parametrize("grade", [0.0, 0.02, 0.06])
-@pytest.mark.parametrize("inside", [hub(0.5, 0.62, 0.78, 1, 1.25, 1.55, 2), stepless_hub(0.6, 1.9)])
+@pytest.mark.parametrize(
+    # The last goes 16 km/h as fast as legs can follow, where nothing but a throttle goes on.
+    "inside",
+    [hub(0.5, 0.62, 0.78, 1, 1.25, 1.55, 2), stepless_hub(0.6, 1.9), hub(0.5, 0.7)],
+)
 @pytest.mark.parametrize(
     "given_motor",
     [
@@ -414,6 +418,7 @@ def test_pitch_range_and_trial_agree_on_one_road(grade, inside, given_motor):
     if grade > 0:
         assert level.speed_kmh == pytest.approx(pitch.speed_kmh, rel=0.01)
         assert level.wh_km == pytest.approx(pitch.in_w / pitch.speed_kmh, rel=0.02, abs=0.02)
+        assert bike.rider_w == pytest.approx(pitch.rider_w, rel=0.02, abs=0.5)
     assert bike.speed_mps * 3.6 == pytest.approx(level.speed_kmh, rel=0.015)
     # By hand one stays anywhere in the band, and a motor at the cranks with the cadence.
     off_middle = 0.06 if given_motor["at"] == "cranks" else 0.02

@@ -436,6 +436,22 @@ def test_an_empty_battery_helps_no_more():
     assert bike.speed_mps == pytest.approx(alone.speed_mps, rel=1e-3)
 
 
+def test_nobody_pedals_or_has_a_motor_push_against_the_brakes():
+    strong = {"at": "front hub", "torque_nm": 80, "power_w": 3000, "battery": BATTERY}
+    tall = sprockets([52], [11])
+    down = until(on(job(tall, motors=[strong]), (6000, -0.08)), 120)
+    assert down.speed_mps * 3.6 == pytest.approx(50)
+    assert (down.rider_w, down.motor_w) == (0, 0)
+    # On the flat it holds that speed with no more than it takes.
+    brief = job(tall, motors=[strong])
+    flat = until(on(brief, (9000, 0.0)), 200)
+    assert flat.speed_mps * 3.6 == pytest.approx(50, rel=1e-4)
+    share = path_efficiency(brief.setups[0].path).typical
+    taken = flat.job.resistance.power_w(50 / 3.6, 0.0)
+    assert flat.motor_w + flat.rider_w * share == pytest.approx(taken, rel=1e-3)
+    assert flat.books.brakes_j < 10
+
+
 def test_whoever_rolls_out_before_the_end_pedals_on():
     data = {**deepcopy(WHOLE_BRIEF), "setups": [setup(PAIR, EIGHT)]}
     data.pop("reference")

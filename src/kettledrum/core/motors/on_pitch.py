@@ -8,7 +8,7 @@ from pydantic import BaseModel
 from kettledrum.core.effort.steepest import gets_off_below_kmh
 from kettledrum.core.gearing.gear_table import GearTable
 from kettledrum.core.job.conditions import Conditions
-from kettledrum.core.motors.driven import Driven, called_for, motor_rpm
+from kettledrum.core.motors.driven import Driven, called_for, motor_rpm, rider_follows_w
 from kettledrum.core.motors.electric import drawn
 from kettledrum.core.motors.in_gear import InGear, MotorGears
 from kettledrum.core.parts.efficiency import path_efficiency
@@ -23,7 +23,7 @@ WARM_K = 10.0
 _HALVINGS = 50
 """Halvings of that search: to 30 m/s ÷ 2⁵⁰, less than can be told apart."""
 _JUST = 1e-6
-"""So near, in proportion, to the speed at which help ends, it ends there."""
+"""So near, in proportion, to the speed at which help ends or legs follow no further, it is that."""
 _USUAL_C = 20.0
 """The air where its temperature is not said."""
 
@@ -61,14 +61,14 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     """The steady speed at which rider and motors bring what the steepest pitch asks for; None without one.
 
     Found by halving in each gear: what they bring falls short of it at some speed and stays so, since a motor
-    gives less the faster it turns. Where help ends before that, motors give what is needed to stay there.
+    gives less the faster it turns. Where help ends before that, or legs follow no further, motors and rider
+    give what is needed to stay there.
     """
     if job.steepest is None or not setup.motors:
         return None
     share = path_efficiency(setup.path).typical
     found, speed = _ridden_in(setup, table, job, share)
-    helps = [(each, called_for(each, speed, table, job)) for each in found.driven]
-    torques = _needed(helps, speed, table, job, share)
+    rider_w, torques = _needed(found, speed, table, job, share)
     draws = [
         drawn(each.motor, torque, motor_rpm(each, speed, table))
         for each, torque in zip(found.driven, torques, strict=True)
@@ -85,7 +85,7 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
         gear=found.label,
         cadence_rpm=found.cadence_rpm(speed),
         walking=speed * 3.6 < gets_off_below_kmh(found.development_m, job.grind_rpm),
-        rider_w=job.power_w,
+        rider_w=rider_w,
         motor_w=out,
         in_w=into,
         efficiency=out / into if into > 0 else None,
@@ -100,25 +100,36 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
 
 
 def _needed(
-    helps: list[tuple[Driven, float]], speed: float, table: GearTable, job: Conditions, share: float
-) -> list[float]:
-    """The torque of each motor that is needed to stay at a speed.
+    gear: InGear, speed: float, table: GearTable, job: Conditions, share: float
+) -> tuple[float, list[float]]:
+    """The rider's power in W and the torque of each motor in Nm that are needed to stay at a speed.
 
-    Of those whose help ends just there as much as is missing; where none does, of all.
+    What goes on beyond it is given whole, and of what ends just there so much as is missing.
     """
     assert job.steepest is not None
-    brought = [_wheel_w(each, torque, speed, table) for each, torque in helps]
-    ending = [_ends_at(each.motor, speed) for each, _ in helps]
-    eased = ending if any(ending) else [True] * len(helps)
-    most = sum(power for power, eases in zip(brought, eased, strict=True) if eases)
-    missing = job.resistance.power_w(speed, job.steepest) - job.power_w * share - (sum(brought) - most)
-    part = min(max(missing / most, 0.0), 1.0) if most > 0 else 0.0
-    return [torque * (part if eases else 1.0) for (_, torque), eases in zip(helps, eased, strict=True)]
+    here, beyond = (_given(gear, speed * (1 + beside), table, job) for beside in (-_JUST, _JUST))
+    most, kept = (_brought(given, gear, speed, table, share) for given in (here, beyond))
+    missing = job.resistance.power_w(speed, job.steepest) - kept
+    part = min(max(missing / (most - kept), 0.0), 1.0) if most > kept else 1.0
+
+    def eased(one: float, other: float) -> float:
+        return other + part * (one - other)
+
+    return eased(here[0], beyond[0]), [eased(*each) for each in zip(here[1], beyond[1], strict=True)]
 
 
-def _ends_at(motor: Motor, speed: float) -> bool:
-    end = motor.assist.cutoff_kmh if motor.assist else None
-    return end is not None and abs(speed * 3.6 - end) < end * _JUST
+def _given(gear: InGear, speed: float, table: GearTable, job: Conditions) -> tuple[float, list[float]]:
+    """All that a rider can give at a speed, in W, and the torque that this calls for of each motor, in Nm."""
+    rider_w = rider_follows_w(speed, table, job)
+    return rider_w, [called_for(each, speed, table, job, None, rider_w) for each in gear.driven]
+
+
+def _brought(
+    given: tuple[float, list[float]], gear: InGear, speed: float, table: GearTable, share: float
+) -> float:
+    rider_w, torques = given
+    helps = zip(gear.driven, torques, strict=True)
+    return rider_w * share + sum(_wheel_w(each, torque, speed, table) for each, torque in helps)
 
 
 def _wheel_w(each: Driven, torque_nm: float, speed: float, table: GearTable) -> float:
@@ -146,10 +157,8 @@ def _steady_mps(gear_at: Callable[[float], InGear], table: GearTable, job: Condi
     low, high = 0.0, FASTEST_MPS
     for _ in range(_HALVINGS):
         speed = (low + high) / 2
-        brought = job.power_w * share + sum(
-            _wheel_w(each, called_for(each, speed, table, job), speed, table)
-            for each in gear_at(speed).driven
-        )
+        gear = gear_at(speed)
+        brought = _brought(_given(gear, speed, table, job), gear, speed, table, share)
         if brought >= job.resistance.power_w(speed, job.steepest):
             low = speed
         else:

@@ -13,7 +13,7 @@ from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.plain_terrain import plain_terrain
 from kettledrum.core.job.route import Route
 from kettledrum.core.motors.assist_levels import assist_levels
-from kettledrum.core.motors.driven import Driven, called_for, motor_rpm
+from kettledrum.core.motors.driven import Driven, called_for, motor_rpm, rider_follows_w
 from kettledrum.core.motors.electric import braking_nm, draw_parts, returned_w
 from kettledrum.core.motors.in_gear import MotorGears
 from kettledrum.core.motors.range_result import LevelRange, SetupRange
@@ -32,6 +32,8 @@ _SLOWEST_MPS, _SPEEDS = 0.3, 300
 """Speeds looked at, from a crawl to where one brakes: enough to find a steady one to a percent between."""
 _GRADE_STEP = 0.002
 """All road of about one grade is ridden at one speed."""
+_BESIDE = 1e-8
+"""So far beside an end of help, in proportion, it is looked at on either side."""
 _JUST = 1e-6
 """Two looked-at speeds so near to each other, in proportion, lie beside an end of help."""
 _SHARES = 30
@@ -40,7 +42,8 @@ _SHARES = 30
 
 @dataclass(frozen=True, slots=True)
 class _Helped:
-    """What motors can bring to the wheel at each of the looked-at speeds in W, and what they then draw.
+    """What motors can bring to the wheel at each of the looked-at speeds in W, and what they then draw; the
+    rider's power in W at the wheel, none where legs follow no further.
 
     For a share f of that they draw idle + f·through + f²·heat, each in W: what turns against them, what comes
     out and what that loses, and what warms the windings. And at the speed at which one brakes: powers in W
@@ -48,6 +51,7 @@ class _Helped:
     """
 
     speed_mps: Floats
+    rider_w: Floats
     wheel_w: Floats
     idle_w: Floats
     through_w: Floats
@@ -58,12 +62,11 @@ class _Helped:
 
 @dataclass(frozen=True, slots=True)
 class _Moved:
-    """What is moved, by which power in W of the rider, at the wheel and on foot, below which speed in m/s one
-    gets off, and which energy in Wh of batteries, over which ways: the length in m of all road of each grade.
+    """What is moved, by which power in W of one on foot, below which speed in m/s one gets off, and which
+    energy in Wh of batteries, over which ways: the length in m of all road of each grade.
     """
 
     resistance: Resistance
-    rider_w: float
     walker_w: float
     walks_below_mps: float
     energy_wh: float
@@ -109,28 +112,32 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
     left = 1 - LOST_A_DEGREE * max(cold, 0.0)
     energy_wh = sum(each.usable_wh for each in batteries) * left
     table = gear_table(setup, brief.rider.cadence_rpm)
-    rider_w = job.power_w * path_efficiency(setup.path).typical
     gets_off = gets_off_below_kmh(table.gears[0].development_m, job.grind_rpm) / 3.6
-    moved = _Moved(job.resistance, rider_w, job.power_w, gets_off, energy_wh, lengths, grades)
+    moved = _Moved(job.resistance, job.power_w, gets_off, energy_wh, lengths, grades)
     levels = [_level(name, _helped(setup, table, job, share), moved) for name, share in assist_levels(setup)]
     return SetupRange(name=setup.name, levels=levels, says=range_says(levels))
 
 
 def _helped(setup: Setup, table: GearTable, job: Conditions, level: float | None) -> _Helped:
-    # Just below and just above where assistance ends, so that it ends there and not between two speeds.
+    # Just below and just above where assistance ends and where legs follow no further, so that it is there
+    # and not between two speeds.
+    top_kmh = table.gears[-1].development_m * job.cadence_rpm[1] * 0.06
+    limits = [motor.assist.cutoff_kmh for motor in setup.motors or [] if motor.assist]
     ends = [
-        motor.assist.cutoff_kmh / 3.6 * beside
-        for motor in setup.motors or []
-        if motor.assist and motor.assist.cutoff_kmh
-        for beside in (1 - 1e-9, 1 + 1e-9)
+        end / 3.6 * beside
+        for end in (*limits, top_kmh)
+        if end and end < BRAKED_KMH
+        for beside in (1 - _BESIDE, 1 + _BESIDE)
     ]
     speeds = np.sort(np.append(np.geomspace(_SLOWEST_MPS, BRAKED_KMH / 3.6, _SPEEDS), ends))
+    share = path_efficiency(setup.path).typical
+    rider = np.array([rider_follows_w(speed, table, job) * share for speed in speeds.tolist()])
     gears = MotorGears(setup, table)
     found = np.array([_at(gears.at(speed).driven, speed, table, job, level) for speed in speeds.tolist()])
     braked = gears.at(BRAKED_KMH / 3.6).driven
     wheel, idle, through, warming = found.T
     braked_w, back_w = _given_back(braked, table)
-    return _Helped(speeds, wheel, idle, through, warming, braked_w, back_w)
+    return _Helped(speeds, rider, wheel, idle, through, warming, braked_w, back_w)
 
 
 def _given_back(driven: list[Driven], table: GearTable) -> tuple[Floats, Floats]:
@@ -150,14 +157,29 @@ def _at(
 ) -> tuple[float, float, float, float]:
     """Power in W at the wheel with all the help, and what is drawn: idle, through, and warming."""
     wheel, idle, through, warming = 0.0, 0.0, 0.0, 0.0
+    rider_w = rider_follows_w(speed, table, job)
     for each in driven:
-        torque, rpm = called_for(each, speed, table, job, level), motor_rpm(each, speed, table)
+        torque = called_for(each, speed, table, job, level, rider_w)
+        rpm = motor_rpm(each, speed, table)
         if torque <= 0:
             continue
         parts = draw_parts(each.motor, torque, rpm)
         wheel += torque * rpm * math.pi / 30 * each.share
         idle, through, warming = idle + parts[0], through + parts[1], warming + parts[2]
     return wheel, idle, through, warming
+
+
+def _ridden_with(helped: _Helped, below: Places, over: Places, needed_w: Floats) -> Floats:
+    """The rider's power at the wheel where so much is needed of rider and motors together.
+
+    The rider's first; but where legs follow no further, as large a part of it as of the help that they call
+    for.
+    """
+    brought = helped.rider_w + helped.wheel_w
+    kept, eased = brought[over], brought[below] - brought[over]
+    part = np.clip((needed_w - kept) / np.maximum(eased, 1e-9), 0.0, 1.0)
+    own, on = helped.rider_w[below], helped.rider_w[over]
+    return np.where(own > on, on + part * (own - on), np.clip(needed_w, 0.0, own))
 
 
 def _drawn(helped: _Helped, below: Places, over: Places, wheel_w: Floats) -> Floats:
@@ -184,26 +206,28 @@ def _drawn(helped: _Helped, below: Places, over: Places, wheel_w: Floats) -> Flo
 
 
 def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
-    energy_wh, rider_w, lengths, grades = moved.energy_wh, moved.rider_w, moved.length_m, moved.grade
-    speeds = helped.speed_mps
+    energy_wh, lengths, grades = moved.energy_wh, moved.length_m, moved.grade
+    speeds, brought = helped.speed_mps, helped.rider_w + helped.wheel_w
     moves = moved.resistance
     through = speeds + moves.wind_mps
     drag = 0.5 * moves.density * moves.cda_m2 * through * np.abs(through)
     slope = moves.mass_kg * GRAVITY * (grades + moves.crr) / np.hypot(1, grades)
     asked = (slope[:, None] + drag) * speeds
     # At each grade the fastest of the looked-at speeds that rider and motors keep up, and a little beyond.
-    short = asked > rider_w + helped.wheel_w
+    short = asked > brought
     over = np.where(short.any(axis=1), short.argmax(axis=1), len(speeds) - 1)
     below = np.maximum(over - 1, 0)
     rows = np.arange(len(grades))
-    want, has = asked[rows, below], rider_w + helped.wheel_w[below]
-    beyond, given = asked[rows, over], rider_w + helped.wheel_w[over]
+    want, has = asked[rows, below], brought[below]
+    beyond, given = asked[rows, over], brought[over]
     gap = (beyond - given) - (want - has)
     share = np.clip(np.where(np.abs(gap) > 1e-9, (has - want) / np.where(gap == 0, 1, gap), 0.0), 0, 1)
     # Down what is never too much, the fastest of them is ridden.
     share = np.where(short.any(axis=1), share, 1.0)
     speed = speeds[below] + share * (speeds[over] - speeds[below])
-    needed = share * (beyond - want) + want - rider_w
+    needed = share * (beyond - want) + want
+    rider_w = _ridden_with(helped, below, over, needed)
+    needed = needed - rider_w
     most_w = np.maximum(helped.wheel_w[below], helped.wheel_w[over])
     wheel_w = np.clip(needed, 0, most_w)
     # Too slow to balance or to pedal, one gets off and pushes, and the motor rests.
@@ -219,9 +243,8 @@ def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
     per_km = 3600 * float(lengths.sum()) / 1000
     back_wh_km = float((back_w * seconds).sum()) / per_km
     wh_km = max(float((drawn_w * seconds).sum()) / per_km - back_wh_km, 0.0)
-    positive = np.minimum(rider_w, np.maximum(needed + rider_w, 0))
-    positive = np.where(walked, np.minimum(moved.walker_w, slope * speed), positive)
-    rider = float((positive * seconds).sum())
+    rider_w = np.where(walked, np.minimum(moved.walker_w, slope * speed), rider_w)
+    rider = float((rider_w * seconds).sum())
     return LevelRange(
         level=name,
         wh_km=wh_km,

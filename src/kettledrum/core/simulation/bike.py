@@ -49,12 +49,16 @@ _WALK_MPS, _BRAKED_MPS = WALKING_KMH / 3.6, BRAKED_KMH / 3.6
 
 
 def _limits(motors: Sequence[Motor]) -> list[tuple[float, list[int]]]:
-    """Just below which speeds in m/s help ends, and of which motors, by their place."""
+    """Just below which speeds in m/s help ends, and of which motors, by their place.
+
+    That of all ends where one brakes: nobody has motors push against the brakes.
+    """
     ends = [motor.assist.cutoff_kmh if motor.assist else None for motor in motors]
-    return [
+    limits = [
         (end / 3.6 * (1 - _JUST), [place for place, each in enumerate(ends) if each == end])
-        for end in sorted({end for end in ends if end is not None})
+        for end in sorted({end for end in ends if end is not None and end < BRAKED_KMH})
     ]
+    return [*limits, (_BRAKED_MPS, [*range(len(motors))])] if motors else []
 
 
 class SimulatedBike:
@@ -150,7 +154,8 @@ class SimulatedBike:
         against = height_n + tyres_n + air_n
         end = self.course.distance_m[-1]
         stopping = speed**2 >= 2 * BRAKES_MPS2 * max(end - self.at_m, 0.0)
-        rests = stopping or self._coasts(speed)
+        held_back = speed >= _BRAKED_MPS and against < 0
+        rests = stopping or held_back or self._coasts(speed)
         driven = self._driven()
         self.walking = not rests and speed < self._walk_below_mps and not self._can_ride(driven, grade)
         self.walked_s += self.walking * STEP_S
