@@ -165,9 +165,12 @@ def test_motors_stand_side_by_side_in_the_line_up(page, demo):
     rear = table.get_by_role("row", name=re.compile("^B "))
     expect(rear).to_contain_text("45 Nm in every gear")
     expect(rear).to_contain_text("4.1 km/h unused")
-    expect(rear).to_contain_text(re.compile(r"3\d km to 8\d km"))
+    expect(rear).to_contain_text(re.compile(r"4\d km to 1[34]\d km"))
     rear.get_by_role("link").click()
     expect(page.get_by_role("heading", name="Motors", exact=True)).to_be_visible()
+    expect(page.get_by_text("Too slow to balance or to pedal: it has to be pushed")).to_be_visible()
+    low = page.get_by_role("table", name="Range").get_by_role("row", name=re.compile("^Low "))
+    expect(low).to_contain_text(re.compile(r"\d\d? % of the way"))
 
 
 def test_without_motors_the_line_up_is_silent_of_them(page, demo):

@@ -276,6 +276,7 @@ def test_range_on_a_flat_road_by_hand():
     assert low.wh_km == pytest.approx(wh_km, rel=3e-3)
     assert low.range_km == pytest.approx(450 / wh_km, rel=3e-3)
     assert low.motor_share == pytest.approx(1 / 5, rel=2e-3)
+    assert low.on_foot == 0
     # With twice as much it would be faster than 25 km/h: the motor gives what holds that.
     high = levels["high"]
     assert high.speed_kmh == pytest.approx(25, rel=1e-3)
@@ -472,7 +473,7 @@ def test_up_what_is_too_steep_one_walks_and_the_motor_rests():
     moves = conditions(brief).resistance
     walks = 80 / (moves.mass_kg * 9.80665 * (0.3 + 0.008) / math.hypot(1, 0.3))
     assert level.speed_kmh == pytest.approx(min(walks * 3.6, 4.5), rel=0.02)
-    assert (level.wh_km, level.motor_share) == (0, 0)
+    assert (level.wh_km, level.motor_share, level.on_foot) == (0, 0, 1)
     assert compare(brief).setups[0].motor.on_pitch.walking
 
 
@@ -493,6 +494,8 @@ def test_one_gets_off_alike_on_the_pitch_over_the_road_and_in_the_simulation(pat
     assert pitch.speed_kmh > 5
     assert (pitch.speed_kmh < (8 if path == (PAIR,) else 6)) is walks
     assert (pitch.walking, level.wh_km == 0, bike.walking) == (walks, walks, walks)
+    told = f"pedals would turn only {pitch.cadence_rpm:.0f} times a minute"
+    assert (told in compare(brief).setups[0].motor.says) is walks
     assert (bike.motor_w == 0) is walks
 
 

@@ -53,8 +53,10 @@ def test_without_a_hill_it_says_where_it_starts():
     assert motor.says.startswith(f"With its motor it starts on hills of {motor.steepest_start * 100:.0f}")
 
 
-def level(name, km):
-    return LevelRange(level=name, wh_km=5, back_wh_km=0, range_km=km, speed_kmh=20, motor_share=0.5)
+def level(name, km, on_foot=0.0):
+    return LevelRange(
+        level=name, wh_km=5, back_wh_km=0, range_km=km, speed_kmh=20, motor_share=0.5, on_foot=on_foot
+    )
 
 
 @pytest.mark.parametrize(
@@ -64,6 +66,26 @@ def level(name, km):
         ([level("all", 41.6)], "Its battery goes 42 km on “all”."),
         ([level("low", 80), level("high", 31)], "Its battery goes 31 km on “high”, 80 km on “low”."),
         ([level("none", None), level("high", 31)], "Its battery goes 31 km on “high”."),
+        ([level("low", 80, 0.004), level("high", 31)], "Its battery goes 31 km on “high”, 80 km on “low”."),
+        (
+            [level("low", 80, 0.222), level("mid", 50, 0.2), level("high", 31)],
+            "Its battery goes 31 km on “high”, 80 km on “low”; but you would push it on foot for 22 % of "
+            "the way on “low”.",
+        ),
+        (
+            [level("low", 80, 0.3), level("high", 31, 0.05)],
+            "Its battery goes 31 km on “high”, 80 km on “low”; but you would push it on foot for 5 % of "
+            "the way on “high” and 30 % of the way on “low”.",
+        ),
+        (
+            [level("low", 80, 0.0361), level("high", 31, 0.0359)],
+            "Its battery goes 31 km on “high”, 80 km on “low”; but you would push it on foot for 3.6 % of "
+            "the way on “high” and “low”.",
+        ),
+        (
+            [level("all", 41.6, 0.5)],
+            "Its battery goes 42 km on “all”; but you would push it on foot for 50 % of the way on “all”.",
+        ),
     ],
 )
 def test_how_far_the_battery_goes(levels, says):

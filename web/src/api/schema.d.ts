@@ -5099,8 +5099,9 @@ export interface components {
          * LevelRange
          * @description A level of assistance over all roads: energy in Wh for a km, the range in km that the battery gives.
          *
-         *     With the mean speed in km/h and the share of the work at the wheel that the motors do. The energy is what
-         *     is drawn less `back_wh_km`, which braking gives back. The range is null where nothing is drawn.
+         *     With the mean speed in km/h, the share of the work at the wheel that the motors do, and the share of the
+         *     way that is pushed on foot, where they rest. The energy is what is drawn less `back_wh_km`, which braking
+         *     gives back. The range is null where nothing is drawn.
          */
         LevelRange: {
             /** Level */
@@ -5115,6 +5116,11 @@ export interface components {
             speed_kmh: number;
             /** Motor Share */
             motor_share: number;
+            /**
+             * On Foot
+             * @default 0
+             */
+            on_foot: number;
         };
         /**
          * Life

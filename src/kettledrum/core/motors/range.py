@@ -252,4 +252,5 @@ def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
         range_km=energy_wh / wh_km if wh_km > 0 else None,
         speed_kmh=float(lengths.sum()) / float(seconds.sum()) * 3.6,
         motor_share=work / (work + rider) if work + rider > 0 else 0.0,
+        on_foot=float(lengths[walked].sum() / lengths.sum()),
     )

@@ -6,8 +6,9 @@ from pydantic import BaseModel
 class LevelRange(BaseModel):
     """A level of assistance over all roads: energy in Wh for a km, the range in km that the battery gives.
 
-    With the mean speed in km/h and the share of the work at the wheel that the motors do. The energy is what
-    is drawn less `back_wh_km`, which braking gives back. The range is null where nothing is drawn.
+    With the mean speed in km/h, the share of the work at the wheel that the motors do, and the share of the
+    way that is pushed on foot, where they rest. The energy is what is drawn less `back_wh_km`, which braking
+    gives back. The range is null where nothing is drawn.
     """
 
     level: str
@@ -16,6 +17,7 @@ class LevelRange(BaseModel):
     range_km: float | None
     speed_kmh: float
     motor_share: float
+    on_foot: float = 0.0
 
 
 class SetupRange(BaseModel):

@@ -3,13 +3,17 @@
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
+from kettledrum.core.effort.steepest import BALANCE_KMH
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.motors.on_pitch import OnPitch
 from kettledrum.core.motors.range_result import LevelRange
-from kettledrum.core.terms.in_words import percent, speed, time
+from kettledrum.core.terms.in_words import listed, percent, quoted, speed, time
 
 if TYPE_CHECKING:
     from kettledrum.core.motors.help import MotorHelp
+
+_TOLD = 0.01
+"""Less of a way than this is not worth a word."""
 
 
 def on_pitch_says(at: OnPitch | None, job: Conditions) -> str | None:
@@ -21,6 +25,8 @@ def on_pitch_says(at: OnPitch | None, job: Conditions) -> str | None:
     hill = f"the {percent(job.steepest)} hill"
     if at.walking:
         slow = f"{speed(at.speed_kmh)} is too slow to keep upright"
+        if at.speed_kmh >= BALANCE_KMH:
+            slow = f"at {speed(at.speed_kmh)} the pedals would turn only {at.cadence_rpm:.0f} times a minute"
         return f"Even with its motor it is pushed up {hill}: {slow}."
     gear = f", in gear {at.gear}" if at.gear is not None else ""
     pace = f"{speed(at.speed_kmh)}, {at.cadence_rpm:.0f} turns a minute{gear}"
@@ -66,9 +72,19 @@ def range_says(levels: Sequence[LevelRange]) -> str:
     least, most = known[0], known[-1]
     assert least.range_km is not None
     assert most.range_km is not None
-    if least is most:
-        return f"Its battery goes {least.range_km:.0f} km on “{least.level}”."
-    return (
-        f"Its battery goes {least.range_km:.0f} km on “{least.level}”, "
-        f"{most.range_km:.0f} km on “{most.level}”."
-    )
+    goes = f"Its battery goes {least.range_km:.0f} km on {quoted(least.level)}"
+    if least is not most:
+        goes += f", {most.range_km:.0f} km on {quoted(most.level)}"
+    pushed = [each for each in dict.fromkeys((least.level, most.level)) if _on_foot(levels, each) >= _TOLD]
+    if not pushed:
+        return f"{goes}."
+    # Where both come to the same it is said once.
+    on: dict[str, list[str]] = {}
+    for each in pushed:
+        on.setdefault(percent(_on_foot(levels, each)), []).append(quoted(each))
+    ways = [f"{share} of the way on {listed(names)}" for share, names in on.items()]
+    return f"{goes}; but you would push it on foot for {listed(ways)}."
+
+
+def _on_foot(levels: Sequence[LevelRange], name: str) -> float:
+    return next(each.on_foot for each in levels if each.level == name)

@@ -46,7 +46,8 @@ export function MotorFacts({ help, bench }: Props) {
             </dl>
             {pitch.walking && (
               <p className={sections.note}>
-                Slower than one can balance: it has to be pushed, and a lower gear or more power is missing.
+                Too slow to balance or to pedal: it has to be pushed, and a lower gear or more power is
+                missing.
               </p>
             )}
             <p className={styles.heat}>

@@ -22,6 +22,7 @@ export function RangeTable({ job, bench, shown }: Props) {
   const units = useUnits();
   if (error) return <Failure error={error} retry={refetch} />;
   const found = data?.find((each) => each.name === shown.setup.name);
+  const pushed = found?.levels.some((level) => level.on_foot > 0);
   const back = found?.levels.some((level) => level.back_wh_km > 0);
   const assumed = shown.table.motor?.assumed ?? [];
   const known = shown.setup.motors?.some((motor) => motor.battery);
@@ -49,6 +50,7 @@ export function RangeTable({ job, bench, shown }: Props) {
                   <th scope="col">Energy</th>
                   {back && <th scope="col">Of braking back</th>}
                   <th scope="col">Mean speed</th>
+                  {pushed && <th scope="col">On foot</th>}
                   <th scope="col">Of the work, by motors</th>
                 </tr>
               </thead>
@@ -62,6 +64,7 @@ export function RangeTable({ job, bench, shown }: Props) {
                     <td>{fixed(level.wh_km, 1)} Wh/km</td>
                     {back && <td>{fixed(level.back_wh_km, 1)} Wh/km</td>}
                     <td>{units.speed(level.speed_kmh)}</td>
+                    {pushed && <td>{level.on_foot > 0 ? `${percent(level.on_foot)} of the way` : "—"}</td>}
                     <td>{percent(level.motor_share)}</td>
                   </tr>
                 ))}
