@@ -614,6 +614,37 @@ def test_a_steeper_descent_gives_no_less_back():
     assert back[-1] == pytest.approx(back[-2])
 
 
+def test_of_two_motors_each_helps_as_its_own_level_of_that_name_says():
+    def motor_of(at, **shares):
+        levels = [{"name": name, "share": share} for name, share in shares.items()]
+        return {"at": at, "torque_nm": 200, "power_w": 5000, "assist": {"levels": levels}}
+
+    battery = {"battery": {"energy_wh": 5000}}
+    # One may have names that the other has not, which then gives its most.
+    one, other = (
+        motor_of("front hub", low=0.5, high=1),
+        {**motor_of("rear hub", high=3, low=1, full=4), **battery},
+    )
+    even = {**hub(0.5, 0.62, 0.78, 1, 1.25), "efficiency": 1}
+    brief, lane = throttled(0.05, one, (PAIR, even), power=50)
+    data = brief.model_dump(mode="json", exclude_unset=True)
+    data["setups"][0]["motors"].append(other)
+    brief = validate(Brief, data)
+    [ranges] = setup_ranges(brief, [lane])
+    assert [level.level for level in ranges.levels] == ["low", "high", "full"]
+    moves = conditions(brief).resistance
+    for level, shares in zip(ranges.levels, (0.5 + 1, 1 + 3, 1 + 4), strict=True):
+        speed = moves.speed_mps(50 * (1 + shares), 0.05)
+        assert level.speed_kmh == pytest.approx(speed * 3.6, rel=5e-3)
+        bike = SimulatedBike(brief, brief.setups[0], of_profile(profile(lane)), level.level)
+        while bike.at_m < 1500:
+            bike.step()
+        assert bike.speed_mps == pytest.approx(speed, rel=1e-3)
+    assert compare(brief).setups[0].motor.on_pitch.speed_kmh == pytest.approx(
+        moves.speed_mps(300, 0.05) * 3.6, rel=1e-3
+    )
+
+
 def test_of_two_motors_the_one_whose_help_ends_gives_way():
     # The one at the cranks goes on to 25 km/h with all it has; the wheel's, which ends at 20, fills up.
     own = {**THROTTLE, "battery": {"energy_wh": 500, "voltage_v": 48}}

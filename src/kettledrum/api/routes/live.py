@@ -12,7 +12,7 @@ from pydantic import BaseModel, StrictBool
 from kettledrum.api.asked import OfOneSetup
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
-from kettledrum.core.motors.assist_levels import share_of_level
+from kettledrum.core.motors.assist_levels import known_level
 from kettledrum.core.simulation.bike import SimulatedBike
 from kettledrum.core.simulation.course import of_profile, trial_course
 from kettledrum.core.simulation.says import sets_off_says
@@ -122,7 +122,7 @@ def put_on_the_bench(
 
         along = profile(store.roads.route(job_id, road))
         course = of_profile(along)
-    bike = SimulatedBike(asked.brief, setup, course, share_of_level(setup, asked.level))
+    bike = SimulatedBike(asked.brief, setup, course, known_level(setup, asked.level))
     if asked.by_hand:
         bike.shifter.take_in_hand()
     if not bike.shifter.by_hand:

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from kettledrum.core.gearing.gear_table import Gear, GearTable, ratios_in
 from kettledrum.core.job.conditions import Conditions
+from kettledrum.core.motors.assist_levels import share_at
 from kettledrum.core.motors.electric import torque_held_by
 from kettledrum.core.parts.efficiency import stage_efficiency
 from kettledrum.core.parts.motor import Motor
@@ -59,24 +60,24 @@ def called_for(
     speed_mps: float,
     table: GearTable,
     job: Conditions,
-    level: float | None = None,
+    level: str | None = None,
     rider_w: float | None = None,
 ) -> float:
     """The torque of the motors on a shaft, as far as they can, and as far as they are called for.
 
-    By a `level`, so many times the rider's power, which is that of all day unless `rider_w` is given; by
-    their highest one unless given; by all they have where they have none or are called for by hand. Called
-    for by torque they add so many times the torque of the pedals where they enter: for a motor in a wheel
-    that is less power the lower the gear, the wheel turning slower than the cranks. Nothing above the limit
-    of assistance.
+    By the name of a `level`, so many times the rider's power, which is that of all day unless `rider_w` is
+    given; by their highest one unless they have it; by all they have where they have none or are called for
+    by hand. Called for by torque they add so many times the torque of the pedals where they enter: for a
+    motor in a wheel that is less power the lower the gear, the wheel turning slower than the cranks. Nothing
+    above the limit of assistance.
     """
     motor, rpm = driven.motor, motor_rpm(driven, speed_mps, table)
     torque, _ = torque_held_by(motor, rpm)
     assist = motor.assist
     if assist is None:
         return torque
-    if assist.by != "throttle" and assist.levels and rpm > 0:
-        share = max(each.share for each in assist.levels) if level is None else level
+    share = share_at(assist, level)
+    if assist.by != "throttle" and share is not None and rpm > 0:
         power = job.power_w if rider_w is None else rider_w
         turns = driven.turns
         if assist.by == "torque":

@@ -114,11 +114,11 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
     table = gear_table(setup, brief.rider.cadence_rpm)
     gets_off = gets_off_below_kmh(table.gears[0].development_m, job.grind_rpm) / 3.6
     moved = _Moved(job.resistance, job.power_w, gets_off, energy_wh, lengths, grades)
-    levels = [_level(name, _helped(setup, table, job, share), moved) for name, share in assist_levels(setup)]
+    levels = [_level(name, _helped(setup, table, job, name), moved) for name in assist_levels(setup)]
     return SetupRange(name=setup.name, levels=levels, says=range_says(levels))
 
 
-def _helped(setup: Setup, table: GearTable, job: Conditions, level: float | None) -> _Helped:
+def _helped(setup: Setup, table: GearTable, job: Conditions, level: str) -> _Helped:
     # Just below and just above where assistance ends and where legs follow no further, so that it is there
     # and not between two speeds.
     top_kmh = table.gears[-1].development_m * job.cadence_rpm[1] * 0.06
@@ -153,7 +153,7 @@ def _given_back(driven: list[Driven], table: GearTable) -> tuple[Floats, Floats]
 
 
 def _at(
-    driven: list[Driven], speed: float, table: GearTable, job: Conditions, level: float | None
+    driven: list[Driven], speed: float, table: GearTable, job: Conditions, level: str
 ) -> tuple[float, float, float, float]:
     """Power in W at the wheel with all the help, and what is drawn: idle, through, and warming."""
     wheel, idle, through, warming = 0.0, 0.0, 0.0, 0.0

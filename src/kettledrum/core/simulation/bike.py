@@ -64,7 +64,7 @@ def _limits(motors: Sequence[Motor]) -> list[tuple[float, list[int]]]:
 class SimulatedBike:
     """One setup of a brief on a course, from a standstill to the stop at its end.
 
-    `level` is the share of the rider's power that motors add, their highest unless given. What may be set is
+    `level` is the name of the level at which motors help, their highest unless given. What may be set is
     `pace`, the rider's power along the course, that of all day unless set, and `effort`: so many times that
     is what the rider pedals with, which may be changed as it goes. Read off it are
     `time_s`, the place `at_m`, `speed_mps`, `cadence_rpm` (0 while the feet rest), the powers in W at the
@@ -75,7 +75,7 @@ class SimulatedBike:
     pace: "Pace | None" = None
     effort = 1.0
 
-    def __init__(self, brief: Brief, setup: Setup, course: Course, level: float | None = None) -> None:
+    def __init__(self, brief: Brief, setup: Setup, course: Course, level: str | None = None) -> None:
         self.course, self.level = course, level
         self.job = conditions(brief, course.altitude_m)
         self.table = gear_table(setup, brief.rider.cadence_rpm)
