@@ -289,6 +289,17 @@ def test_a_hand_does_not_take_back_what_it_shifted_where_gears_lie_further_apart
     assert itself.shifter.shifts > 2
 
 
+@pytest.mark.parametrize("step", [1.9, 2.33, 3.0])
+def test_a_hand_shifts_up_across_a_wide_step_once_the_legs_follow_no_further(step):
+    brief = job(PAIR, hub(0.6, 0.6 * step))
+    bike = until(on(brief, (3000, 0)), 200)
+    share = path_efficiency(brief.setups[0].path).typical
+    asked = conditions(brief).resistance.speed_mps(125 * share, 0.0)
+    assert bike.shifter.label == "2"
+    assert bike.shifter.shifts == 1
+    assert bike.speed_mps == pytest.approx(asked, rel=1e-3)
+
+
 def test_a_narrow_dead_band_between_two_far_gears_hunts():
     wide, narrow = (
         job(PAIR, hub(0.6, 1.0, 1.5), shifting={"set_rpm": 72, "dead_band_rpm": band, "shift_s": 1})

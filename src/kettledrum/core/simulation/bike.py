@@ -24,7 +24,7 @@ from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH
 from kettledrum.core.simulation.course import Course
 from kettledrum.core.simulation.energy_books import Books, cell_of
 from kettledrum.core.simulation.felt import Feel
-from kettledrum.core.simulation.shifter import Shifter
+from kettledrum.core.simulation.shifter import OVER_THE_TOP, Shifter
 
 if TYPE_CHECKING:
     from kettledrum.core.simulation.pace import Pace
@@ -35,8 +35,6 @@ BRAKES_MPS2 = 1.5
 """How hard one brakes to a stop."""
 REST_S = 2.0
 """How long one stands before the start and after the stop."""
-OVER_THE_TOP = 1.1
-"""How far above the band one spins for a moment, before a shift has come."""
 _JUST = 1e-6
 """Help that ends at a speed is held so much below it, in proportion, where it would take one beyond."""
 _SLOW_MPS, _ARRIVED_M = 0.05, 1.0

@@ -11,7 +11,9 @@ from kettledrum.core.parts.automatic import USUAL_DEAD_BAND_RPM, USUAL_SHIFT_S, 
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage, Stage
 
-_AT_REST_MPS = 0.3
+OVER_THE_TOP = 1.1
+"""How far above the band one spins for a moment, before a shift has come."""
+_AT_REST_MPS, _NEARLY = 0.3, 0.99
 
 
 @dataclass(frozen=True, slots=True)
@@ -170,19 +172,23 @@ class Shifter:
         asked = speed_mps * 60 / band.set_rpm
         if not self._triggers:
             nearest = bisect_left(self._between, asked)
-            return nearest if self._by_itself else self._no_lower_than_the_legs_follow(nearest, speed_mps)
+            return nearest if self._by_itself else self._by_rider(nearest, speed_mps)
         open_to = [place for place in range(len(self._order)) if self._open(place, kmh)]
         return min(
             open_to or [self._at],
             key=lambda place: abs(math.log(self._developments[place] / max(asked, 1e-9))),
         )
 
-    def _no_lower_than_the_legs_follow(self, place: int, speed_mps: float) -> int:
-        """What a hand does where gears lie further apart than the band is wide: it stays in the higher one.
+    def _by_rider(self, place: int, speed_mps: float) -> int:
+        """What a hand does where gears lie further apart than the band is wide: up once legs follow no
+        further, and down only to where they follow.
 
         Otherwise the speed that a shift costs would take it back, over and over.
         """
-        while place < self._at and speed_mps * 60 / self._developments[place] > self.band.high_rpm:
+        rpm = [speed_mps * 60 / development for development in self._developments]
+        if place == self._at and rpm[place] > self.band.high_rpm * OVER_THE_TOP * _NEARLY:
+            return min(place + 1, len(rpm) - 1)
+        while place < self._at and rpm[place] > self.band.high_rpm:
             place += 1
         return place
 
