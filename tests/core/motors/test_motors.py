@@ -477,6 +477,27 @@ def test_up_what_is_too_steep_one_walks_and_the_motor_rests():
     assert compare(brief).setups[0].motor.on_pitch.walking
 
 
+def test_whose_work_it_was_counts_what_was_pushed_and_not_what_rolled():
+    brief, _ = throttled(0.02, power=60)
+
+    def level(*legs):
+        route = {"name": "x", "legs": [{"length_m": length, "grade": grade} for length, grade in legs]}
+        [found] = setup_ranges(brief, [validate(Route, route)])[0].levels
+        return found
+
+    alone, moves = level((1000, 0.02)), conditions(brief).resistance
+    assert 0.3 < alone.motor_share < 1
+    rolled = level((1000, 0.02), (1000, -0.08))
+    assert rolled.motor_share == pytest.approx(alone.motor_share, rel=1e-9)
+    # Up a wall nobody rides; what that takes is the rider's own.
+    wall = level((1000, 0.02), (300, 0.6))
+    assert wall.on_foot == pytest.approx(300 / 1300)
+    ridden_n = moves.power_w(alone.speed_kmh / 3.6, 0.02) / (alone.speed_kmh / 3.6)
+    pushed_n = moves.mass_kg * 9.80665 * (0.6 + 0.008) / math.hypot(1, 0.6)
+    whole = ridden_n * 1000 + pushed_n * 300
+    assert wall.motor_share == pytest.approx(alone.motor_share * ridden_n * 1000 / whole, rel=1e-3)
+
+
 @pytest.mark.parametrize(
     # Of 45 rpm the gear of 2.22 m makes 6.0 km/h and that of 4.44 m 12: but nobody gets off above 8.
     ("path", "torque_nm", "walks"),
