@@ -84,6 +84,27 @@ def evenly(monkeypatch):
     )
 
 
+@pytest.mark.parametrize("ratio", [0.5, 0.8, 1.5])
+def test_one_is_pushed_just_where_it_is_told_that_one_is(ratio):
+    """Up hills from easy to steep, each long enough for a steady speed, with one gear."""
+    path = ({**sprockets([40], [20]), "efficiency": 1}, {**hub(ratio), "efficiency": 1})
+    steep = [0.02, 0.03, 0.035, 0.04, 0.045, 0.05, 0.055, 0.06, 0.065, 0.07, 0.08, 0.1]
+    found = ride(job(setup(*path), grind_rpm=45), road(*[(400, grade) for grade in steep]))
+    told = {key: getattr(found, key) for key in ("pushed_below_kmh", "pushed_below_rpm", "ridden_from_kmh")}
+    assert told == {"pushed_below_kmh": 5, "pushed_below_rpm": 45, "ridden_from_kmh": 8}
+    [made] = found.setups
+    walks = []
+    for number, grade in enumerate(steep):
+        end = (number + 1) * 400 - 5
+        kmh = conditions(job()).resistance.speed_mps(120, grade) * 3.6
+        rpm = kmh / 0.06 / (2 * 2.218 * ratio)
+        walks.append(kmh < 5 or (rpm < 45 and kmh < 8))
+        state = next(state for to, state in made.strip if to >= end)
+        assert (found.states[state] == "walking") is walks[-1], grade
+    assert True in walks
+    assert False in walks
+
+
 def test_a_minute_of_power_takes_a_pitch_and_must_come_back(evenly):
     # 9 % in the lowest gear at 62 rpm: 2.285 m/s · (980.7 N · 0.0976 + 1.6 N) = 222 W, 102 W above.
     legs = ((1000, 0), (60, 0.09), (3000, 0))

@@ -6940,6 +6940,10 @@ export interface components {
             assumed: components["schemas"]["Assumed"][];
             /** Pushed Below Kmh */
             pushed_below_kmh: number;
+            /** Pushed Below Rpm */
+            pushed_below_rpm: number;
+            /** Ridden From Kmh */
+            ridden_from_kmh: number;
             /** Braked At Kmh */
             braked_at_kmh: number;
             /** Setups */

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from kettledrum.core.effort.held_power import held_power
-from kettledrum.core.effort.steepest import BALANCE_KMH, gets_off_below_kmh
+from kettledrum.core.effort.steepest import BALANCE_KMH, GETS_OFF_KMH, gets_off_below_kmh
 from kettledrum.core.gearing.gear_table import GearTable, gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import Conditions, conditions
@@ -67,6 +67,8 @@ def ride(brief: Brief, road: Profile) -> Ride:
         elevation_m=_rounded((road.elevation_m[marks] + road.elevation_m[marks + 1]) / 2, 2),
         assumed=job.assumed,
         pushed_below_kmh=BALANCE_KMH,
+        pushed_below_rpm=job.grind_rpm,
+        ridden_from_kmh=GETS_OFF_KMH,
         braked_at_kmh=BRAKED_KMH,
         setups=setups,
     )

@@ -59,8 +59,9 @@ class Ride(BaseModel):
     """A road ridden with every setup of a job.
 
     `length_m` and `ascent_m` of the road, its steepest climbs, and its profile at `marks_m`.
-    `pushed_below_kmh` is the speed below which the bicycle is pushed, `braked_at_kmh` the one at which it
-    is braked. `assumed` are the keys of the brief whose figures were taken for want of the rider's own.
+    `pushed_below_kmh` is the speed below which the bicycle is pushed, and below `ridden_from_kmh` where the
+    lowest gear would turn slower than `pushed_below_rpm`; `braked_at_kmh` the one at which it is braked.
+    `assumed` are the keys of the brief whose figures were taken for want of the rider's own.
     """
 
     length_m: float
@@ -72,6 +73,8 @@ class Ride(BaseModel):
     elevation_m: list[float]
     assumed: list[Assumed]
     pushed_below_kmh: float
+    pushed_below_rpm: float
+    ridden_from_kmh: float
     braked_at_kmh: float
     setups: list[SetupRide]
     says: str = ""

@@ -156,7 +156,8 @@ function OneRoad({ job, road, bench }: RoadProps) {
             Ridden at {bench.need.rider.power_w} W
             {typeof bench.need.rider.burst_w === "number" &&
               ` over a day: on a climb with what is held for as long as it takes, between climbs with so much less that the whole stays what is held for its time, and with up to ${bench.need.rider.burst_w} W on short hills, which comes back over the next minutes`}
-            ; pushed where it would be slower than {units.speed(ride.pushed_below_kmh)}; braked at{" "}
+            ; pushed where it would be slower than {units.speed(ride.pushed_below_kmh)}, or than{" "}
+            {ride.pushed_below_rpm.toFixed(0)} rpm below {units.speed(ride.ridden_from_kmh)}; braked at{" "}
             {units.speed(ride.braked_at_kmh)}. Bends, crossings and getting tired are not in it.
             {ride.descent_m > LONG_DESCENT_M &&
               " On long descents with a load brakes and rims get hot: have a qualified mechanic look after them."}
