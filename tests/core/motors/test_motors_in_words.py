@@ -5,6 +5,7 @@ import pytest
 from examples import brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.lineup.says import verdict_with_motor
 from kettledrum.core.motors.of_brief import motors_of_brief
 from kettledrum.core.motors.range_result import LevelRange
 from kettledrum.core.motors.says import range_says
@@ -46,6 +47,18 @@ def test_help_that_ends_above_the_highest_gear():
     high = compare(job(MOTOR, front=50)).setups[0].motor
     assert high.unreached_kmh == 0
     assert high.says.endswith("Help ends at 25 km/h.")
+
+
+@pytest.mark.parametrize(("front", "verdict"), [(47, "holds"), (50, "tight")])
+def test_where_pedals_turn_more_slowly_than_is_easy_it_is_only_just_climbed(front, verdict):
+    strong = {**MOTOR, "torque_nm": 60, "power_w": 250}
+    found = compare(job(strong, steepest=0.1, front=front)).setups[0]
+    at = found.motor.on_pitch
+    assert not at.walking
+    assert at.grinding == (at.cadence_rpm < 60) == (verdict == "tight")
+    assert verdict_with_motor("fails", at) == verdict
+    told = f"{at.cadence_rpm:.0f} turns a minute, fewer than the 60 that are easy, in gear 1"
+    assert (told in found.says) is (verdict == "tight")
 
 
 def test_without_a_hill_it_says_where_it_starts():

@@ -259,7 +259,7 @@ def test_a_reference_with_a_motor_climbs_with_it():
     found = search(barrow, barrow.setups[0], barrow.road.routes or [], stock(), SearchAsked())
     compared = compare(barrow).setups[0]
     assert (compared.name, compared.climb.verdict) == (barrow.reference, "fails")
-    assert found.reference.verdict == verdict_with_motor("fails", compared.motor.on_pitch) == "holds"
+    assert found.reference.verdict == verdict_with_motor("fails", compared.motor.on_pitch) == "tight"
     assert "it does not climb the hill, as that does" in found.answers[0].gives_up[-1]
 
 

@@ -5879,7 +5879,8 @@ export interface components {
          *     The gear is null on a stepless path. Speed in km/h, cadence in rpm; the power of the motors in W at their
          *     own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes out,
          *     the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
-         *     efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance.
+         *     efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance or to pedal,
+         *     `grinding` that the pedals turn more slowly than is easy.
          *     `warms_c` is how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would
          *     be too warm; null where that never is or cannot be told. `state` is not known without thermal constants or
          *     the length of the pitch.
@@ -5893,6 +5894,8 @@ export interface components {
             cadence_rpm: number;
             /** Walking */
             walking: boolean;
+            /** Grinding */
+            grinding: boolean;
             /** Rider W */
             rider_w: number;
             /** Motor W */

@@ -62,13 +62,13 @@ class Summed:
 
 def verdict_with_motor(alone: Verdict | None, at: OnPitch | None) -> Verdict | None:
     """The verdict on the hill with all the help there is: it fails where the bicycle is pushed, or its motor
-    becomes too hot.
+    becomes too hot, and is tight where the pedals turn more slowly than is easy.
     """
     if alone is None or at is None:
         return alone
     if at.walking or at.state == "fails":
         return alone
-    return "tight" if at.state == "tight" else "holds"
+    return "tight" if at.state == "tight" or at.grinding else "holds"
 
 
 def setup_says(found: Answered, job: Conditions, wants: Wants) -> str:

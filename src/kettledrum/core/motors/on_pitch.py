@@ -32,18 +32,20 @@ class OnPitch(BaseModel):
     """The steepest pitch with all the help there is: a steady ride in the gear nearest the band's middle.
 
     The gear is null on a stepless path. Speed in km/h, cadence in rpm; the power of the motors in W at their
-    own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes out,
-    the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
-    efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance.
-    `warms_c` is how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would
-    be too warm; null where that never is or cannot be told. `state` is not known without thermal constants or
-    the length of the pitch.
+    own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes
+    out, the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
+    efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance
+    or to pedal, `grinding` that the pedals turn more slowly than is easy. `warms_c` is how warm the
+    hottest becomes over the length of the pitch, `limit_s` after how long it would be too warm; null
+    where that never is or cannot be told. `state` is not known without thermal constants or the length of
+    the pitch.
     """
 
     speed_kmh: float
     gear: str | None
     cadence_rpm: float
     walking: bool
+    grinding: bool
     rider_w: float
     motor_w: float
     in_w: float
@@ -85,6 +87,7 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
         gear=found.label,
         cadence_rpm=found.cadence_rpm(speed),
         walking=speed * 3.6 < gets_off_below_kmh(found.development_m, job.grind_rpm),
+        grinding=found.cadence_rpm(speed) < job.cadence_rpm[0] * (1 - _JUST),
         rider_w=rider_w,
         motor_w=out,
         in_w=into,

@@ -29,7 +29,10 @@ def on_pitch_says(at: OnPitch | None, job: Conditions) -> str | None:
             slow = f"at {speed(at.speed_kmh)} the pedals would turn only {at.cadence_rpm:.0f} times a minute"
         return f"Even with its motor it is pushed up {hill}: {slow}."
     gear = f", in gear {at.gear}" if at.gear is not None else ""
-    pace = f"{speed(at.speed_kmh)}, {at.cadence_rpm:.0f} turns a minute{gear}"
+    turns = f"{at.cadence_rpm:.0f} turns a minute"
+    if at.grinding:
+        turns += f", fewer than the {job.cadence_rpm[0]:.0f} that are easy"
+    pace = f"{speed(at.speed_kmh)}, {turns}{gear}"
     return f"With its motor it rides up {hill} at {pace}{_warmth(at)}."
 
 
