@@ -5877,12 +5877,12 @@ export interface components {
          * @description The steepest pitch with all the help there is: a steady ride in the gear nearest the band's middle.
          *
          *     The gear is null on a stepless path. Speed in km/h, cadence in rpm; the power of the motors in W at their
-         *     own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes out,
-         *     the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
-         *     efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance or to pedal,
-         *     `grinding` that the pedals turn more slowly than is easy.
-         *     `warms_c` is how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would
-         *     be too warm; null where that never is or cannot be told. `state` is not known without thermal constants or
+         *     own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes
+         *     out, the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
+         *     efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance
+         *     or to pedal, `grinding` that the pedals turn more slowly than is easy whatever the gear. `warms_c` is
+         *     how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would be too
+         *     warm; null where that never is or cannot be told. `state` is not known without thermal constants or
          *     the length of the pitch.
          */
         OnPitch: {

@@ -35,10 +35,10 @@ class OnPitch(BaseModel):
     own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes
     out, the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
     efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance
-    or to pedal, `grinding` that the pedals turn more slowly than is easy. `warms_c` is how warm the
-    hottest becomes over the length of the pitch, `limit_s` after how long it would be too warm; null
-    where that never is or cannot be told. `state` is not known without thermal constants or the length of
-    the pitch.
+    or to pedal, `grinding` that the pedals turn more slowly than is easy whatever the gear. `warms_c` is
+    how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would be too
+    warm; null where that never is or cannot be told. `state` is not known without thermal constants or
+    the length of the pitch.
     """
 
     speed_kmh: float
@@ -69,7 +69,7 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
     if job.steepest is None or not setup.motors:
         return None
     share = path_efficiency(setup.path).typical
-    found, speed = _ridden_in(setup, table, job, share)
+    found, speed, lowest_rpm = _ridden_in(setup, table, job, share)
     rider_w, torques = _needed(found, speed, table, job, share)
     draws = [
         drawn(each.motor, torque, motor_rpm(each, speed, table))
@@ -86,8 +86,8 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
         speed_kmh=speed * 3.6,
         gear=found.label,
         cadence_rpm=found.cadence_rpm(speed),
-        walking=speed * 3.6 < gets_off_below_kmh(found.development_m, job.grind_rpm),
-        grinding=found.cadence_rpm(speed) < job.cadence_rpm[0] * (1 - _JUST),
+        walking=speed * 3.6 < gets_off_below_kmh(table.gears[0].development_m, job.grind_rpm),
+        grinding=lowest_rpm < job.cadence_rpm[0] * (1 - _JUST),
         rider_w=rider_w,
         motor_w=out,
         in_w=into,
@@ -139,16 +139,21 @@ def _wheel_w(each: Driven, torque_nm: float, speed: float, table: GearTable) -> 
     return torque_nm * motor_rpm(each, speed, table) * math.pi / 30 * each.share
 
 
-def _ridden_in(setup: Setup, table: GearTable, job: Conditions, share: float) -> tuple[InGear, float]:
-    """The gear whose steady cadence is nearest the band's middle, and its speed in m/s."""
+def _ridden_in(setup: Setup, table: GearTable, job: Conditions, share: float) -> tuple[InGear, float, float]:
+    """The gear whose steady cadence is nearest the band's middle, its speed in m/s, and the steady cadence in
+    the lowest gear, in which whoever would spin may ease off.
+    """
     gears = MotorGears(setup, table)
     if table.stepless:
         # The path stands where the cadence is nearest to it at every speed.
         speed = _steady_mps(gears.at, table, job, share)
-        return gears.at(speed), speed
+        found = gears.at(speed)
+        return found, speed, found.cadence_rpm(speed)
     middle = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
-    found = [(gear, _steady_mps(_always(gear), table, job, share)) for gear in gears.gears]
-    return min(found, key=lambda each: abs(math.log(max(each[0].cadence_rpm(each[1]), 1e-9) / middle)))
+    ridden = [(gear, _steady_mps(_always(gear), table, job, share)) for gear in gears.gears]
+    rpm = [gear.cadence_rpm(speed) for gear, speed in ridden]
+    nearest = min(range(len(rpm)), key=lambda place: abs(math.log(max(rpm[place], 1e-9) / middle)))
+    return (*ridden[nearest], rpm[0])
 
 
 def _always(gear: InGear) -> Callable[[float], InGear]:
