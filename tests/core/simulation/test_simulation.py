@@ -555,6 +555,15 @@ def test_motors_help_just_so_much_that_the_legs_keep_up():
     assert 0 < bike.rider_w < 150
 
 
+@pytest.mark.parametrize(("power_w", "length_m"), [(53, 21.48), (53, 34.43), (90, 31.84)])
+def test_where_a_foot_keeps_one_from_rolling_back_the_books_balance_too(power_w, length_m):
+    """At the end of a wall the last step would carry backwards."""
+    bike = on(job(PAIR, EIGHT, rider={"power_w": power_w}), (40, 0.0), (length_m, 0.14))
+    while not bike.done:
+        bike.step()
+    assert abs(missing_j(bike)) < 1e-6
+
+
 def test_a_battery_takes_back_no_more_than_it_gave():
     """Down a long hill, full but for what the start took."""
     brief = job(motors=[{**REAR, "battery": BATTERY, "winding": WINDING, "regenerates": True}])

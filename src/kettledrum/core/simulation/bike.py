@@ -175,8 +175,10 @@ class SimulatedBike:
             if after > allowed:
                 brakes_n = (after - allowed) * mass / STEP_S
                 after = allowed
-            # Whoever would roll backwards sets a foot down.
-            after = max(after, 0.0)
+            if after < 0:
+                # Whoever would roll backwards sets a foot down.
+                foot_n = -after * mass / STEP_S
+                after = 0.0
         way = (speed + after) / 2 * STEP_S
         self._book(rider_n, foot_n, way, height_n, tyres_n, air_n)
         self._draw(driven, motors, way)
