@@ -192,6 +192,8 @@ def test_without_roads_the_view_says_what_to_do(page, demo):
     open_view(page, demo, "Road")
     for _ in range(2):
         name = page.get_by_label("Name of the road").input_value()
+        # A ride that is still asked for would find its road gone.
+        expect(page.get_by_role("table", name="The ride with each setup")).to_be_visible()
         page.get_by_role("button", name="Delete").click()
         expect(page.get_by_text(f"“{name}” was deleted.")).to_be_visible()
         expect(page.get_by_role("link", name=name)).to_have_count(0)

@@ -12,8 +12,10 @@ def share_at(assist: Assist, level: str | None) -> float | None:
     """How many times the rider's power a motor adds at a level; its highest one without a level, or where it
     has none of that name. None where it has no levels.
     """
-    shares = {each.name: each.share for each in assist.levels or []}
-    return shares.get(level or "", max(shares.values())) if shares else None
+    if not assist.levels:
+        return None
+    named = None if level is None else next((each for each in assist.levels if each.name == level), None)
+    return named.share if named else max([each.share for each in assist.levels])
 
 
 def assist_levels(setup: Setup) -> list[str]:

@@ -20,8 +20,8 @@ FASTEST_MPS = 30.0
 """No steady ride up a pitch is faster: where the search for its speed ends."""
 WARM_K = 10.0
 """Nearer than this to what its windings bear, a motor is tight."""
-_HALVINGS = 50
-"""Halvings of that search: to 30 m/s ÷ 2⁵⁰, less than can be told apart."""
+_HALVINGS = 40
+"""Halvings of that search: to 30 m/s ÷ 2⁴⁰, less than can be told apart."""
 _JUST = 1e-6
 """So near, in proportion, to the speed at which help ends or legs follow no further, it is that."""
 _USUAL_C = 20.0
