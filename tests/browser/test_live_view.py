@@ -79,6 +79,7 @@ def test_any_road_of_the_job_is_ridden_and_a_change_is_told(live):
     expect(changed).not_to_be_visible()
     field(live, "shifting.set_rpm").fill("70")
     expect(changed).to_be_visible()
+    expect(live.locator("[data-says]").first).to_contain_text(": press Ride it again and watch")
     saved(live)
     live.get_by_role("button", name="Ride it again").click()
     expect(changed).not_to_be_visible()

@@ -64,7 +64,8 @@ function Shown({ job, bench, shown }: OfSetup) {
     setWhat({ setup: shown.setup.name, along });
     putting.mutate({ ...ridden, pace });
   };
-  const begins = `“${shown.setup.name}” stands ready for ${road === "" ? along : `“${along}”`}: press Start and watch its speed, cadence and gear.`;
+  const startWords = now ? "Ride it again" : "Start";
+  const begins = `“${shown.setup.name}” stands ready for ${road === "" ? along : `“${along}”`}: press ${startWords} and watch its speed, cadence and gear.`;
   const answered = (bike && !stale && !gone && ((now?.says ?? "") || bike.says)) || begins;
   const steering = useSteering();
   const steer = (order: { running?: boolean; pace?: number; shift?: number; effort?: number }) => {
@@ -142,7 +143,7 @@ function Shown({ job, bench, shown }: OfSetup) {
           </Button>
         ) : (
           <Button variant="contained" startIcon={<PlayArrow />} loading={putting.isPending} onClick={start}>
-            {now ? "Ride it again" : "Start"}
+            {startWords}
           </Button>
         )}
         {riding && (
