@@ -85,6 +85,19 @@ def test_along_a_road_the_rider_shares_power_out_as_the_ride_over_it(client):
     assert ends[True]["time_s"] > ends[False]["time_s"]
 
 
+def test_gears_that_no_hand_can_choose_are_ridden_as_on_road(client):
+    shifting = {"by": "speed", "speeds_kmh": [12, 18]}
+    path = (sprockets([38], [20]), hub(0.6, 1.0, 1.6))
+    plain = brief(setup(*path, shifting=shifting), rider={**LEVEL["rider"], "burst_w": 260})
+    job = client.post("/api/jobs", json=plain).json()
+    lane = {"name": "Lane", "legs": [{"length_m": 300, "grade": 0}, {"length_m": 900, "grade": 0.05}]}
+    road = client.post(f"/api/jobs/{job['id']}/roads", json=lane).json()
+    asked = {"brief": plain, "setup": "As ridden", "by_hand": True}
+    bike = client.post(f"/api/jobs/{job['id']}/live?road={road['id']}", json=asked).json()
+    assert bike["by_hand"] is False
+    assert "as Road reckons" in bike["says"]
+
+
 def test_what_is_not_there_and_what_is_refused(client, job):
     refused = put(client, job, level="highest")
     assert refused.status_code == 422

@@ -49,10 +49,14 @@ def motor_rpm(driven: Driven, speed_mps: float, table: GearTable) -> float:
     return speed_mps * 60 / table.circumference_m * driven.turns
 
 
+def legs_follow_to_kmh(table: GearTable) -> float:
+    """The speed in km/h beyond which legs cannot follow the highest gear."""
+    return table.gears[-1].speed_kmh[1]
+
+
 def rider_follows_w(speed_mps: float, table: GearTable, job: Conditions) -> float:
     """The rider's power in W at the pedals at a speed: none where the highest gear turns faster than legs."""
-    top_mps = table.gears[-1].development_m * job.cadence_rpm[1] / 60
-    return job.power_w if speed_mps <= top_mps * (1 + 1e-9) else 0.0
+    return job.power_w if speed_mps * 3.6 <= legs_follow_to_kmh(table) * (1 + 1e-9) else 0.0
 
 
 def called_for(

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from kettledrum.core.effort.pushes import Pushes
 from kettledrum.core.gearing.gear_table import Gear, GearTable
 from kettledrum.core.job.conditions import Conditions
-from kettledrum.core.motors.driven import called_for, driven_in, motor_rpm
+from kettledrum.core.motors.driven import called_for, driven_in, legs_follow_to_kmh, motor_rpm
 from kettledrum.core.motors.electric import torque_held_by
 from kettledrum.core.motors.loads import Borne, borne_in
 from kettledrum.core.motors.not_known import motors_assumed
@@ -105,8 +105,8 @@ def motor_help(
         on_pitch=on_pitch(setup, table, job),
         limit_speed_kmh=limit,
         cadence_at_limit_rpm=None if limit is None else limit / 0.06 / top.development_m,
-        comfortable_kmh=top.speed_kmh[1],
-        unreached_kmh=None if limit is None else max(limit - top.speed_kmh[1], 0.0),
+        comfortable_kmh=legs_follow_to_kmh(table),
+        unreached_kmh=None if limit is None else max(limit - legs_follow_to_kmh(table), 0.0),
         assumed=motors_assumed(setup),
     )
     found.says = motor_says(found, job)

@@ -13,7 +13,7 @@ from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.plain_terrain import plain_terrain
 from kettledrum.core.job.route import Route
 from kettledrum.core.motors.assist_levels import assist_levels
-from kettledrum.core.motors.driven import Driven, called_for, motor_rpm, rider_follows_w
+from kettledrum.core.motors.driven import Driven, called_for, legs_follow_to_kmh, motor_rpm, rider_follows_w
 from kettledrum.core.motors.electric import braking_nm, draw_parts, returned_w
 from kettledrum.core.motors.in_gear import MotorGears
 from kettledrum.core.motors.range_result import LevelRange, SetupRange
@@ -121,11 +121,10 @@ def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades
 def _helped(setup: Setup, table: GearTable, job: Conditions, level: str) -> _Helped:
     # Just below and just above where assistance ends and where legs follow no further, so that it is there
     # and not between two speeds.
-    top_kmh = table.gears[-1].development_m * job.cadence_rpm[1] * 0.06
     limits = [motor.assist.cutoff_kmh for motor in setup.motors or [] if motor.assist]
     ends = [
         end / 3.6 * beside
-        for end in (*limits, top_kmh)
+        for end in (*limits, legs_follow_to_kmh(table))
         if end and end < BRAKED_KMH
         for beside in (1 - _BESIDE, 1 + _BESIDE)
     ]

@@ -5,7 +5,6 @@ v̄·Δt. Then ½·m·(v₁² − v₀²) = F·v̄·Δt exactly, so that the boo
 """
 
 import math
-from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from kettledrum.core.effort.pushes import pushes
@@ -17,13 +16,13 @@ from kettledrum.core.motors.driven import Driven, called_for, driven_in
 from kettledrum.core.motors.electric import braking_nm, drawn, returned_w
 from kettledrum.core.motors.in_gear import MotorGears
 from kettledrum.core.parts.efficiency import path_efficiency
-from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH
 from kettledrum.core.simulation.course import Course
 from kettledrum.core.simulation.energy_books import Books, cell_of
 from kettledrum.core.simulation.felt import Feel
+from kettledrum.core.simulation.help_ends import HelpEnds
 from kettledrum.core.simulation.shifter import OVER_THE_TOP, Shifter
 
 if TYPE_CHECKING:
@@ -35,8 +34,6 @@ BRAKES_MPS2 = 1.5
 """How hard one brakes to a stop."""
 REST_S = 2.0
 """How long one stands before the start and after the stop."""
-_JUST = 1e-6
-"""Help that ends at a speed is held so much below it, in proportion, where it would take one beyond."""
 _SLOW_MPS, _ARRIVED_M = 0.05, 1.0
 """Motors push as at this speed when they stand; nearer to the end than this one has arrived."""
 _MEAN_OF_PEAK = 2 / math.pi
@@ -44,19 +41,6 @@ _MEAN_OF_PEAK = 2 / math.pi
 _FALSE_POSITIONS, _NEAR_N = 6, 0.05
 """Steps of the search for the share of a push that tyres or legs give, and how near is near enough, in N."""
 _WALK_MPS, _BRAKED_MPS = WALKING_KMH / 3.6, BRAKED_KMH / 3.6
-
-
-def _limits(motors: Sequence[Motor]) -> list[tuple[float, list[int]]]:
-    """Just below which speeds in m/s help ends, and of which motors, by their place.
-
-    That of all ends where one brakes: nobody has motors push against the brakes.
-    """
-    ends = [motor.assist.cutoff_kmh if motor.assist else None for motor in motors]
-    limits = [
-        (end / 3.6 * (1 - _JUST), [place for place, each in enumerate(ends) if each == end])
-        for end in sorted({end for end in ends if end is not None and end < BRAKED_KMH})
-    ]
-    return [*limits, (_BRAKED_MPS, [*range(len(motors))])] if motors else []
 
 
 class SimulatedBike:
@@ -93,7 +77,8 @@ class SimulatedBike:
         self._by_gear: dict[int, list[Driven]] = {}
         self._gears = MotorGears(setup, self.table)
         self._cells = [cell_of(motor) for motor in setup.motors or []]
-        self._limits = _limits(setup.motors or [])
+        mass_kg = self.job.resistance.mass_kg
+        self._ends = HelpEnds(setup.motors or [], mass_kg, self.table.circumference_m, STEP_S)
 
     @property
     def grade(self) -> float:
@@ -161,8 +146,7 @@ class SimulatedBike:
         rider_n, motors, motor_n = 0.0, [0.0] * len(driven), 0.0
         if pedals:
             rider_n, motors, motor_n = self._pushes(driven, speed, against)
-            if self._limits:
-                motors, motor_n = self._below_limits(driven, motors, speed, against - rider_n)
+            motors, motor_n = self._ends.held(driven, motors, speed, against - rider_n)
         after = speed + (rider_n + motor_n - against) / mass * STEP_S
         brakes_n, foot_n = 0.0, 0.0
         if self.walking:
@@ -273,30 +257,6 @@ class SimulatedBike:
             else:
                 low, under = share, off
         return whole * share, torques, motor_n
-
-    def _below_limits(
-        self, driven: list[Driven], torques: list[float], speed: float, against: float
-    ) -> tuple[list[float], float]:
-        """The motors' torques and push where help ends at a speed: only as much as stays just below it.
-
-        `against` is what holds back in N, the rider's push taken off.
-        """
-        per_nm = 2 * math.pi / self.table.circumference_m
-        pushes = [
-            torque * each.turns * each.share * per_nm for each, torque in zip(driven, torques, strict=True)
-        ]
-        for just_below, places in self._limits:
-            if speed > just_below:
-                continue
-            pushed = sum([pushes[place] for place in places])
-            needed = (just_below - speed) * self.job.resistance.mass_kg / STEP_S + against
-            needed -= sum(pushes) - pushed
-            if max(needed, 0.0) < pushed:
-                share = max(needed, 0.0) / pushed
-                for place in places:
-                    pushes[place] *= share
-                    torques[place] *= share
-        return torques, sum(pushes)
 
     def _top_mps(self) -> float:
         """The speed that the legs cannot follow beyond, in the gear that is in."""
