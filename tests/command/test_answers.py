@@ -86,7 +86,9 @@ def test_coverage_prints_what_the_road_view_shows(run, tmp_path):
     _, text, _ = run("coverage", str(HONEY))
     assert data["says"] in told(text)
     for each in data["setups"]:
-        assert f"{each['name']} {each['in_band']:.0%} {each['grinding']:.0%}" in " ".join(told(text).split())
+        assert f"{each['name']} {100 * each['in_band']:.0f} % {100 * each['grinding']:.0f} %" in " ".join(
+            told(text).split()
+        )
     bare = json.loads(HONEY.read_text())
     del bare["road"]
     flat = tmp_path / "flat.json"

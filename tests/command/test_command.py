@@ -69,14 +69,14 @@ def test_gears_as_a_table_from_standard_input(run):
     assert status == 0
     assert "Nine-speed hub, 44 × 19" in out
     assert "2.72 m" in out
-    assert "Range 381%" in out
+    assert "Range 381\u00a0%" in out
     assert "at 60 rpm" in out
     assert "at 90 rpm" in out
 
 
 def test_stepless_gears_as_a_table(run, file):
     _, out, _ = run("gears", file(setup(sprockets([40], [20]), stepless_hub(0.56, 1.75))))
-    assert "Range 312% · stepless" in out
+    assert "Range 312\u00a0% · stepless" in out
 
 
 def test_names_in_square_brackets_stay_text(run, file):
@@ -94,7 +94,7 @@ def test_compare(run, file):
     assert found["setups"][1]["against"]["lowest"] == -0.25
     _, table, _ = run("compare", file(data))
     assert "reference" in table
-    assert "-25%" in table
+    assert "−25\u00a0%" in table
 
 
 def test_pairings(run, file):
@@ -134,7 +134,7 @@ def test_ride(run, file, tmp_path):
     parts = ("in_band_m", "grinding_m", "walking_m", "coasting_m")
     assert sum(plain[key] for key in parts) == pytest.approx(plain["distance_m"])
     _, table, _ = run("ride", file(data), "--road", str(road))
-    assert "Mill lane up: 2.0 km, 100 m up, at most 5.0% over 50 m" in table
+    assert "Mill lane up: 2.0 km, 100 m up, at most 5.0\u00a0% over 50 m" in table
     road.write_bytes(gpx(ramp(), [(91, 0, 1)]))
     status, out, err = run("ride", file(data), "--road", str(road))
     assert (status, out, err) == (

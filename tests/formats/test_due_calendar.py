@@ -5,8 +5,10 @@ from datetime import UTC, date, datetime, timedelta
 from icalendar import Calendar
 
 from kettledrum.core.care.due import due
+from kettledrum.core.log.bike import Measurement
 from kettledrum.demo import demo_data
 from kettledrum.formats.due_calendar import due_calendar
+from looked_after import bike, day, rode
 
 LOG = demo_data().logs[0]
 MADE = datetime(2026, 11, 29, 8, tzinfo=UTC)
@@ -56,6 +58,16 @@ def test_events_are_all_day_with_an_alarm_the_day_before():
     assert oil["DTEND;VALUE=DATE"] == "20261130"
     assert oil["alarm TRIGGER"] == "-P1D"
     assert oil["alarm ACTION"] == "DISPLAY"
+
+
+def test_what_is_worn_out_as_measured_falls_on_the_day_too():
+    worn = [Measurement(on=day(5), km=1500, what="chain wear", value=0.8, unit="%")]
+    # By its interval in a hundred days; by nothing that is known where nobody rides.
+    for ridden in (rode(*[50] * 20), []):
+        held = bike({"what": "new chain", "every_km": 7000}, measured=worn)
+        (chain,) = events(due_calendar(due([(held, ridden)], day(20)), MADE)).values()
+        assert chain["DTSTART;VALUE=DATE"] == f"{day(20):%Y%m%d}"
+        assert "worn out" in chain["DESCRIPTION"]
 
 
 def test_taken_in_again_it_moves_what_is_there_and_doubles_nothing():

@@ -17,7 +17,7 @@ _EPOCH = datetime(2020, 1, 1, tzinfo=UTC)
 
 
 def due_calendar(due: Due, made_at: datetime) -> bytes:
-    """The next time of each task, overdue ones on the day that was looked at."""
+    """The next time of each task; on the day that was looked at what is overdue or, as measured, worn out."""
     calendar = Calendar()
     calendar.add("prodid", "-//Kettledrum//care//EN")
     calendar.add("version", "2.0")
@@ -25,14 +25,13 @@ def due_calendar(due: Due, made_at: datetime) -> bytes:
     calendar.add("x-wr-calname", "Care of bikes")
     for bike in due.bikes:
         for task in bike.tasks:
-            if task.due_on is not None:
+            if task.due_on is not None or task.worn:
                 calendar.add_component(_event(due, bike, task, made_at))
     return bytes(calendar.to_ical())
 
 
 def _event(due: Due, bike: DueBike, task: DueTask, made_at: datetime) -> Event:
-    assert task.due_on is not None
-    day = max(task.due_on, due.on)
+    day = due.on if task.worn or task.due_on is None else max(task.due_on, due.on)
     event = Event()
     event.add("uid", f"{_identity(bike, task)}@kettledrum.invalid")
     event.add("summary", f"{bike.name}: {task.part}, {task.what}")

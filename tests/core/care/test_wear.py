@@ -3,7 +3,7 @@
 import pytest
 
 from kettledrum.core.care.counted import ridden_on
-from kettledrum.core.care.due import due_on_bike
+from kettledrum.core.care.due import due, due_on_bike
 from kettledrum.core.care.on_tour import Way, on_tour
 from kettledrum.core.care.wear import wear
 from kettledrum.core.log.bike import Done, Measurement
@@ -128,6 +128,30 @@ def test_what_is_worn_out_is_said_though_its_interval_is_not_over():
     assert found.tasks[0].state == "later"
     assert found.tasks[0].says.endswith("; as measured, worn out")
     assert found.says.endswith("As measured, it is time for new chain (hub).")
+    assert found.tasks[0].worn
+
+
+def test_what_is_worn_out_stands_before_what_is_due_soon():
+    oil = {"what": "oil change", "every_km": 1010}
+    held = _worn(0.75 / 2, mounted=[mounted(CHAIN, oil)])
+    found = due_on_bike(held, RODE, day(10))
+    assert [(task.what, task.state, task.worn) for task in found.tasks] == [
+        ("new chain", "later", True),
+        ("oil change", "soon", False),
+    ]
+    # In the year ahead too: the first time today.
+    assert found.tasks[0].follow[0] == day(10)
+    assert (found.tasks[0].early, found.tasks[0].late) == (None, None)
+    # What is overdue stands before both.
+    late = _worn(0.75 / 2, mounted=[mounted(CHAIN, {**oil, "every_km": 900})])
+    assert [task.what for task in due_on_bike(late, RODE, day(10)).tasks] == ["oil change", "new chain"]
+
+
+def test_of_several_bikes_what_is_worn_out_is_said_too():
+    said = due([(_worn(0.75 / 2), RODE), (bike(CHAIN), RODE)], day(10)).says
+    assert said == (
+        "Nothing is overdue on any bike. As measured, it is time for new chain (hub) on “Tall one”."
+    )
     # Of what is overdue that is known already.
     over = due_on_bike(_worn(0.75 / 2), rode(*[450] * 10), day(10))
     assert over.tasks[0].state == "overdue"

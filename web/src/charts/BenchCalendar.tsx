@@ -2,6 +2,7 @@ import { scaleTime } from "d3-scale";
 import type { DueTask } from "../api/client";
 import { capital } from "../words/format";
 import { dayName } from "../words/days";
+import { isPressing, standing } from "../words/due";
 import styles from "./BenchCalendar.module.css";
 import drawing from "./drawing.module.css";
 import { useWidth } from "./useWidth";
@@ -17,7 +18,7 @@ const YEAR_MS = 365 * 86_400_000;
 
 const moment = (day: string): Date => new Date(`${day}T12:00`);
 
-/** The year ahead as a line a task, with a mark where it falls due; what is overdue stands in front, at today. */
+/** The year ahead as a line a task, with a mark where it falls due; what is overdue or worn out stands in front, at today. */
 export function BenchCalendar({ tasks, today }: Props) {
   const [ref, width] = useWidth(1100);
   const narrow = width < 640;
@@ -71,10 +72,10 @@ export function BenchCalendar({ tasks, today }: Props) {
               {task.follow.map((day, at) => (
                 <path
                   key={day}
-                  d={at === 0 ? SHAPES[task.state] : SHAPES.later}
+                  d={SHAPES[at === 0 ? shape(task) : "later"]}
                   transform={`translate(${x(moment(day)).toFixed(1)} ${y})`}
                   className={styles.mark}
-                  data-state={at === 0 ? task.state : "later"}
+                  data-state={at === 0 ? shape(task) : "later"}
                 />
               ))}
             </g>
@@ -90,8 +91,10 @@ export function BenchCalendar({ tasks, today }: Props) {
   );
 }
 
-const heard = ({ part, what, state, follow }: DueTask): string =>
-  `${capital(part)}: ${what}, ${state}, ${follow.slice(0, 4).map(dayName).join(", ")}`;
+const shape = (task: DueTask): DueTask["state"] => (isPressing(task) ? "overdue" : task.state);
+
+const heard = (task: DueTask): string =>
+  `${capital(task.part)}: ${task.what}, ${standing(task)}, ${task.follow.slice(0, 4).map(dayName).join(", ")}`;
 
 const SHAPES: Record<DueTask["state"], string> = {
   overdue: "M0 -8L8 6H-8Z",

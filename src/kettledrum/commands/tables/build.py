@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING
 
 from rich.text import Text
 
-from kettledrum.commands.tables.grid import columns_of, percent, terminal
+from kettledrum.commands.tables.grid import apart, columns_of, percent, terminal
 
 if TYPE_CHECKING:
     from kettledrum.core.fit.page import FitPage
@@ -59,14 +59,14 @@ def comparison(result: "Comparison") -> None:
         is_reference = setup.name == result.reference
         grid.add_row(
             Text(setup.name),
-            f"{setup.range:.0%}",
+            percent(setup.range, 0),
             f"{setup.lowest.development_m:.2f} m",
             f"{setup.highest.development_m:.2f} m",
             _steps(setup),
             "stepless" if setup.distinct is None else str(setup.distinct),
-            "reference" if is_reference else f"{against.lowest:+.0%}" if against else "—",
-            "" if is_reference else f"{against.highest:+.0%}" if against else "—",
-            f"{setup.climb.steepest:.1%}",
+            "reference" if is_reference else apart(against.lowest if against else None),
+            "" if is_reference else apart(against.highest if against else None),
+            percent(setup.climb.steepest),
             setup.climb.verdict or "not known",
             f"{setup.flat.speed_kmh:.1f} km/h",
         )
@@ -88,7 +88,7 @@ def quick(result: "QuickAnswer") -> None:
     grid = columns_of("Hill", "As it is ridden")
     grid.columns[1].justify = "left"
     for hill in result.hills:
-        grid.add_row(f"{hill.grade:.1%}", Text(hill.says))
+        grid.add_row(percent(hill.grade), Text(hill.says))
     console.print(grid)
     for other in result.also:
         console.print(Text(f"{other.name}: {other.says}"))
@@ -155,7 +155,7 @@ def motors(result: "MotorsOfBrief") -> None:
             grid.add_row(
                 Text(each.name if first else ""),
                 f"{each.help.wheel_torque_nm[0]:.0f} Nm" if first else "",
-                f"{each.help.steepest_start:.1%}" if first else "",
+                percent(each.help.steepest_start) if first else "",
                 ("—" if help_ends is None else f"{help_ends:.0f} km/h") if first else "",
                 level.level if level else "—",
                 f"{level.wh_km:.1f}" if level else "—",
@@ -176,10 +176,10 @@ def home_built(result: "Drives") -> None:
         grid.add_row(
             Text(drive.name),
             f"{drive.geared_kmh:.1f}",
-            "—" if drive.off is None else f"{drive.off:+.1%}",
+            apart(drive.off, 1),
             f"{drive.wheel_nm:.0f} Nm",
             f"{drive.push_n:.0f} N",
-            f"{drive.grade_at_speed:.1%}",
+            percent(drive.grade_at_speed),
             "—" if drive.wiring is None else f"{drive.wiring.current_a:.0f} A",
             drive.state,
         )
@@ -206,16 +206,16 @@ def _steps(table: "GearTable | ComparedSetup") -> str:
         return "none"
     if table.smallest_step is None or table.largest_step is None:
         return "—"
-    smallest, largest = f"{table.smallest_step:.0%}", f"{table.largest_step:.0%}"
+    smallest, largest = percent(table.smallest_step, 0), percent(table.largest_step, 0)
     return smallest if smallest == largest else f"{smallest} to {largest}"
 
 
 def _sum(table: "GearTable") -> str:
-    parts = [f"Range {table.range:.0%}"]
+    parts = [f"Range {percent(table.range, 0)}"]
     if table.stepless:
         parts.append("stepless")
     elif table.mean_step is not None:
-        parts.append(f"steps {_steps(table)}, {table.mean_step:.1%} on average")
+        parts.append(f"steps {_steps(table)}, {percent(table.mean_step)} on average")
         parts.append(f"{table.distinct} distinct of {len(table.gears)}")
     parts.append(f"wheel {table.circumference_m:.3f} m round")
     return " · ".join(parts)

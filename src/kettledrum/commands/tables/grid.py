@@ -23,6 +23,11 @@ def terminal() -> Console:
     return Console(width=None if sys.stdout.isatty() else _PIPED_WIDTH, markup=False, highlight=False)
 
 
-def percent(share: float | None) -> str:
+def percent(share: float | None, places: int = 1) -> str:
     """A share in percent, a dash where it is not known."""
-    return "—" if share is None else f"{share:.1%}"
+    return "—" if share is None else f"{100 * share:.{places}f}\u00a0%"
+
+
+def apart(share: float | None, places: int = 0) -> str:
+    """By how many percent something is more or less than another, a dash where it is not known."""
+    return "—" if share is None else f"{100 * share:+.{places}f}\u00a0%".replace("-", "−")

@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING
 
 from rich.text import Text
 
-from kettledrum.commands.tables.grid import columns_of, terminal
+from kettledrum.commands.tables.grid import apart, columns_of, terminal
 from kettledrum.core.job.swap_test import FEELS
 
 if TYPE_CHECKING:
@@ -104,4 +104,4 @@ def swap_test(answer: "SwapAnswer") -> None:
 
 
 def _share(figure: float, answer: "SwapAnswer") -> str:
-    return f"{figure:+.1f} points" if answer.measured in FEELS else f"{figure:+.1%}"
+    return f"{figure:+.1f} points" if answer.measured in FEELS else apart(figure, 1)

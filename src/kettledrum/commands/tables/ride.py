@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 from rich.console import Console
 from rich.text import Text
 
-from kettledrum.commands.tables.grid import columns_of, terminal
+from kettledrum.commands.tables.grid import columns_of, percent, terminal
 
 if TYPE_CHECKING:
     from kettledrum.core.job.route import Route
@@ -32,7 +32,7 @@ def rides(road: "Route", result: "Ride") -> None:
             "—" if setup.mean_cadence_rpm is None else f"{setup.mean_cadence_rpm:.0f}",
             f"{setup.work_kj:.0f}",
         )
-    pitches = ", ".join(f"{pitch.grade:.1%} over {pitch.over_m:.0f} m" for pitch in result.steepest)
+    pitches = ", ".join(f"{percent(pitch.grade)} over {pitch.over_m:.0f} m" for pitch in result.steepest)
     console = terminal()
     console.print(
         Text(
@@ -56,13 +56,13 @@ def gear_use(result: "GearUse", told: list[str]) -> None:
     console.print(Text(result.says))
     grid = columns_of("Gear", "Ratio", "Seconds", "Share")
     for each in result.gears:
-        grid.add_row(Text(each.label), f"{each.ratio:.3f}", f"{each.seconds:,}", f"{each.share:.1%}")
+        grid.add_row(Text(each.label), f"{each.ratio:.3f}", f"{each.seconds:,}", percent(each.share))
     console.print(grid)
     console.print(
         Text(
             f"Pedalling {result.pedalling_s:,} s, coasting {result.coasting_s:,} s, standing "
-            f"{result.standing_s:,} s; {result.shifts} shifts; {result.steady_share:.0%} of pedalling is "
-            f"steady, where a gear is sure; speed {result.lag_s} s behind; a turn of the wheel "
+            f"{result.standing_s:,} s; {result.shifts} shifts; {percent(result.steady_share, 0)} of "
+            f"pedalling is steady, where a gear is sure; speed {result.lag_s} s behind; a turn of the wheel "
             f"{result.circumference_m:.3f} m"
         )
     )
@@ -75,7 +75,7 @@ def found_gears(result: "FoundGears", told: list[str]) -> None:
     console.print(Text(result.says))
     grid = columns_of("A turn of the pedals", "Share of pedalling", "Width")
     for each in result.found:
-        grid.add_row(f"{each.development_m:.2f} m", f"{each.share:.1%}", f"± {each.width:.1%}")
+        grid.add_row(f"{each.development_m:.2f} m", percent(each.share), f"± {percent(each.width)}")
     console.print(grid)
     _told(console, told)
 
@@ -92,7 +92,7 @@ def log(result: "LogSums") -> None:
             if period.pedalling_s:
                 grid = columns_of("Gear", "A turn of the pedals", "Share of pedalling")
                 for each in period.gears:
-                    grid.add_row(Text(each.label), f"{each.development_m:.2f} m", f"{each.share:.1%}")
+                    grid.add_row(Text(each.label), f"{each.development_m:.2f} m", percent(each.share))
                 console.print(grid)
 
 

@@ -4,7 +4,7 @@ from typing import TYPE_CHECKING
 
 from rich.text import Text
 
-from kettledrum.commands.tables.grid import columns_of, terminal
+from kettledrum.commands.tables.grid import columns_of, percent, terminal
 
 if TYPE_CHECKING:
     from kettledrum.core.change.plan_result import ChangePlan
@@ -57,7 +57,7 @@ def coverage(result: "Coverage") -> None:
     )
     for each in result.setups:
         shares = (each.in_band, each.grinding, each.walking, each.spun_out, *each.roads)
-        grid.add_row(Text(each.name), *(f"{share:.0%}" for share in shares))
+        grid.add_row(Text(each.name), *(percent(share, 0) for share in shares))
     console = terminal()
     console.print(Text(result.says))
     console.print(grid)
@@ -74,7 +74,7 @@ def search(result: "Search") -> None:
         if each.on_front:
             grid.add_row(
                 Text(each.name),
-                f"{each.covered:.1%}",
+                percent(each.covered),
                 f"{each.price:,.0f}",
                 f"{each.mass_kg:.2f} kg",
                 f"{each.total_cost:,.0f}",
@@ -100,7 +100,7 @@ def verdict(result: "Verdict") -> None:
     for each in [*first, *(each for each in result.setups if each.out_by)]:
         shown = (each.shown.get(row.criterion, "not known") for row in result.criteria)
         score = "—" if each.score is None else f"{each.score:.2f}"
-        grid.add_row(Text(each.name), score, f"{each.wins:.0%}", *shown, "; ".join(each.out_says))
+        grid.add_row(Text(each.name), score, percent(each.wins, 0), *shown, "; ".join(each.out_says))
     console = terminal()
     console.print(Text(result.says))
     console.print(grid)
@@ -117,7 +117,7 @@ def verdict(result: "Verdict") -> None:
         drawn = columns_of("Setup", "Climbs the hill", "Covers 90 % or more", "Cheapest", "First")
         for one in result.sure.setups:
             shares = (one.climbs, one.covers, one.cheapest, one.first)
-            drawn.add_row(Text(one.name), *("—" if share is None else f"{share:.0%}" for share in shares))
+            drawn.add_row(Text(one.name), *(percent(share, 0) for share in shares))
         console.print(drawn)
 
 

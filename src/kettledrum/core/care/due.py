@@ -1,7 +1,7 @@
 """What falls due on a bike, when, and because of what. See docs/method.md."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import date
 
 from kettledrum.core.care.counted import Counted, Reach, Ridden, counted, day_of_km, reaches, ridden_on
@@ -22,21 +22,24 @@ MOST_FOLLOWING = 60
 def due_on_bike(
     bike: BikeHead, rides: Sequence[LoggedRide], on: date, usual_km_a_day: float | None = None
 ) -> DueBike:
-    """What falls due on a bike, what is overdue first.
+    """What falls due on a bike, what is overdue first, and then what is worn out.
 
     `usual_km_a_day` is how far it will be ridden where no ride is logged, as by the job’s roads.
     """
     ridden = ridden_on(bike, rides, on, usual_km_a_day)
-    tasks = [_due(ridden, each) for each in counted(ridden)]
     lasts = shortest(wear(bike, rides, on))
-    for task in tasks:
-        task.worn_in_km = lasts.get((task.part, task.what))
-    tasks.sort(key=lambda task: (DUE_STATES.index(task.state), task.due_on or date.max))
+    tasks = [_due(ridden, each, lasts) for each in counted(ridden)]
+    tasks.sort(key=_first)
     found = DueBike(name=bike.name, km=ridden.km, km_a_day=ridden.km_a_day, tasks=tasks)
     for task in tasks:
         task.says = task_says(task, on)
     found.says = bike_says(found, on)
     return found
+
+
+def _first(task: DueTask) -> tuple[bool, bool, int, date]:
+    order = DUE_STATES.index(task.state)
+    return task.state != "overdue", not task.worn, order, task.due_on or date.max
 
 
 def due(
@@ -48,13 +51,14 @@ def due(
     return found
 
 
-def _due(ridden: Ridden, counts: Counted) -> DueTask:
+def _due(ridden: Ridden, counts: Counted, lasts: Mapping[tuple[str, str], float]) -> DueTask:
     task, done, start_km = counts.task, counts.done, counts.start_km
     found_reaches = [*reaches(ridden, counts)]
     known = [each for each in found_reaches if each.on is not None]
     first = min(known, key=lambda each: each.on or date.max, default=None)
     by_km = next((each for each in found_reaches if each.km is not None), None)
     state = _state(ridden, task, first, by_km)
+    worn_in_km = lasts.get((counts.part, task.what))
     found = DueTask(
         part=counts.part,
         what=task.what,
@@ -68,6 +72,8 @@ def _due(ridden: Ridden, counts: Counted) -> DueTask:
         minutes=task.minutes,
         cost=task.cost,
         by=task.by,
+        worn_in_km=worn_in_km,
+        worn=worn_in_km is not None and worn_in_km <= 0,
     )
     _ahead(found, ridden, counts)
     return found
@@ -95,11 +101,11 @@ def _ahead(found: DueTask, ridden: Ridden, counts: Counted) -> None:
     task, start_km = counts.task, counts.start_km
     end = days_later(ridden.on, YEAR_DAYS)
     life, rate = task.life, ridden.km_a_day
-    if found.due_on is None:
+    if found.due_on is None and not found.worn:
         return
-    if life is not None and found.because == "km":
+    if life is not None and found.because == "km" and not found.worn:
         found.early, found.late = (day_of_km(ridden, start_km + km) for km in (life.low, life.high))
-    day: date | None = max(found.due_on, ridden.on)
+    day: date | None = ridden.on if found.worn else max(found.due_on or ridden.on, ridden.on)
     while day is not None and day <= end and len(found.follow) < MOST_FOLLOWING:
         found.follow.append(day)
         day = _again(day, task, rate)

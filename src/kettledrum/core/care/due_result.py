@@ -15,7 +15,7 @@ class DueTask(BaseModel):
     kilometres, its months, or what happened. `follow` are the days of the year ahead on which it falls due
     again, were it done each time; `early` and `late` the first of them by the shortest and the longest life.
     `worn_in_km` is how far it lasts by what was measured of its wear, below 0 where it is past that, null
-    where nothing was.
+    where nothing was; `worn` whether it is past it, though its interval need not be over.
     """
 
     part: str
@@ -34,6 +34,7 @@ class DueTask(BaseModel):
     early: date | None = None
     late: date | None = None
     worn_in_km: float | None = None
+    worn: bool = False
     says: str = ""
 
 

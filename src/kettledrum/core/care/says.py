@@ -30,7 +30,7 @@ def task_says(task: DueTask, on: date) -> str:
     taken = task.km_left is not None and kilometres(task.km_left) == kilometres(task.worn_in_km or 0.0)
     if task.worn_in_km is None or taken:
         return _by_interval(task, on)
-    worn = "worn out" if _is_worn(task) else f"worn out in {kilometres(task.worn_in_km)}"
+    worn = "worn out" if task.worn else f"worn out in {kilometres(task.worn_in_km)}"
     return f"{_by_interval(task, on)}; as measured, {worn}"
 
 
@@ -48,10 +48,6 @@ def _by_interval(task: DueTask, on: date) -> str:
     return f"{when}: its months are up" if days <= 0 else f"{when}, by its months"
 
 
-def _is_worn(task: DueTask) -> bool:
-    return task.worn_in_km is not None and task.worn_in_km <= 0
-
-
 def _called(task: DueTask) -> str:
     return f"{task.what} ({task.part})"
 
@@ -59,10 +55,13 @@ def _called(task: DueTask) -> str:
 def bike_says(bike: DueBike, on: date) -> str:
     """The answer for one bike: what is overdue, or what comes next."""
     found = _what_is_next(bike, on)
-    worn = [task for task in bike.tasks if task.state != "overdue" and _is_worn(task)]
-    return (
-        f"{found} As measured, it is time for {listed([_called(task) for task in worn])}." if worn else found
-    )
+    worn = [_called(task) for task in _worn(bike)]
+    return f"{found} As measured, it is time for {listed(worn)}." if worn else found
+
+
+def _worn(bike: DueBike) -> list[DueTask]:
+    """What is worn out before it is overdue."""
+    return [task for task in bike.tasks if task.worn and task.state != "overdue"]
 
 
 def _what_is_next(bike: DueBike, on: date) -> str:
@@ -93,4 +92,6 @@ def due_says(due: Due) -> str:
         return due.bikes[0].says
     overdue = [(bike, sum(task.state == "overdue" for task in bike.tasks)) for bike in due.bikes]
     late = [f"{counted(count, 'thing')} on {quoted(bike.name)}" for bike, count in overdue if count]
-    return f"Overdue: {listed(late)}." if late else "Nothing is overdue on any bike."
+    found = f"Overdue: {listed(late)}." if late else "Nothing is overdue on any bike."
+    worn = [f"{_called(task)} on {quoted(bike.name)}" for bike in due.bikes for task in _worn(bike)]
+    return f"{found} As measured, it is time for {listed(worn)}." if worn else found

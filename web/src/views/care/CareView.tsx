@@ -21,6 +21,7 @@ import { Told } from "../../ui/Told";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { capital } from "../../words/format";
 import { dayName, dayText } from "../../words/days";
+import { isPressing, standing } from "../../words/due";
 import { useUnits } from "../../words/units";
 import tabs from "../../ui/tabs.module.css";
 import styles from "./Care.module.css";
@@ -128,7 +129,7 @@ function Tabs({ job, page }: { job: JobRecord; page: CarePage }) {
           title={bike.name}
         >
           <span>{bike.name}</span>
-          {bike.tasks.some(({ state }) => state === "overdue") && <small data-alarm>overdue</small>}
+          {bike.tasks[0] && isPressing(bike.tasks[0]) && <small data-alarm>{standing(bike.tasks[0])}</small>}
         </NavLink>
       ))}
       <NavLink to={`/jobs/${job.id}/care/${TOUR}`} className={tabs.tab}>
@@ -269,9 +270,9 @@ function Next({ job, bike, tasks, today }: NextProps) {
         {tasks.map((task) => {
           const key = `${task.part} ${task.what}`;
           return (
-            <li key={key} data-state={task.state}>
+            <li key={key} data-state={isPressing(task) ? "overdue" : task.state}>
               <span className={styles.state}>
-                {MARKS[task.state]} {task.state}
+                {isPressing(task) ? "▲" : MARKS[task.state]} {standing(task)}
               </span>
               <strong>
                 {capital(task.part)}: {task.what}
