@@ -3807,7 +3807,7 @@ export interface components {
          *     kilometres, its months, or what happened. `follow` are the days of the year ahead on which it falls due
          *     again, were it done each time; `early` and `late` the first of them by the shortest and the longest life.
          *     `worn_in_km` is how far it lasts by what was measured of its wear, below 0 where it is past that, null
-         *     where nothing was.
+         *     where nothing was; `worn` whether it is past it, though its interval need not be over.
          */
         DueTask: {
             /** Part */
@@ -3851,6 +3851,11 @@ export interface components {
             late?: string | null;
             /** Worn In Km */
             worn_in_km?: number | null;
+            /**
+             * Worn
+             * @default false
+             */
+            worn: boolean;
             /**
              * Says
              * @default
