@@ -67,6 +67,51 @@ def test_pads_get_thinner_and_a_new_chain_begins_anew():
     assert [point.km for point in anew.points] == [400, 1000]
 
 
+def test_what_was_last_measured_past_its_limit_is_worn_out_whatever_the_line_says():
+    # Through all of them 0.75 % comes at 2,522 km; at 2,000 km it was more than that.
+    held = bike(
+        CHAIN, measured=measured((500, 0.09), (1000, 0.18), (1500, 0.27), (2000, 0.8)), km_at_start=1000
+    )
+    (found,) = wear(held, rode(100, start=6), day(10))
+    assert found.a_thousand_km == pytest.approx(0.2973, abs=1e-4)
+    assert (found.life_km, found.low_km, found.high_km) == (2000, None, None)
+    # 2,100 km are ridden.
+    assert found.km_left == -100
+    assert found.says == "chain wear: 0.8 % when it was last measured; it is worn out at 0.75 %."
+    (task,) = due_on_bike(held, rode(100, start=6), day(10)).tasks
+    assert (task.worn, task.worn_in_km) == (True, -100)
+    # Where the line has it worn out earlier still, the line counts; at the limit it is worn out.
+    (earlier,) = wear(bike(CHAIN, measured=measured((1000, 0.8))), rode(1100), day(10))
+    assert earlier.km_left == pytest.approx(937.5 - 1100)
+    (exactly,) = wear(bike(CHAIN, measured=measured((1000, 0.6), (1100, 0.75))), rode(1100), day(10))
+    assert exactly.km_left == 0
+    # A part that was measured before a better one was fitted, and said so by nobody: the last counts.
+    (since,) = wear(bike(CHAIN, measured=measured((1000, 0.8), (1050, 0.3))), rode(1100), day(10))
+    assert since.km_left == pytest.approx(1420.1 - 1100, abs=10)
+
+
+def test_one_measurement_tells_of_pads_that_are_too_thin():
+    thin = bike(CHAIN, measured=measured((900, 0.8), what="brake pad", unit="mm"))
+    (found,) = wear(thin, rode(1000), day(10))
+    assert (found.life_km, found.km_left, found.part, found.task) == (900, -100, None, "new pads")
+    assert found.says == "brake pad: 0.8 mm when it was last measured; it is worn out at 1 mm."
+    # No part of the bike asks for pads, and still it is said before all else.
+    due_now = due_on_bike(thin, rode(1000), day(10))
+    assert due_now.worn == ["new pads"]
+    assert due_now.says.endswith("As measured, it is time for new pads.")
+    both = due([(thin, rode(1000)), (bike(CHAIN), [])], day(10))
+    assert both.says.endswith("As measured, it is time for new pads on “Tall one”.")
+    fresh = thin.model_copy(update={"done": [Done(on=day(9), km=None, part="brake", what="new pads")]})
+    assert due_on_bike(fresh, rode(1000), day(10)).worn == []
+    # On the day itself it is no distance past it.
+    at_once = bike(measured=measured((0, 0.5), what="brake pad", unit="mm"))
+    (new,) = wear(at_once, [], day(10))
+    assert (new.life_km, new.km_left) == (None, 0)
+    assert due_on_bike(at_once, [], day(10)).worn == ["new pads"]
+    enough = bike(CHAIN, measured=measured((900, 2.0), what="brake pad", unit="mm"))
+    assert due_on_bike(enough, rode(1000), day(10)).worn == []
+
+
 def test_what_is_not_known_has_no_limit():
     odd = bike(measured=measured((500, 3), (900, 4), what="play", unit="mm"))
     (found,) = wear(odd, [], day(10))
@@ -209,7 +254,7 @@ def test_of_a_part_without_upkeep_wear_counts_from_what_was_done():
 
     def points(*done):
         (found,) = wear(bike(measured=measurements, done=list(done)), RODE, day(10))
-        assert (found.part, found.task) == (None, None)
+        assert (found.part, found.task) == (None, "new chain")
         return [point.km for point in found.points]
 
     chain = {"part": "sprockets", "what": "new chain"}

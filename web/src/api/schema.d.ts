@@ -3783,7 +3783,7 @@ export interface components {
         /**
          * DueBike
          * @description What falls due on a bike: `km` on its odometer, `km_a_day` as it is ridden of late, null where nobody
-         *     knows.
+         *     knows. `worn` is what wants doing by what was measured of its wear, though no part asks for it.
          */
         DueBike: {
             /** Name */
@@ -3794,6 +3794,11 @@ export interface components {
             km_a_day: number | null;
             /** Tasks */
             tasks: components["schemas"]["DueTask"][];
+            /**
+             * Worn
+             * @default []
+             */
+            worn: string[];
             /**
              * Says
              * @default
@@ -5511,8 +5516,9 @@ export interface components {
          *
          *     `a_thousand_km` is how much it changes in 1,000 km; `limit` where the part is worn out, null where it is
          *     not known which. At `life_km` since it was new it gets there, between `low_km` and `high_km` (19 times in
-         *     20, null on too few measurements); `km_left` from now. `part` and `task` are what is done then on the
-         *     bike, null where nothing of the setup is meant by it.
+         *     20, null on too few measurements); `km_left` from now. Where the last measurement is past the limit and
+         *     the line is not, it has lasted until then at most. `task` is what is done then, null where that is not
+         *     known, and `part` what of the bike asks for it, null where nothing of its setup does.
          */
         MeasuredWear: {
             /** What */

@@ -27,10 +27,16 @@ def due_on_bike(
     `usual_km_a_day` is how far it will be ridden where no ride is logged, as by the job’s roads.
     """
     ridden = ridden_on(bike, rides, on, usual_km_a_day)
-    lasts = shortest(wear(bike, rides, on))
+    measured = wear(bike, rides, on)
+    lasts = shortest(measured)
     tasks = [_due(ridden, each, lasts) for each in counted(ridden)]
     tasks.sort(key=_first)
-    found = DueBike(name=bike.name, km=ridden.km, km_a_day=ridden.km_a_day, tasks=tasks)
+    worn = [
+        each.task
+        for each in measured
+        if each.part is None and each.task is not None and each.km_left is not None and each.km_left <= 0
+    ]
+    found = DueBike(name=bike.name, km=ridden.km, km_a_day=ridden.km_a_day, tasks=tasks, worn=worn)
     for task in tasks:
         task.says = task_says(task, on)
     found.says = bike_says(found, on)

@@ -40,13 +40,14 @@ class DueTask(BaseModel):
 
 class DueBike(BaseModel):
     """What falls due on a bike: `km` on its odometer, `km_a_day` as it is ridden of late, null where nobody
-    knows.
+    knows. `worn` is what wants doing by what was measured of its wear, though no part asks for it.
     """
 
     name: str
     km: float
     km_a_day: float | None
     tasks: list[DueTask]
+    worn: list[str] = []
     says: str = ""
 
 

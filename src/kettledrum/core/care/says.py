@@ -55,13 +55,13 @@ def _called(task: DueTask) -> str:
 def bike_says(bike: DueBike, on: date) -> str:
     """The answer for one bike: what is overdue, or what comes next."""
     found = _what_is_next(bike, on)
-    worn = [_called(task) for task in _worn(bike)]
+    worn = _worn(bike)
     return f"{found} As measured, it is time for {listed(worn)}." if worn else found
 
 
-def _worn(bike: DueBike) -> list[DueTask]:
-    """What is worn out before it is overdue."""
-    return [task for task in bike.tasks if task.worn and task.state != "overdue"]
+def _worn(bike: DueBike) -> list[str]:
+    """What is to be done since it is worn out, before it is overdue."""
+    return [_called(task) for task in bike.tasks if task.worn and task.state != "overdue"] + bike.worn
 
 
 def _what_is_next(bike: DueBike, on: date) -> str:
@@ -93,5 +93,5 @@ def due_says(due: Due) -> str:
     overdue = [(bike, sum(task.state == "overdue" for task in bike.tasks)) for bike in due.bikes]
     late = [f"{counted(count, 'thing')} on {quoted(bike.name)}" for bike, count in overdue if count]
     found = f"Overdue: {listed(late)}." if late else "Nothing is overdue on any bike."
-    worn = [f"{_called(task)} on {quoted(bike.name)}" for bike in due.bikes for task in _worn(bike)]
+    worn = [f"{what} on {quoted(bike.name)}" for bike in due.bikes for what in _worn(bike)]
     return f"{found} As measured, it is time for {listed(worn)}." if worn else found

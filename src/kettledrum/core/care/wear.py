@@ -83,11 +83,12 @@ def _wear(ridden: Ridden, tasks: Sequence[Counted], what: str) -> MeasuredWear:
         high_km=None,
         km_left=None,
         part=part,
-        task=kind.task if kind and part else None,
+        task=kind.task if kind else None,
         says="",
     )
-    _line(found, ridden.km - new_km, grows=kind.grows if kind else True)
-    found.says = _says(found)
+    grows, now_km = kind.grows if kind else True, ridden.km - new_km
+    _line(found, now_km, grows=grows)
+    found.says = _says_past(found) if _is_past(found, now_km, grows=grows) else _says(found)
     return found
 
 
@@ -140,6 +141,30 @@ def _line(found: MeasuredWear, now_km: float, *, grows: bool) -> None:
         way = abs(found.limit - start)
         found.low_km = way / fast
         found.high_km = way / slow if slow > 0 else None
+
+
+def _is_past(found: MeasuredWear, now_km: float, *, grows: bool) -> bool:
+    """Whether the last measurement is past the limit while the line, where there is one, is not yet: what is
+    measured counts. It was worn out by then at the latest.
+    """
+    if found.limit is None or not found.points:
+        return False
+    last = found.points[-1]
+    past = last.value >= found.limit if grows else last.value <= found.limit
+    left = min(last.km - now_km, 0.0)
+    if not past or (found.km_left is not None and found.km_left <= left):
+        return False
+    found.life_km = last.km if last.km > 0 else None
+    found.low_km, found.high_km, found.km_left = None, None, left
+    return True
+
+
+def _says_past(found: MeasuredWear) -> str:
+    last = found.points[-1]
+    return (
+        f"{found.what}: {last.value:g} {found.unit} when it was last measured; it is worn out at "
+        f"{found.limit:g} {found.unit}."
+    )
 
 
 def _says(found: MeasuredWear) -> str:

@@ -1,4 +1,4 @@
-"""MeasuredWear that was measured: models only, to be named without loading NumPy."""
+"""Wear that was measured: models only, to be named without loading NumPy."""
 
 from datetime import date
 
@@ -18,8 +18,9 @@ class MeasuredWear(BaseModel):
 
     `a_thousand_km` is how much it changes in 1,000 km; `limit` where the part is worn out, null where it is
     not known which. At `life_km` since it was new it gets there, between `low_km` and `high_km` (19 times in
-    20, null on too few measurements); `km_left` from now. `part` and `task` are what is done then on the
-    bike, null where nothing of the setup is meant by it.
+    20, null on too few measurements); `km_left` from now. Where the last measurement is past the limit and
+    the line is not, it has lasted until then at most. `task` is what is done then, null where that is not
+    known, and `part` what of the bike asks for it, null where nothing of its setup does.
     """
 
     what: str
