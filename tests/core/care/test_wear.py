@@ -210,6 +210,36 @@ def toured(value, km, start=10, **parts):
     return on_tour(ridden, Way(km, 10, day(start)), wear(head, RODE, day(10)))[0]
 
 
+def toured_with_pads(km, *values, start=10):
+    """Pads that were measured on the first evening, after 100 km, and on the last, after 1,000."""
+    at = [Measurement(on=day(of), km=1100 + 100 * of, what="brake pad", value=mm) for of, mm in values]
+    head = bike(measured=at)
+    ridden = ridden_on(head, RODE, day(10))
+    (pads,) = on_tour(ridden, Way(km, 10, day(start)), wear(head, RODE, day(10)))
+    return pads
+
+
+def test_a_tour_goes_by_pads_that_were_measured_though_no_part_asks_for_them():
+    thin = toured_with_pads(500, (9, 0.8))
+    assert (thin.part, thin.what, thin.before, thin.times) == ("brake pad", "new pads", True, 0)
+    assert thin.says == "due by the start: worn out, as measured"
+    # A millimetre in 1,000 km: from 4.1 to 1 mm in 3,100 km, 1,000 of them ridden.
+    half = [(0, 4.0), (9, 3.1)]
+    on_way = toured_with_pads(2500, *half)
+    assert (on_way.before, on_way.times, on_way.days) == (False, 1, [9])
+    assert on_way.at_km == [pytest.approx(2100)]
+    assert on_way.says == "on the way at km 2,100, day 9, as measured"
+    enough = toured_with_pads(2000, *half)
+    assert (enough.before, enough.times, enough.at_km) == (False, 0, [])
+    # Two millimetres in 1,000 km: from 4.2 to 1 mm in 1,600 km, so that less than half is left.
+    early = toured_with_pads(1500, (0, 4.0), (9, 2.2))
+    assert (early.before, early.times, early.due_km) == (True, 0, pytest.approx(600))
+    assert not toured_with_pads(500, (0, 4.0), (9, 2.2)).before
+    # Ten days of 100 km later, at the start, they are through.
+    late = toured_with_pads(500, (0, 4.0), (9, 2.2), start=20)
+    assert (late.before, late.says) == (True, "due by the start: worn out, as measured")
+
+
 def test_a_tour_goes_by_what_was_measured():
     gone = toured(0.75 / 2, 500)
     assert (gone.before, gone.times, gone.because) == (True, 0, "wear")

@@ -8,7 +8,7 @@ from kettledrum.core.care.counted import Counted, Reach, Ridden, counted, day_of
 from kettledrum.core.care.due_result import DUE_STATES, Due, DueBike, DueState, DueTask
 from kettledrum.core.care.intervals import DAYS_A_MONTH, days_later, months_later
 from kettledrum.core.care.says import bike_says, due_says, task_says
-from kettledrum.core.care.wear import shortest, wear
+from kettledrum.core.care.wear import loose, shortest, wear
 from kettledrum.core.log.bike import BikeHead
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.parts.upkeep import Task
@@ -31,11 +31,7 @@ def due_on_bike(
     lasts = shortest(measured)
     tasks = [_due(ridden, each, lasts) for each in counted(ridden)]
     tasks.sort(key=_first)
-    worn = [
-        each.task
-        for each in measured
-        if each.part is None and each.task is not None and each.km_left is not None and each.km_left <= 0
-    ]
+    worn = [task for _, task, km_left in loose(measured) if km_left <= 0]
     found = DueBike(name=bike.name, km=ridden.km, km_a_day=ridden.km_a_day, tasks=tasks, worn=worn)
     for task in tasks:
         task.says = task_says(task, on)

@@ -8,7 +8,7 @@ from datetime import date
 from kettledrum.core.care.counted import Counted, Reach, Ridden, counted, reaches
 from kettledrum.core.care.intervals import DAYS_A_MONTH
 from kettledrum.core.care.tour_result import TourTask
-from kettledrum.core.care.wear import shortest
+from kettledrum.core.care.wear import loose, shortest
 from kettledrum.core.care.wear_result import MeasuredWear
 from kettledrum.core.parts.upkeep import Task
 from kettledrum.core.terms.in_words import counted as so_many
@@ -52,10 +52,12 @@ def km_at_start(ridden: Ridden, way: Way) -> float:
 def on_tour(ridden: Ridden, way: Way, worn: Sequence[MeasuredWear] = ()) -> list[TourTask]:
     """All tasks of a bike: those for before leaving first, then in the order in which they fall due.
 
-    What was measured of its wear makes a task due as well.
+    What was measured of its wear makes a task due as well, and is due though no part asks for it.
     """
     lasts = shortest(worn)
+    until_start = km_at_start(ridden, way) - ridden.km
     tasks = [_of_task(ridden, each, way, lasts.get((each.part, each.task.what))) for each in counted(ridden)]
+    tasks += [_of_measured(each, what, left - until_start, way) for each, what, left in loose(worn)]
     return sorted(tasks, key=lambda task: (not task.before, _first(task)))
 
 
@@ -98,6 +100,30 @@ def _of_task(ridden: Ridden, counts: Counted, way: Way, lasts_km: float | None) 
         by=task.by,
     )
     found.says = _says(found, every)
+    return found
+
+
+def _of_measured(measured: MeasuredWear, what: str, due: float, way: Way) -> TourTask:
+    """What was measured on something that has no upkeep, due so many km on."""
+    life = measured.life_km or math.inf
+    before = due <= 0 or (due < way.km and due <= GIVEN_UP * life)
+    at_km = [due] if not before and due < way.km else []
+    found = TourTask(
+        part=measured.what,
+        what=what,
+        before=before,
+        times=len(at_km),
+        at_km=at_km,
+        days=[way.day(km) for km in at_km],
+        due_km=due,
+        because=WEAR,
+        watch_km=None,
+        at_once=[],
+        minutes=0.0,
+        cost=0.0,
+        by="owner",
+    )
+    found.says = _says(found, life)
     return found
 
 

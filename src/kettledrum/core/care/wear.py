@@ -1,7 +1,7 @@
 """What measurements of wear say: how fast it goes, and when the part is worn out. See docs/method.md."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date
 
@@ -58,6 +58,13 @@ def shortest(found: Sequence[MeasuredWear]) -> dict[tuple[str, str], float]:
             of = each.part, each.task
             lasts[of] = min(each.km_left, lasts.get(of, math.inf))
     return lasts
+
+
+def loose(found: Sequence[MeasuredWear]) -> Iterator[tuple[MeasuredWear, str, float]]:
+    """What was measured that no part of the bike asks for, with what is done then, and in how many km."""
+    for each in found:
+        if each.part is None and each.task is not None and each.km_left is not None:
+            yield each, each.task, each.km_left
 
 
 def _wear(ridden: Ridden, tasks: Sequence[Counted], what: str) -> MeasuredWear:
