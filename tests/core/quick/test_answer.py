@@ -96,8 +96,20 @@ def test_hills_up_to_the_one_that_is_climbed_are_climbed():
     for hill in found.hills:
         assert (hill.state == "holds") == (hill.grade <= found.climbs_to)
     assert [hill.grade for hill in found.hills] == sorted(hill.grade for hill in found.hills)
-    speeds = [hill.speed_kmh for hill in found.hills]
+    speeds = [hill.speed_kmh for hill in found.hills if hill.speed_kmh is not None]
     assert speeds == sorted(speeds, reverse=True)
+
+
+@pytest.mark.parametrize("bike", [SINGLE, "hub motor 10 Nm, 46 × 17, 24 kg"])
+def test_on_foot_there_is_no_gear_and_no_turning_of_pedals(bike):
+    hills = answer(bike, where="20 %").hills
+    on_foot = [hill for hill in hills if hill.state == "walking"]
+    assert on_foot
+    for hill in on_foot:
+        assert (hill.speed_kmh, hill.cadence_rpm, hill.gear, hill.says) == (None, None, None, "on foot")
+    for hill in hills:
+        if hill.state != "walking":
+            assert f"{hill.speed_kmh:.0f} km/h" in hill.says
 
 
 def test_a_motor_answers_with_its_help():

@@ -5864,15 +5864,15 @@ export interface components {
         /**
          * OnHill
          * @description A grade as it is ridden: the gear, null where it has none, speed in km/h, cadence in rpm, and whether
-         *     that is easy, too slow, or on foot.
+         *     that is easy or too slow; on foot, and all three null.
          */
         OnHill: {
             /** Grade */
             grade: number;
             /** Speed Kmh */
-            speed_kmh: number;
+            speed_kmh: number | null;
             /** Cadence Rpm */
-            cadence_rpm: number;
+            cadence_rpm: number | null;
             /** Gear */
             gear: string | null;
             /**

@@ -78,8 +78,8 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
             {hills.map((hill) => (
               <tr key={hill.grade}>
                 <th scope="row">{shortGrade(hill.grade)}</th>
-                <td>{units.speed(hill.speed_kmh)}</td>
-                <td>{hill.cadence_rpm.toFixed(0)}</td>
+                <td>{hill.speed_kmh === null ? "—" : units.speed(hill.speed_kmh)}</td>
+                <td>{hill.cadence_rpm?.toFixed(0) ?? "—"}</td>
                 <td>{hill.gear ?? "—"}</td>
                 <td>{RIDDEN[hill.state]}</td>
               </tr>
@@ -92,7 +92,7 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
 }
 
 function shortly(hill: OnHill): string {
-  if (hill.state === "walking") return RIDDEN.walking;
+  if (hill.cadence_rpm === null) return RIDDEN.walking;
   const gear = hill.gear === null ? "" : `, gear ${hill.gear}`;
   return `${hill.cadence_rpm.toFixed(0)} rpm${gear}`;
 }

@@ -6,7 +6,6 @@ from typing import Any
 
 from kettledrum.core.effort.climb import ridden
 from kettledrum.core.effort.says import climb_says, ridden_in_words, speed_says
-from kettledrum.core.effort.steepest import State
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.gearing.ladder import ladder
 from kettledrum.core.job.brief import Brief
@@ -153,26 +152,31 @@ def _on_hill(setup: Setup, job: Conditions, grade: float) -> OnHill:
     table = gear_table(setup, job.cadence_rpm)
     motors = on_pitch(setup, table, there)
     if motors is not None:
-        state: State = "walking" if motors.walking else "holds"
+        if motors.walking:
+            return _on_foot(grade)
         shown = f", gear {motors.gear}" if motors.gear else ""
-        words = f"{motors.speed_kmh:.0f} km/h, {motors.cadence_rpm:.0f} rpm{shown}"
         return OnHill(
             grade=grade,
             speed_kmh=motors.speed_kmh,
             cadence_rpm=motors.cadence_rpm,
             gear=motors.gear,
-            state=state,
-            says="on foot" if motors.walking else words,
+            state="holds",
+            says=f"{motors.speed_kmh:.0f} km/h, {motors.cadence_rpm:.0f} rpm{shown}",
         )
     found = ridden(table, ladder(table, table.ridden), path_efficiency(setup.path), there)
     at = found.climb.on_steepest
     assert at is not None
-    fails = found.climb.verdict == "fails"
+    if at.state == "walking":
+        return _on_foot(grade)
     return OnHill(
         grade=grade,
         speed_kmh=at.speed_kmh,
         cadence_rpm=at.cadence_rpm,
         gear=at.gear,
-        state="walking" if fails and at.state == "walking" else "grinding" if fails else "holds",
-        says="on foot" if at.state == "walking" else ridden_in_words(at),
+        state="grinding" if found.climb.verdict == "fails" else "holds",
+        says=ridden_in_words(at),
     )
+
+
+def _on_foot(grade: float) -> OnHill:
+    return OnHill(grade=grade, speed_kmh=None, cadence_rpm=None, gear=None, state="walking", says="on foot")

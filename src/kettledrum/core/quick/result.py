@@ -21,12 +21,12 @@ class Also(BaseModel):
 
 class OnHill(BaseModel):
     """A grade as it is ridden: the gear, null where it has none, speed in km/h, cadence in rpm, and whether
-    that is easy, too slow, or on foot.
+    that is easy or too slow; on foot, and all three null.
     """
 
     grade: float
-    speed_kmh: float
-    cadence_rpm: float
+    speed_kmh: float | None
+    cadence_rpm: float | None
     gear: str | None
     state: State
     says: str
