@@ -101,9 +101,14 @@ const heldFor = ({ road }: Workbench["need"]): string =>
 function onThePitch({ climb }: ComparedSetup, units: Units): string {
   const at = climb.on_steepest;
   if (!at) return "";
+  const [speed, turns] = [units.speed(at.speed_kmh), `${at.cadence_rpm.toFixed(0)}\u00a0rpm`];
+  const power = `${at.power_w.toFixed(0)}\u00a0W`;
   const how = at.state === "holds" ? "" : `, ${RIDDEN[at.state]}`;
   const time = at.seconds === null ? "" : ` for ${heldText(at.seconds).replaceAll(" ", "\u00a0")}`;
-  const ridden = `${units.speed(at.speed_kmh)}, ${at.cadence_rpm.toFixed(0)} rpm${how}; ${at.power_w.toFixed(0)}\u00a0W${time}`;
+  const ridden =
+    at.state === "walking"
+      ? `${RIDDEN.walking}: on ${power} it would be ${speed} at ${turns}`
+      : `${speed}, ${turns}${how}; ${power}${time}`;
   return climb.limit === "power" ? `${ridden}: ${POWER_LIMITS}` : ridden;
 }
 
