@@ -258,3 +258,26 @@ def test_upkeep_changed_in_the_setup_is_taken_over_by_a_press(care, demo_server)
     expect(row(care, "looked at")).to_contain_text("overdue")
     care.get_by_role("button", name=re.compile("^Undo")).click()
     expect(row(care, "taken apart and greased")).to_be_visible()
+
+
+def test_a_bike_without_upkeep_leads_to_where_it_is_filled_in_and_gets_it(page, demo):
+    [job, *_] = demo.get("api/jobs")
+    held = demo.get(f"api/jobs/{job['id']}")["setups"][0]
+    setup = held["setup"]
+    for part in (*setup["path"], setup["cranks"], setup["wheel"]):
+        part.pop("care", None)
+    demo.send("PUT", f"api/jobs/{job['id']}/setups/{held['id']}?version={held['version']}", setup)
+    open_view(page, demo, "Bikes")
+    page.get_by_label("Name of the bike").fill("Bare one")
+    page.get_by_label("Built from").select_option(index=0)
+    page.get_by_role("button", name="Add this bike").click()
+    expect(says(page)).to_contain_text("no ride is logged yet")
+    page.get_by_role("link", name="Care", exact=True).click()
+    expect(says(page)).to_contain_text("its parts carry no upkeep")
+    expect(page.get_by_role("region", name="Next")).to_be_hidden()
+    page.get_by_role("link", name="Fill in its upkeep").click()
+    page.get_by_role("button", name="Fill in what is usual").click()
+    page.get_by_role("link", name="Care", exact=True).click()
+    page.get_by_role("button", name="Take it over").click()
+    expect(page.get_by_role("region", name="Next").get_by_role("listitem").first).to_be_visible()
+    expect(page.get_by_role("link", name="Fill in its upkeep")).to_be_hidden()

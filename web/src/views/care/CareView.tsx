@@ -26,6 +26,7 @@ import { useUnits } from "../../words/units";
 import tabs from "../../ui/tabs.module.css";
 import styles from "./Care.module.css";
 import { AsItWasPart } from "./AsItWasPart";
+import { builtFrom } from "./builtFrom";
 import { TourPage } from "./TourPage";
 import { WallCard } from "./WallCard";
 import { WearPart } from "./WearPart";
@@ -195,7 +196,11 @@ function OneBike({ job, bikeId, page, at, today }: BikeProps) {
       <Says text={due.says} />
       <BenchCalendar tasks={due.tasks} today={today} />
       {page.upkeep_of[at] && <OtherUpkeep job={job} bikeId={bikeId} setup={page.upkeep_of[at]} />}
-      <Next job={job} bike={bike} tasks={due.tasks} today={today} />
+      {due.tasks.length > 0 ? (
+        <Next job={job} bike={bike} tasks={due.tasks} today={today} />
+      ) : (
+        <NoUpkeep job={job} bike={bike} />
+      )}
       <WearPart job={job} bike={bike} wear={wear} today={today} />
       {page.spent[at] && <AsItWasPart found={page.spent[at]} />}
       <Caution>
@@ -204,6 +209,21 @@ function OneBike({ job, bikeId, page, at, today }: BikeProps) {
         wheels and batteries are a qualified mechanic’s work.
       </Caution>
     </>
+  );
+}
+
+/** Where the upkeep of the setup is filled in; from there it goes to the bike by a press. */
+function NoUpkeep({ job, bike }: { job: JobRecord; bike: BikePage }) {
+  const record = builtFrom(job, bike);
+  return (
+    <Button
+      component={Link}
+      to={`/jobs/${job.id}/costs${record ? `/${record.id}#upkeep` : ""}`}
+      variant="contained"
+      className="no-print"
+    >
+      Fill in its upkeep
+    </Button>
   );
 }
 

@@ -9,6 +9,7 @@ import tables from "../../ui/table.module.css";
 import { Told } from "../../ui/Told";
 import { capital } from "../../words/format";
 import { grouped, trimmed } from "../../words/numbers";
+import { builtFrom } from "./builtFrom";
 import styles from "./Care.module.css";
 import { TakeLife } from "./TakeLife";
 
@@ -37,9 +38,7 @@ interface Props {
 export function WearPart({ job, bike, wear, today }: Props) {
   const [adding, setAdding] = useState(false);
   const { change } = useBikeActions(job, bike);
-  // The setup that the bike was built from, as long as the job has one of its name.
-  const named = bike.bike.mounted.map(({ setup }) => setup.name).reverse();
-  const record = named.flatMap((name) => job.setups.filter(({ setup }) => setup.name === name))[0];
+  const record = builtFrom(job, bike);
   return (
     <section className={sections.section} aria-labelledby="wear">
       <h3 id="wear">Wear, as it was measured</h3>
