@@ -33,6 +33,12 @@ def test_between_the_forces_the_shaft_is_drawn_as_it_bends():
     [pull] = shaft_check(built, built.shafts[0]).pulls
     assert max(map(abs, along.moment_nm)) == pytest.approx(abs(pull.newton) * a * b / length / 1000)
     assert STEEL == 210_000
+    # A wheel outside of the bearings is where the shaft begins or ends, evenly from there on.
+    outside = drive({**shaft, "driving_at_mm": -30})
+    ends = shaft_check(outside, outside.shafts[0]).along.at_mm
+    assert (ends[0], ends[-1]) == (-30, 100)
+    assert {0.0} < set(ends)
+    assert max(after - before for before, after in pairwise(ends)) <= 6
 
 
 def test_sizes_that_can_be_had_rise_evenly_and_hold_what_bearings_and_fuses_are_made_for():

@@ -144,6 +144,9 @@ def test_fuse_and_wire_by_hand():
     # A quarter above 20 A is 25 A; 2.5 mm² bear 25 A.
     found = wiring(20, 24, None)
     assert (found.fuse_a, found.wire_mm2, found.lost_v) == (25, 2.5, None)
+    # What a wire of no known length loses does not choose it: a metre of 0.75 mm² would lose 0.23 V of 6.
+    assert wiring(5, 6, None).wire_mm2 == 0.75
+    assert wiring(5, 6, 1).wire_mm2 == 1
     # Over 3 m there and back 2.5 mm² would lose 0.84 V of 24, more than 3 %; 4 mm² lose 0.525 V.
     far = wiring(20, 24, 3)
     assert far.wire_mm2 == 4

@@ -131,6 +131,8 @@ def test_a_lowest_ratio_near_nothing_is_refused_in_words(way):
         # Titles of which more stand before the figures than names: which goes with which cannot be told.
         ("ratio  kept  in\nlow  0.53  20\nhigh  0.76  18", [0.53, 0.76]),
         ("ratio  step %\n0.53  20\n0.64  19\n0.76  18", [0.53, 0.64, 0.76]),
+        # Titles with one space between them, over columns of which another runs one way too.
+        ("gear feel ratio\n1 3.5 0.53\n2 5 0.64\n3 7 0.76", [0.53, 0.64, 0.76]),
         # Only the first figure of a cell counts.
         ("gear\tratio\n1\t0.53 (lowest of 3)\n2\t0.64 (2)\n3\t0.76", [0.53, 0.64, 0.76]),
         # One year among three ratios; two of them beside two are not told apart.
