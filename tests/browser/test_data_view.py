@@ -17,7 +17,7 @@ def data(page: Page, demo) -> Page:
 
 def test_a_backup_is_made_restored_and_removed(data, demo):
     expect(
-        data.get_by_text(re.compile("^1 job with 7 setups, 2 roads, 0 bikes, 0 rides and 37 parts take up"))
+        data.get_by_text(re.compile("^1 job with 7 setups, 2 roads, 0 bikes, 0 rides and 39 parts take up"))
     ).to_be_visible()
     data.get_by_role("button", name="Back up now").click()
     expect(data.get_by_text(re.compile("The newest backup was made today at"))).to_be_visible()

@@ -226,7 +226,7 @@ def test_a_damaged_store_is_offered_back(page, tmp_path):
     expect(notice).to_contain_text(
         "“Honey round”, “Drives of the valley”, “Ferry commute”, “Ridge crossing”, “Seaweed "
         "barrow”, with 35 setups; "
-        "37 parts. "
+        "39 parts. "
         "Lost: 1 job, setup or part"
     )
     notice.get_by_role("button", name="Bring it back").click()

@@ -209,3 +209,26 @@ def test_an_empty_shelf_says_what_is_missing(page, bare_shelf):
         "single-speed drives, as Parts has no hub, gearbox or cassette"
     )
     finished(page)
+
+
+def test_motors_are_allowed_at_some_places(search):
+    places = search.get_by_role("group", name="Motors may drive")
+    expect(places).to_be_hidden()
+    chip(search, "with a motor").click()
+    finished(search)
+    expect(places.get_by_role("button", pressed=True)).to_have_count(4)
+    expect(chosen(search).get_by_role("heading", level=3)).to_contain_text("motor")
+    for place in ("at the cranks", "in a gearbox’s case", "in the rear hub"):
+        places.get_by_role("button", name=place).click()
+    finished(search)
+    expect(search).to_have_url(re.compile("at=front"))
+    expect(chosen(search).get_by_role("heading", level=3)).to_contain_text("front hub motor")
+    # The caution of motors stands beside it.
+    expect(chosen(search)).to_contain_text("local law")
+    # Nowhere is none, and with one again they may drive everywhere.
+    places.get_by_role("button", name="in the front hub").click()
+    expect(chip(search, "with a motor")).to_have_attribute("aria-pressed", "false")
+    finished(search)
+    expect(chosen(search).get_by_role("heading", level=3)).not_to_contain_text("motor")
+    chip(search, "with a motor").click()
+    expect(places.get_by_role("button", pressed=True)).to_have_count(4)

@@ -150,6 +150,10 @@ def test_search_prints_the_front_and_takes_wishes(run, tmp_path):
             "search", str(HONEY), "--shelf", str(shelf), "--must", "belt", "--must", "price <= 400", "--json"
         )[1]
     )
+    helped = json.loads(run("search", str(HONEY), "--also", "motor at front hub", "--json")[1])
+    assert helped["tried"] > 0
+    for answer in helped["answers"]:
+        assert [motor["at"] for motor in answer["setup"]["motors"]] == ["front hub"]
     assert [(each["criterion"], each["on"]) for each in wished["wishes"][:2]] == [
         ("belt", True),
         ("price", True),
@@ -159,6 +163,7 @@ def test_search_prints_the_front_and_takes_wishes(run, tmp_path):
         (["--must", "price<=cheap"], "musts[0].at_most: must be a number"),
         (["--must", "beauty"], "musts[0].criterion: must be"),
         (["--also", "three"], "three: is not known here"),
+        (["--also", "motor at saddle"], "motor_at[0]: must be"),
     ):
         code, _, said = run("search", str(HONEY), *words)
         assert code == 2

@@ -17,6 +17,8 @@ from kettledrum.commands.asked import (
 )
 from kettledrum.formats.json_text import MOST_BYTES
 
+_MOTOR_AT = "motor at "
+
 
 def count_costs(file: File, json: Json = False) -> None:
     """Print what the setups of a brief file cost over the years, and which pay themselves back when."""
@@ -60,7 +62,8 @@ def search_drives(
         list[str] | None,
         typer.Option(
             metavar="WHAT",
-            help="“motor”: each motor of the parts at the cranks; “two”: two bicycles as well.",
+            help="“motor”: each motor of the parts, where it drives; or at one place alone, as “motor at "
+            "cranks” (gearbox, rear hub, front hub); “two”: two bicycles as well.",
         ),
     ] = None,
     json: Json = False,
@@ -77,7 +80,7 @@ def search_drives(
 
     brief = brief_in(file)
     parts = stock() if shelf is None else read_shelf(content_of(shelf, MOST_BYTES))
-    data: dict[str, object] = {"most": most, **dict.fromkeys(also or [], True)}
+    data: dict[str, object] = {"most": most, **_also(also or [])}
     if must:
         data["musts"] = [_must(each) for each in must]
     with named_as_option():
@@ -86,6 +89,13 @@ def search_drives(
     result = search(brief, None, (brief.road.routes if brief.road else None) or [], parts, asked)
     result.seconds = round(time.perf_counter() - begun, 3)
     print_json(result) if json else tables.search(result)
+
+
+def _also(words: list[str]) -> dict[str, object]:
+    """What is looked for as well: motors, at all places or those that are named, and two bicycles."""
+    places = [word.removeprefix(_MOTOR_AT) for word in words if word.startswith(_MOTOR_AT)]
+    plain = dict.fromkeys([word for word in words if not word.startswith(_MOTOR_AT)], True)
+    return {**plain, "motor": True, "motor_at": places} if places else {**plain}
 
 
 def weigh(

@@ -7263,8 +7263,9 @@ export interface components {
         /**
          * SearchAsked
          * @description The musts of a search, or null for the usual ones of the job and `wishes` beside them; whether each
-         *     drive has a motor of the shelf at its cranks, whether two bicycles are looked for as well, and how many
-         *     answers are told in full at most. Raises where a criterion is named twice.
+         *     drive has a motor of the shelf, and at which of these places, null for any; whether two bicycles are
+         *     looked for as well, and how many answers are told in full at most. Raises where a criterion is named
+         *     twice.
          */
         SearchAsked: {
             /** Musts */
@@ -7276,6 +7277,8 @@ export interface components {
              * @default false
              */
             motor: boolean;
+            /** Motor At */
+            motor_at?: ("cranks" | "gearbox" | "rear hub" | "front hub")[] | null;
             /**
              * Two
              * @default false

@@ -4,12 +4,13 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from kettledrum.core.parts.fitting import MassAt
+from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stage import SprocketsStage, Stage
 from kettledrum.core.parts.usual_masses import cassette_kg
 
 PLACES: tuple[MassAt, ...] = ("rear wheel", "front wheel", "frame", "cranks")
-_UNSPRUNG = ("rear wheel", "front wheel")
+UNSPRUNG = ("rear wheel", "front wheel")
 _OF_MOTORS: dict[str, MassAt] = {
     "cranks": "frame",
     "gearbox": "frame",
@@ -64,10 +65,14 @@ def weighed(setup: Setup) -> list[Weighed]:
         for part in _of_stage(stage, at_wheel=all(each.kind == "hub" for each in setup.path[place + 1 :]))
     ]
     motors = [
-        Weighed(motor.name or "motor", motor.mass_kg, motor.mass_at or _OF_MOTORS.get(str(motor.at)))
-        for motor in setup.motors or []
+        Weighed(motor.name or "motor", motor.mass_kg, motor_mass_at(motor)) for motor in setup.motors or []
     ]
     return parts + motors + [Weighed(piece.name, piece.mass_kg, piece.at) for piece in setup.pieces]
+
+
+def motor_mass_at(motor: Motor) -> MassAt | None:
+    """Where a motor's mass sits; None where it drives between stages and nobody says."""
+    return motor.mass_at or _OF_MOTORS.get(str(motor.at))
 
 
 def _of_stage(stage: Stage, *, at_wheel: bool) -> Iterator[Weighed]:
@@ -89,7 +94,7 @@ def mass_moved(setup: Setup, reference: Setup | None) -> MassMoved:
     other = weighed(reference) if reference is not None and reference.name != setup.name else None
     places = [_at(place, own, other) for place in PLACES]
     known = sum(place.mass_kg for place in places)
-    unsprung = sum(place.mass_kg for place in places if place.at in _UNSPRUNG)
+    unsprung = sum(place.mass_kg for place in places if place.at in UNSPRUNG)
     return MassMoved(
         known_kg=known,
         more_kg=None if other is None else known - sum(_sum(other, place) for place in PLACES),

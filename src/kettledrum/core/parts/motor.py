@@ -3,7 +3,7 @@
 import math
 from bisect import bisect_right
 from itertools import pairwise
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from pydantic import Field, Strict, StrictBool, model_validator
 
@@ -32,6 +32,10 @@ USUAL_USABLE = 0.9
 """Of a battery's energy that it gives before it switches itself off, where that is not stated."""
 USUAL_LIMIT_C = 120.0
 """In °C: what windings bear, where that is not stated: class E of IEC 60085."""
+
+
+MotorPlace = Literal["cranks", "gearbox", "rear hub", "front hub"]
+MOTOR_PLACES: tuple[MotorPlace, ...] = get_args(MotorPlace)
 
 
 class Before(Model):
@@ -116,7 +120,7 @@ class Motor(Model):
     """
 
     name: Name | None = None
-    at: Literal["cranks", "gearbox", "rear hub", "front hub"] | Before
+    at: MotorPlace | Before
     torque_nm: MotorTorqueNm | None = None
     power_w: MotorPowerW | None = None
     no_load_rpm: MotorRpm | None = None

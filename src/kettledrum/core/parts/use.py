@@ -31,7 +31,7 @@ def as_motor(part: Part) -> dict[str, Any]:
     it.
     """
     given = part.model_dump(mode="json", exclude_unset=True)
-    mass = {} if part.mass_kg is None else {"mass_kg": part.mass_kg}
+    mass = {key: given[key] for key in ("mass_kg", "mass_at") if given.get(key) is not None}
     return {"at": "cranks", **given["motor"], **_kept(given), **mass, "name": part.name}
 
 

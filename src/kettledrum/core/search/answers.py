@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from kettledrum.core.effort.steepest import Verdict
-from kettledrum.core.fit.mass_moved import weighed
+from kettledrum.core.fit.mass_moved import UNSPRUNG, weighed
 from kettledrum.core.fit.rule import FitCheck
 from kettledrum.core.job.brief import Brief, named
 from kettledrum.core.keeping.costs import costs
@@ -201,7 +201,7 @@ class Answers:
         [self._reference] = self.riding.covered([setup])
         [spent] = costs(alone, self.drives.routes, listed=False).setups
         prices, masses = part_prices(setup), weighed(setup)
-        wheel = [each.mass_kg or 0.0 for each in masses if each.at in ("rear wheel", "front wheel")]
+        wheel = [each.mass_kg or 0.0 for each in masses if each.at in UNSPRUNG]
         self._told = Mark(
             name=setup.name,
             kind="single-speed",

@@ -5,6 +5,7 @@ from typing import Annotated, Literal, get_args
 from pydantic import Field, StrictBool, model_validator
 
 from kettledrum.core.job.wants import Wants
+from kettledrum.core.parts.motor import MOTOR_PLACES, MotorPlace
 from kettledrum.core.search.kinds import Drive
 from kettledrum.core.terms.bounds import Bounds
 from kettledrum.core.terms.quantities import Model, Teeth, Within, refused
@@ -67,13 +68,15 @@ class Must(Bounds):
 
 class SearchAsked(Model):
     """The musts of a search, or null for the usual ones of the job and `wishes` beside them; whether each
-    drive has a motor of the shelf at its cranks, whether two bicycles are looked for as well, and how many
-    answers are told in full at most. Raises where a criterion is named twice.
+    drive has a motor of the shelf, and at which of these places, null for any; whether two bicycles are
+    looked for as well, and how many answers are told in full at most. Raises where a criterion is named
+    twice.
     """
 
     musts: Annotated[list[Must] | None, Field(max_length=MOST_MUSTS)] = None
     wishes: Annotated[list[YesNo], Field(max_length=len(YES_NO), default_factory=list)]
     motor: StrictBool = False
+    motor_at: Annotated[list[MotorPlace], Field(min_length=1, max_length=len(MOTOR_PLACES))] | None = None
     two: StrictBool = False
     most: MostAnswers = 20
 
@@ -84,6 +87,13 @@ class SearchAsked(Model):
             if name in names[:place]:
                 raise refused(f"“{name}” is asked for already", f"musts[{place}].criterion")
         return self
+
+    @property
+    def motors_at(self) -> tuple[MotorPlace, ...]:
+        """Where motors are put: nowhere, if none is asked for."""
+        if not self.motor:
+            return ()
+        return MOTOR_PLACES if self.motor_at is None else tuple(self.motor_at)
 
 
 def musts_of(asked: SearchAsked, wants: Wants) -> list[Must]:

@@ -11,6 +11,7 @@ from kettledrum.core.parts.part import Part
 from kettledrum.core.physics.arrays import Floats
 from kettledrum.core.search.cases import Case
 from kettledrum.core.search.kinds import Drive, Kind
+from kettledrum.core.search.motored import Motored
 from kettledrum.core.search.pairs import Pairs
 
 
@@ -30,7 +31,7 @@ class Base:
     hub: Case | None = None
     cassette: Part | None = None
     crankset: Part | None = None
-    motor: Part | None = None
+    motor: Motored | None = None
     more_places: tuple[int, ...] = ()
 
     @property
@@ -73,12 +74,17 @@ class Base:
     def parts(self) -> list[Part]:
         """The parts of the shelf in it."""
         cases = [each.part for each in (self.box, self.hub) if each]
-        return cases + [each for each in (self.cassette, self.crankset, self.motor) if each]
+        others = (self.cassette, self.crankset, self.motor.part if self.motor else None)
+        return cases + [each for each in others if each]
 
     @property
     def places(self) -> list[int]:
         """The places of its parts on the shelf."""
-        return [*(each.place for each in (self.box, self.hub) if each), *self.more_places]
+        return [*(each.place for each in (self.box, self.hub) if each), *self.more_places, *self._motor_place]
+
+    @property
+    def _motor_place(self) -> list[int]:
+        return [self.motor.place] if self.motor else []
 
     @property
     def name(self) -> str:

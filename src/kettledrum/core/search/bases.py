@@ -1,16 +1,18 @@
 """What the parts of a shelf can be put together to: every drive but for its pairing of teeth."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass, replace
 from itertools import chain, product
 
 import numpy as np
 
+from kettledrum.core.parts.motor import MotorPlace
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.stock import Stock
 from kettledrum.core.search.base import Base
 from kettledrum.core.search.cases import Case, case_of
 from kettledrum.core.search.kinds import Drive, Kind
+from kettledrum.core.search.motored import Motored, motored
 from kettledrum.core.search.pairs import Pairs, pairs_of
 
 _DRIVES: tuple[Drive, ...] = ("chain", "belt")
@@ -26,19 +28,20 @@ CARRIES_CASSETTE = 3
 @dataclass(frozen=True, slots=True)
 class Bases:
     """The bases of a shelf; how many of its parts were left untried, and of how many of each kind, the
-    cheapest, all combinations were made, None where of all.
+    cheapest, all combinations were made, None where of all; what motors nobody knows where to put.
     """
 
     bases: list[Base]
     parts_left: int
     together: int | None
+    unplaced: list[str]
 
 
 _Placed = tuple[int, Part]
 
 
 class _Shelf:
-    def __init__(self, parts: Sequence[Part], stock: Stock | None, *, with_motor: bool) -> None:
+    def __init__(self, parts: Sequence[Part], stock: Stock | None, motors_at: Collection[MotorPlace]) -> None:
         self.stock = stock
         self.left = 0
         self.hubs, self.boxes, self.chaingears = (
@@ -48,7 +51,11 @@ class _Shelf:
         self.cassettes, self.cranksets, motors = (
             self._cheapest(parts, kind) for kind in ("cassette", "crankset", "motor")
         )
-        self.motors: list[_Placed | None] = [*motors] if with_motor else [None]
+        read = [(part.name, motored(place, part)) for place, part in motors] if motors_at else []
+        self.unplaced = [name for name, motor in read if motor is None]
+        self.motors: list[Motored | None] = [motor for _, motor in read if motor and motor.at in motors_at]
+        if not motors_at:
+            self.motors = [None]
         self.pairs: dict[object, Pairs] = {}
         self.together = max(
             len(each) for each in (self.hubs, self.chaingears, self.cassettes, self.cranksets, self.motors)
@@ -98,12 +105,16 @@ class _Shelf:
 
 
 def bases_of(
-    parts: Sequence[Part], stock: Stock | None, *, with_motor: bool = False, together: bool = True
+    parts: Sequence[Part],
+    stock: Stock | None,
+    motors_at: Collection[MotorPlace] = (),
+    *,
+    together: bool = True,
 ) -> Bases:
-    """Everything that can be put together, simple drives first, with each motor where one is wanted; or, not
-    `together`, each part by itself.
+    """Everything that can be put together, simple drives first, with each motor that drives at a place where
+    one is wanted; or, not `together`, each part by itself.
     """
-    shelf = _Shelf(parts, stock, with_motor=with_motor)
+    shelf = _Shelf(parts, stock, motors_at)
     if not together:
         shelf.together = 0
     most = shelf.together
@@ -118,15 +129,18 @@ def bases_of(
             for box, hub, drive in product(shelf.chaingears[:most], shelf.hubs[:most], _DRIVES)
         ),
     )
-    bases = [_motored(base, motor) for base, motor in product(made, shelf.motors[: max(most, 1)])]
-    return Bases(bases, shelf.left, most if most < shelf.all_together else None)
+    bases = [
+        replace(base, motor=motor) if motor else base
+        for base, motor in product(made, shelf.motors[: max(most, 1)])
+        if motor is None or _goes_with(base, motor)
+    ]
+    return Bases(bases, shelf.left, most if most < shelf.all_together else None, shelf.unplaced)
 
 
-def _motored(base: Base, motor: _Placed | None) -> Base:
-    if motor is None:
-        return base
-    place, part = motor
-    return replace(base, motor=part, more_places=(*base.more_places, place))
+def _goes_with(base: Base, motor: Motored) -> bool:
+    """Whether there is room for a motor in a drive."""
+    box = base.box.part.kind if base.box else None
+    return motor.goes_with(gearbox=box == "gearbox", chaingear=box == "chaingear", hub=base.hub is not None)
 
 
 _ONE = np.ones(1)

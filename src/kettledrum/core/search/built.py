@@ -30,7 +30,7 @@ def built(base: Base, front: int, rear: int, on: Setup, own: Mapping[Sort, OwnSp
     if base.crankset:
         data["cranks"] = _cranks(base.crankset, bare["cranks"])
     if base.motor:
-        data["motors"] = [as_motor(base.motor)]
+        data["motors"] = [as_motor(base.motor.part)]
     return validate(Setup, data)
 
 
@@ -40,7 +40,7 @@ def name_of(base: Base, front: int, rear: int) -> str:
     teeth = f"ring{'s' if '/' in rings else ''} of {rings}" if base.cassette else f"{rings} × {rear}"
     end = f", {teeth}{', belt' if base.drive == 'belt' else ''}"
     if base.motor:
-        end += f", {base.motor.name}"
+        end += f", {base.motor.part.name}"
     return f"{base.name[: NAME_LENGTH - len(end)]}{end}"[:NAME_LENGTH]
 
 

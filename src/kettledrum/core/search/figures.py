@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from kettledrum.core.fit.mass_moved import UNSPRUNG, motor_mass_at
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.taken_along import once_each
 from kettledrum.core.search.base import Base
@@ -28,7 +29,8 @@ class Figures:
         cases = [
             (name, case.part) for name, case in (("gearbox", base.box), ("hub", base.hub)) if case is not None
         ]
-        motors = [(base.motor.name, base.motor)] if base.motor else []
+        motors = [(base.motor.part.name, base.motor.part)] if base.motor else []
+        in_wheel = base.motor is not None and motor_mass_at(base.motor.motor) in UNSPRUNG
         prices = [
             ("cranks", base.crankset.price if base.crankset else on.cranks.price),
             *((name, part.price) for name, part in cases),
@@ -44,7 +46,9 @@ class Figures:
         return cls(
             sum(value for _, value in prices if value is not None),
             sum(value for _, value in masses if value is not None),
-            ((base.hub.part.mass_kg or 0.0) if base.hub else 0.0) + own.behind_kg(base.cassette),
+            ((base.hub.part.mass_kg or 0.0) if base.hub else 0.0)
+            + own.behind_kg(base.cassette)
+            + ((base.motor.part.mass_kg or 0.0) if base.motor and in_wheel else 0.0),
             sum(each.mass_kg or 0.0 for each in once_each(cares)),
             tuple(name for name, value in prices if value is None),
             tuple(name for name, value in masses if value is None),

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.lineup.all_riding import AllRiding
+from kettledrum.core.parts.motor import MOTOR_PLACES
 from kettledrum.core.parts.part import Part
 from kettledrum.core.search.answers import Answers
 from kettledrum.core.search.asked import TeethOfDrive
@@ -40,7 +41,7 @@ def one_drive(
 
 
 def _base(brief: Brief, parts: Sequence[Part], teeth: TeethOfDrive) -> tuple[Base, int]:
-    for base in bases_of(parts, brief.stock, with_motor=teeth.motor).bases:
+    for base in bases_of(parts, brief.stock, MOTOR_PLACES if teeth.motor else ()).bases:
         if base.drive != teeth.drive or len(base.parts) != len(parts):
             continue
         pairs = base.pairs

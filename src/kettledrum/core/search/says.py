@@ -21,7 +21,7 @@ def search_says(tally: Tally, front: Sequence[Mark], currency: str, *, only_sing
     does not; or what leaves none.
     """
     if not tally.tried:
-        return "There is no motor in Parts to put a drive together with."
+        return "There is no motor in Parts to put a drive together with, at the places you allow."
     drives = f"{tally.tried:,} drives that your parts can make"
     if only_single:
         drives = f"{tally.tried:,} single-speed drives, as Parts has no hub, gearbox or cassette"
@@ -105,7 +105,7 @@ def _would_help(tally: Tally) -> str:
     return f"Without “{most[0]}” there would be {counted(most[1], 'drive')}."
 
 
-def untried_says(parts: int, together: int | None) -> str | None:
+def untried_says(parts: int, together: int | None, unplaced: Sequence[str]) -> str | None:
     """What was left out, and by which rule."""
     left = []
     if parts:
@@ -116,4 +116,7 @@ def untried_says(parts: int, together: int | None) -> str | None:
             f"Drives of several parts are made of the {together} cheapest of each kind alone: "
             "more would take too long."
         )
+    if unplaced:
+        names = listed([quoted(name) for name in unplaced])
+        left.append(f"Left out, as Parts does not say where it drives or what it gives: {names}.")
     return " ".join(left) or None

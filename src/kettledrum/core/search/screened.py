@@ -22,7 +22,6 @@ from kettledrum.core.gearing.shift_order import is_a_step_above
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.parts.efficiency import BELT, DERAILLEUR, PLAIN_CHAIN, stage_efficiency
-from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stated import Limits
 from kettledrum.core.parts.stock import USUAL_BELT_LENGTHS, belt_pitch_mm
@@ -33,7 +32,6 @@ from kettledrum.core.search.cases import Case
 from kettledrum.core.search.figures import Figures, unknown
 from kettledrum.core.search.own import OwnSprockets, Sort
 from kettledrum.core.search.pairs import Pairs
-from kettledrum.core.terms.validation import validate
 
 OF_TEETH = ("tension", "makers-limits", "derailleur")
 """Rules of Fit that a pairing decides."""
@@ -134,7 +132,6 @@ class Screen:
         self.job = conditions(brief)
         self.circumference_m = on.wheel.circumference_m
         self.pushes: dict[tuple[float, bool], Pushes] = {}
-        self.motors_nm: dict[int, float] = {}
         self.loops: dict[tuple[int, str, bool], Flags] = {}
         self.unfit: dict[int, str | None] = {}
 
@@ -215,13 +212,7 @@ class Screen:
 
     def motor_nm(self, base: Base) -> float:
         """The most torque of a base's motor at the cranks."""
-        if base.motor is None:
-            return 0.0
-        key = id(base.motor)
-        if key not in self.motors_nm:
-            motor = validate(Motor, {"at": "cranks", **(base.motor.motor or {})})
-            self.motors_nm[key] = motor.most_nm if motor.at == "cranks" else 0.0
-        return self.motors_nm[key]
+        return base.motor.motor.most_nm if base.motor and base.motor.at == "cranks" else 0.0
 
     def _derailleur(self, base: Base) -> bool:
         limits = self.own[sort_of(base)].stage.limits or _NONE
@@ -265,8 +256,6 @@ class Screen:
         found = [self._part_unfit(base, part) for part in (base.box, base.hub) if part]
         if drive and self.brief.frame and self.brief.frame.belt_opening is False:
             found.append("a belt cannot be opened, and neither can the frame")
-        if base.motor is not None and base.box is not None:
-            found.append(f"a motor at the cranks and {base.box.part.name} want the same place")
         return next((each for each in found if each), None)
 
     def _part_unfit(self, base: Base, case: Case) -> str | None:

@@ -88,7 +88,7 @@ class _Search:
         self.musts = musts_of(asked, self.wishes.wants)
         self.tally = Tally(self.wishes, self.musts)
         self.drives = Drives(self.alone, on, self.own, routes)
-        self.bases: Bases = bases_of(parts, brief.stock, with_motor=asked.motor)
+        self.bases: Bases = bases_of(parts, brief.stock, asked.motors_at)
 
     def steps(self) -> Iterator[SearchStep]:
         """Looks at all, rides what may be on the front, then some more to be shown."""
@@ -183,7 +183,7 @@ class _Search:
             judged_exactly=self.hunt.ridden,
             parts_untried=self.bases.parts_left,
             together=self.bases.together,
-            untried_says=untried_says(self.bases.parts_left, self.bases.together),
+            untried_says=untried_says(self.bases.parts_left, self.bases.together, self.bases.unplaced),
             plain_terrain=self.riding.plain_terrain,
             currency=rate.currency,
             years=rate.years,

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
-from kettledrum.core.fit.mass_moved import weighed
+from kettledrum.core.fit.mass_moved import UNSPRUNG, weighed
 from kettledrum.core.fit.page import RULES
 from kettledrum.core.fit.rule import Bike
 from kettledrum.core.job.brief import Brief
@@ -21,8 +21,6 @@ from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.roads.ride_result import SetupCoverage
 from kettledrum.core.verdict.musts import not_so_says
-
-_WHEELS = ("rear wheel", "front wheel")
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,7 +84,7 @@ class Measured:
             "mass": _known(lacks.mass, [each.mass_kg for each in masses]),
             "mass in the wheels": None
             if lacks.mass or all(each.mass_kg is None for each in masses)
-            else float(sum(each.mass_kg or 0.0 for each in masses if each.at in _WHEELS)),
+            else float(sum(each.mass_kg or 0.0 for each in masses if each.at in UNSPRUNG)),
         }
         assert found.keys() == set(MEASURED)
         return found

@@ -53,7 +53,7 @@ export function Chosen({ job, bench, found, answer }: Props) {
     [
       "weighs",
       units.partMass(answer.mass_kg),
-      `${answer.wheel_kg > 0 ? `${units.partMass(answer.wheel_kg)} of it in the rear wheel; ` : ""}without cranks and wheel`,
+      `${answer.wheel_kg > 0 ? `${units.partMass(answer.wheel_kg)} of it in the wheels; ` : ""}without cranks and wheel`,
     ],
   ];
   if (answer.carried.length > 0)

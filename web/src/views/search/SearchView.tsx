@@ -27,7 +27,7 @@ import { Chosen } from "./Chosen";
 import { MarksTable } from "./MarksTable";
 import { rowsOf } from "./rows";
 import styles from "./Search.module.css";
-import { useAsked } from "./useAsked";
+import { PLACES, useAsked } from "./useAsked";
 import { Wishes } from "./Wishes";
 
 /** Too narrow for a drawing that fingers could hit: the list stands in its place. */
@@ -37,7 +37,7 @@ const PHONE = "(max-width: 599px)";
 export function SearchView() {
   const job = useJobOfView();
   const { bench, error, retry } = useWorkbench(job);
-  const { asked, mustsOf, drop, demand, turn } = useAsked();
+  const { asked, mustsOf, drop, demand, turn, allow } = useAsked();
   const search = useSearch(job, useRested(bench), asked);
   const { found } = search;
   const musts = mustsOf(found);
@@ -81,11 +81,12 @@ export function SearchView() {
               musts={musts}
               wishes={found.wishes}
               currency={found.currency}
-              motor={asked.motor}
+              motorAt={asked.motor ? (asked.motor_at ?? PLACES) : []}
               two={asked.two}
               onDemand={(must) => demand(musts, must)}
               onDrop={(criterion) => drop(musts, criterion)}
               onTurn={turn}
+              onAllow={allow}
             />
           }
         />

@@ -6,21 +6,32 @@ import { grouped } from "../../words/numbers";
 import { useUnits } from "../../words/units";
 import { SEARCHED, type Criterion, type Must } from "./musts";
 import styles from "./Search.module.css";
+import { PLACES, type MotorPlace } from "./useAsked";
 
 interface Props {
   musts: Must[];
   /** What each wish takes away, as far as that is known yet. */
   wishes: Search["wishes"];
   currency: string;
-  motor: boolean;
+  /** Where motors are allowed; nowhere where none is asked for. */
+  motorAt: readonly MotorPlace[];
   two: boolean;
   onDemand: (must: Must) => void;
   onDrop: (criterion: Criterion) => void;
   onTurn: (what: "motor" | "two") => void;
+  onAllow: (places: MotorPlace[]) => void;
 }
 
+const WHERE: Record<MotorPlace, { label: string; means: string }> = {
+  cranks: { label: "at the cranks", means: "its torque goes through the gears" },
+  gearbox: { label: "in a gearbox’s case", means: "motor and gears in one case at the cranks" },
+  "rear hub": { label: "in the rear hub", means: "gears do nothing for it, and leave that hub no gears" },
+  "front hub": { label: "in the front hub", means: "gears do nothing for it, and any drive goes with it" },
+};
+
 /** What a drive must be, as chips; each says how many drives it takes away, or would leave. */
-export function Wishes({ musts, wishes, currency, motor, two, onDemand, onDrop, onTurn }: Props) {
+export function Wishes(props: Props) {
+  const { musts, wishes, currency, motorAt, two, onDemand, onDrop, onTurn, onAllow } = props;
   const units = useUnits();
   const counts = new Map(wishes.map((wish) => [wish.criterion, wish]));
   const offered = wishes.filter(({ criterion }) => !musts.some((must) => must.criterion === criterion));
@@ -52,10 +63,10 @@ export function Wishes({ musts, wishes, currency, motor, two, onDemand, onDrop, 
           />
         ))}
         <Chip
-          on={motor}
+          on={motorAt.length > 0}
           label="with a motor"
           count=""
-          means="each motor of Parts at the cranks; what is covered is by pedals alone"
+          means="each motor of Parts, where it drives; what is covered is by pedals alone"
           onClick={() => onTurn("motor")}
         />
         <Chip
@@ -66,6 +77,24 @@ export function Wishes({ musts, wishes, currency, motor, two, onDemand, onDrop, 
           onClick={() => onTurn("two")}
         />
       </Chips>
+      {motorAt.length > 0 && (
+        <Chips title="Motors" name="Motors may drive">
+          {PLACES.map((place) => {
+            const on = motorAt.includes(place);
+            return (
+              <Chip
+                key={place}
+                on={on}
+                label={WHERE[place].label}
+                means={WHERE[place].means}
+                onClick={() =>
+                  onAllow(PLACES.filter((each) => (each === place ? !on : motorAt.includes(each))))
+                }
+              />
+            );
+          })}
+        </Chips>
+      )}
       <p className={styles.counted}>
         Each wish says how many drives it takes away, or how many it would leave; hover or tap for what it
         means. What is not stated of a part does not count as met.

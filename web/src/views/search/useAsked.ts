@@ -5,6 +5,11 @@ import { mustOfToken, mustToken, type Criterion, type Must } from "./musts";
 
 const NONE = "none";
 
+export type MotorPlace = NonNullable<SearchAsked["motor_at"]>[number];
+
+/** Where a motor may drive, in the order of the way that power takes. */
+export const PLACES: readonly MotorPlace[] = ["cranks", "gearbox", "rear hub", "front hub"];
+
 /**
  * What is asked of drives, kept in the address: it can be linked to, and Back takes a wish back. Where nobody
  * has said anything yet, the server takes what is usual for the job, with wishes that a link brings along.
@@ -19,6 +24,7 @@ export function useAsked() {
       musts: tokens.length === 0 ? null : tokens.filter((token) => token !== NONE).map(mustOfToken),
       wishes: read.getAll("wish") as SearchAsked["wishes"],
       motor: read.has("motor"),
+      motor_at: read.has("at") ? (read.getAll("at") as MotorPlace[]) : null,
       two: read.has("two"),
       most: 20,
     };
@@ -44,6 +50,15 @@ export function useAsked() {
       const changed = new URLSearchParams(text);
       if (changed.has(what)) changed.delete(what);
       else changed.set(what, "yes");
+      if (what === "motor") changed.delete("at");
+      setParams(changed);
+    },
+    /** Where motors may drive; nowhere asks for none, and everywhere need not be said. */
+    allow: (places: MotorPlace[]) => {
+      const changed = new URLSearchParams(text);
+      changed.delete("at");
+      if (places.length === 0) changed.delete("motor");
+      else if (places.length < PLACES.length) for (const place of places) changed.append("at", place);
       setParams(changed);
     },
   };
