@@ -289,3 +289,12 @@ def test_what_is_done_once_does_not_come_again():
     other = {**once, "every_km": 400}
     new = bike(once, done=done, mounted=[mounted(once), mounted(other, name="Other", on=day(5))])
     assert one(new, rode(600), day(6)).due_km == 2000
+
+
+@pytest.mark.parametrize(
+    ("count", "told"), [(3, "a, b and c (hub)."), (4, "c (hub), and 1 more."), (5, "c (hub), and 2 more.")]
+)
+def test_three_overdue_things_are_named_and_the_others_counted(count, told):
+    tasks = [{"what": what, "every_km": 100} for what in "abcde"[:count]]
+    found = due_on_bike(bike(*tasks), rode(200), day(5))
+    assert found.says.replace("a (hub)", "a").replace("b (hub)", "b").endswith(told)

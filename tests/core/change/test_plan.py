@@ -252,8 +252,8 @@ def test_what_does_not_fit_is_said_before_money_is_spent():
 
 def test_ticks_are_those_of_this_change():
     ticked = [
-        {"start": "Single", "to": "Hub", "done": ["x"]},
         {"start": "Hub", "to": "Single", "done": ["y"]},
+        {"start": "Single", "to": "Hub", "done": ["x"]},
     ]
     assert plan(single(), hubbed(), weighing={"ticked": ticked}).done == ["x"]
 

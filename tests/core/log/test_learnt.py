@@ -1,6 +1,7 @@
 """What rides tell of rider and road: on rides made up with known figures, and by hand."""
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -368,3 +369,13 @@ def test_how_far_rides_differ_is_how_sure_their_mean_is():
     # t of three degrees of freedom, 97.5 %; a meter is off by 1.5 %, twice that to either side.
     by_chance = 3.18245 * logs.std(ddof=1) / 2
     assert (found.high - found.value) / found.value == pytest.approx(math.hypot(by_chance, 0.03), rel=1e-4)
+
+
+def test_a_meter_that_shows_nothing_does_not_hide_coasting():
+    ride = rolled(0.006, 0.55)
+    blind = coasted(ride, 0)
+    assert blind
+    nothing = replace(ride, power_w=np.zeros(ride.seconds))
+    assert coasted(nothing, 0) == blind
+    # Where it shows power, somebody pedals, whatever the cadence says.
+    assert coasted(replace(ride, power_w=np.full(ride.seconds, 1.0)), 0) is None

@@ -15,10 +15,11 @@ from kettledrum.core.log.odometer import Odometer
 from kettledrum.core.log.other_teeth import with_other_teeth
 from kettledrum.core.log.page import bike_page, stale_rides
 from kettledrum.core.log.ride import LoggedRide, Pace
-from kettledrum.core.log.says import _reach
+from kettledrum.core.log.says import _reach, period_says
 from kettledrum.core.log.sums import Paces, beyond, bike_sums, mounted_on, paces
+from kettledrum.core.log.sums_result import GearSum, PeriodSums
 from kettledrum.core.log.twice import there_already
-from kettledrum.core.log.work import gears_of, pace, worked
+from kettledrum.core.log.work import PACE_STEP, gears_of, pace, worked
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.rides.channels import Channels
 from kettledrum.core.terms.errors import InvalidInput
@@ -390,3 +391,48 @@ def test_history_in_order_with_the_clock():
     assert found.line[-1] == (MAY + timedelta(days=4), 75)
     kms = [km for _, km in found.line]
     assert kms == sorted(kms)
+
+
+def test_shifts_are_counted_by_the_hour_of_moving():
+    ride = worked(rode(1, minutes=30), recorded().ride, HUB)
+    figures = {"shifts": 30, "pedalling_s": 1200, "coasting_s": 600, "standing_s": 900}
+    told = ride.model_copy(update={"worked": ride.worked.model_copy(update=figures)})
+    (period,) = bike_sums(bike(), [told, told], BAND).periods
+    # Sixty shifts in an hour of moving; standing is none.
+    assert period.shifts_per_hour == pytest.approx(60)
+
+
+def test_what_was_never_used_is_told_by_its_number():
+    gears = [
+        GearSum.model_construct(label=str(number), seconds=100, share=0.5, development_m=3.0 + number)
+        for number in (1, 2)
+    ]
+    period = PeriodSums.model_construct(
+        rides=2,
+        worked=2,
+        fits=1.0,
+        setup="",
+        pedalling_s=200,
+        gears=gears,
+        beyond=None,
+        stepless=False,
+        never=["3"],
+    )
+    assert period_says(period).endswith("You never used gear 3.")
+    assert period_says(period.model_copy(update={"never": ["3", "4"]})).endswith("used gears 3 and 4.")
+    one = period.model_copy(update={"gears": gears[:1], "never": []})
+    assert period_says(one).startswith("2 rides in the one gear there is.")
+    assert "in the one gear" not in period_says(period)
+
+
+def test_the_lowest_gear_was_too_high_below_its_band():
+    table = gear_table(HUB, BAND)
+    low, high = table.gears[0].development_m, table.gears[-1].development_m
+
+    def at(development_m, rpm):
+        found = beyond(table, Paces(int(np.log(development_m * rpm / 60) // PACE_STEP), np.array([100.0])))
+        return found.too_high_s, found.too_low_s
+
+    # The band is from 60 to 88 turns.
+    assert [at(low, 57), at(low, 63)] == [(100, 0), (0, 0)]
+    assert [at(high, 85), at(high, 91)] == [(0, 0), (0, 100)]

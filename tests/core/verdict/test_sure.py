@@ -20,7 +20,7 @@ from kettledrum.core.verdict.drawn_costs import drawn_costs
 from kettledrum.core.verdict.drawn_rides import DrawnRides
 from kettledrum.core.verdict.draws import DRAWS, Luck
 from kettledrum.core.verdict.measured import Measured
-from kettledrum.core.verdict.sure import how_sure
+from kettledrum.core.verdict.sure import _of_ten, how_sure
 from kettledrum.demo import honey_round
 
 NOTHING = {"power": 0, "load_kg": 0, "wind_kmh": 0, "efficiency": 0, "lives": 0, "prices": 0}
@@ -415,3 +415,21 @@ def test_without_a_weight_on_anything_known_nobody_is_first():
     for weights in ({}, {"price": 0}, {"looks": 4}, {"price": 0, "looks": 4}):
         found = sure(*two, weighing={"weights": weights})
         assert [found[name].first for name in ("One", "Two")] == [None, None]
+
+
+@pytest.mark.parametrize(
+    ("share", "told"),
+    [
+        (0.0, "none of 10 cases"),
+        (0.0005, "hardly any case"),
+        (0.0495, "hardly any case"),
+        (0.05, "1 of 10 cases"),
+        (0.3, "3 of 10 cases"),
+        (0.95, "9 of 10 cases"),
+        (0.9505, "nearly all cases"),
+        (0.9995, "nearly all cases"),
+        (1.0, "all cases"),
+    ],
+)
+def test_a_share_as_so_many_of_ten(share, told):
+    assert _of_ten(share) == told

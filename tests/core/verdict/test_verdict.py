@@ -15,6 +15,7 @@ from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
 from kettledrum.core.verdict.criteria import USUAL_WEIGHTS, Words
+from kettledrum.core.verdict.musts import Knock, nearest_miss
 from kettledrum.core.verdict.result import Flip
 from kettledrum.core.verdict.says import flip_says, must_means, tip_says
 from kettledrum.core.verdict.scores import Tip
@@ -514,3 +515,12 @@ def test_the_least_change_of_a_weight_is_told_first():
     assert tip_says(flips, "A") == "mass tips it."
     assert tip_says(flips[3:], "A") == "No one weight, changed alone, would make another lead."
     assert tip_says([], "A") == tip_says(flips, None) == ""
+
+
+def test_of_as_many_misses_the_largest_counts():
+    def knocks(*shares):
+        return [Knock("price", "", share) for share in shares]
+
+    assert nearest_miss([knocks(0.1, 0.9), knocks(0.3, 0.4)]) == 1
+    assert nearest_miss([knocks(0.1, 0.9), knocks(2.0)]) == 1
+    assert nearest_miss([]) is None

@@ -187,4 +187,4 @@ def _of_ten(share: float) -> str:
         return "nearly all cases"
     if share < 0.05:
         return "hardly any case"
-    return f"{round(share * 10)} of 10 cases"
+    return f"{min(max(round(share * 10), 1), 9)} of 10 cases"
