@@ -498,3 +498,11 @@ def test_what_else_is_known_of_runs_is_no_bike():
     assert (found.against_first.shape, found.error.shape) == ((1,), (1,))
     assert found.against_first[0] == pytest.approx(0.1, abs=2e-3)
     assert found.degrees == 16 - 4
+
+
+def test_of_five_runs_one_can_be_told_to_be_off_and_of_four_none():
+    rows = [("one", "A", 100), ("one", "B", 110.001), ("two", "A", 200.001), ("two", "B", 220)]
+    found = swap_answer(of_runs([*rows, ("one", "A", 120)])).off
+    assert [each.run for each in found] == [5]
+    assert found[0].off == pytest.approx(0.2, abs=1e-4)
+    assert swap_answer(of_runs([*rows[:3], ("two", "B", 280)])).off == []
