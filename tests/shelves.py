@@ -1,12 +1,13 @@
 """Small shelves and jobs, and everything that can be made of them, one by one."""
 
 import random
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from kettledrum.core.fit.mass_moved import weighed
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
 from kettledrum.core.lineup.all_riding import AllRiding
+from kettledrum.core.parts.motor import MOTOR_PLACES, MotorPlace
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.stock import BeltStock, ChainStock, Stock
@@ -18,17 +19,31 @@ from kettledrum.core.search.screened import Screen, Screened
 from kettledrum.core.search.search import basis
 from kettledrum.demo import drives_of_the_valley, ferry_commute, honey_round, ridge_crossing, stock
 
+_FAST = [
+    Part.model_validate(
+        {
+            "kind": "motor",
+            "name": f"{rpm} turns at the {at}",
+            "motor": {"at": at, "torque_nm": 40, "no_load_rpm": rpm},
+            "price": 200,
+            "mass_kg": 2,
+        }
+    )
+    # Without load some gears of the first would go beyond 100 km/h, as every wheel with the last would.
+    for at, rpm in (("cranks", 260), ("gearbox", 240), ("front hub", 700), ("rear hub", 900))
+]
 JOBS = (honey_round, ferry_commute, ridge_crossing, drives_of_the_valley)
 WITHIN = 2.1e-4
 
 
 @dataclass(frozen=True)
 class Asked:
-    """A job with one of its roads, or none, and the parts of a small shelf."""
+    """A job with one of its roads, or none, the parts of a small shelf, and where motors may drive."""
 
     brief: Brief
     routes: list[Route]
     parts: list[Part]
+    motors_at: tuple[MotorPlace, ...] = ()
 
 
 def some(seed: int) -> Asked:
@@ -51,6 +66,15 @@ def some(seed: int) -> Asked:
     return Asked(brief.model_copy(update=changed), chance.sample(roads, 1) if roads else [], parts)
 
 
+def with_motors(seed: int) -> Asked:
+    """The same with three parts and two motors of the demo, allowed at one to four places."""
+    asked, chance = some(seed), random.Random(seed)
+    motors = chance.sample([*(part for part in stock() if part.kind == "motor"), *_FAST], 2)
+    places = chance.sample(MOTOR_PLACES, chance.randint(1, len(MOTOR_PLACES)))
+    others = [part for part in asked.parts if part.kind != "motor"]
+    return replace(asked, parts=[*others[:3], *motors], motors_at=tuple(places))
+
+
 class Everything:
     """Every drive of a small shelf, judged by what judges setups everywhere."""
 
@@ -62,7 +86,7 @@ class Everything:
         self.screen = Screen(alone, on, own)
         self.drives = Drives(alone, on, own, asked.routes)
         self.riding = AllRiding(alone, asked.routes)
-        self.bases: list[Base] = bases_of(asked.parts, brief.stock).bases
+        self.bases: list[Base] = bases_of(asked.parts, brief.stock, asked.motors_at).bases
 
     def looked_at(self) -> list[tuple[Screened, int]]:
         """Each pairing of each base."""

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from kettledrum.core.search.asked import Must, SearchAsked
 from kettledrum.core.search.result import Mark, Search
 from kettledrum.core.search.search import search
-from shelves import WITHIN, Everything, beats, front, some
+from shelves import WITHIN, Everything, beats, front, some, with_motors
 
 FRAME = [Must(criterion="fits the frame")]
 
@@ -43,6 +43,34 @@ def test_nothing_better_is_missed(seed):
     # And what is told is real, and beaten by nothing.
     assert is_no_worse(tried, found)
     assert not any(beats(other, one, WITHIN) for one in found for other in tried)
+
+
+@settings(max_examples=6, deadline=None)
+@given(st.integers(0, 5000))
+def test_nothing_better_is_missed_where_motors_may_drive(seed):
+    asked = with_motors(seed)
+    found = on_front(
+        search(
+            asked.brief,
+            None,
+            asked.routes,
+            asked.parts,
+            SearchAsked(musts=FRAME, motor=True, motor_at=list(asked.motors_at)),
+        )
+    )
+    tried = Everything(asked).figures()
+    assert is_no_worse(found, front(tried))
+    assert is_no_worse(tried, found)
+
+
+@settings(max_examples=10, deadline=None)
+@given(st.integers(0, 5000))
+def test_what_is_told_at_once_of_drives_with_motors_is_what_pairings_and_fit_say_of_each(seed):
+    everything = Everything(with_motors(seed))
+    for screened, place in everything.looked_at():
+        allowed = everything.drives.is_allowed(screened.base, place, with_frame=True)
+        name = everything.drives.setup(screened.base, place).name
+        assert (bool(screened.runs[place]) and screened.fits) == allowed, name
 
 
 @settings(max_examples=25, deadline=None)

@@ -62,15 +62,19 @@ def _axle(bike: Bike) -> Iterator[Finding]:
             )
 
 
+def free_rpm(motor: Motor) -> float | None:
+    """How fast a motor turns without load where its torque enters, in rpm; None where that is not known."""
+    rpm = motor.no_load_rpm or (motor.curve[-1][0] if motor.curve else None)
+    return None if rpm is None else rpm * motor.reduction_ratio
+
+
 def _speed_kmh(bike: Bike, motor: Motor) -> float | None:
     """How fast the bicycle would go at a motor's speed without load, in its highest gear."""
-    rpm = motor.no_load_rpm or (motor.curve[-1][0] if motor.curve else None)
-    place = entry_place(bike.stages, motor)
+    rpm, place = free_rpm(motor), entry_place(bike.stages, motor)
     if rpm is None or place is None:
         return None
     highest = [max(option.ratio for option in stage.options) for stage in path_options(bike.stages)]
-    turns = rpm * motor.reduction_ratio * math.prod(highest[place:])
-    return turns * bike.setup.wheel.circumference_m * 60 / 1000
+    return rpm * math.prod(highest[place:]) * bike.setup.wheel.circumference_m * 60 / 1000
 
 
 def _speed(bike: Bike) -> Iterator[Finding]:

@@ -2,11 +2,11 @@
 
 The judgement of makers' limits and of frames is that of Pairings and Fit (`drives.py` asks those for all that
 is shown); here it is put so that hundreds of pairings are told apart at once.
-tests/core/search/test_screened.py holds both against each other.
+tests/core/search/test_everything.py holds both against each other.
 """
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -16,12 +16,14 @@ from kettledrum.core.chains.belt import belt_fit
 from kettledrum.core.chains.chain import chain_fit
 from kettledrum.core.effort.pushes import Pushes, pushes
 from kettledrum.core.effort.stage_limits import mass_check, ratio_limit
+from kettledrum.core.fit.motors import FASTEST_KMH, MOTOR_RULES, free_rpm
 from kettledrum.core.fit.page import RULES
-from kettledrum.core.fit.rule import Bike
+from kettledrum.core.fit.rule import Bike, Rule
 from kettledrum.core.gearing.shift_order import is_a_step_above
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
 from kettledrum.core.parts.efficiency import BELT, DERAILLEUR, PLAIN_CHAIN, stage_efficiency
+from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.parts.stated import Limits
 from kettledrum.core.parts.stock import USUAL_BELT_LENGTHS, belt_pitch_mm
@@ -30,10 +32,11 @@ from kettledrum.core.search.base import Base
 from kettledrum.core.search.built import built, sort_of
 from kettledrum.core.search.cases import Case
 from kettledrum.core.search.figures import Figures, unknown
+from kettledrum.core.search.motored import Motored
 from kettledrum.core.search.own import OwnSprockets, Sort
 from kettledrum.core.search.pairs import Pairs
 
-OF_TEETH = ("tension", "makers-limits", "derailleur")
+OF_TEETH = ("tension", "makers-limits", "derailleur", "motor-speed")
 """Rules of Fit that a pairing decides."""
 NOT_ITS_FAULT = ("wheel", "what you want")
 """Topics of Fit that say nothing against a drive: another hub is laced into a wheel anew; what is wanted is
@@ -173,7 +176,7 @@ class Screen:
         least = self._least_ratio(base)
         if math.isinf(least) or not self._derailleur(base):
             return np.zeros(len(ratio), dtype=bool)
-        runs = self._loop(base) & (ratio >= least * (1 - _HAIR))
+        runs = self._loop(base) & (ratio >= least * (1 - _HAIR)) & self._is_held_back(base)
         frame, fit = self.brief.frame, base.hub.part.fit if base.hub else None
         if frame and frame.front_max is not None:
             runs &= front <= frame.front_max
@@ -184,6 +187,16 @@ class Screen:
         if fit is not None and fit.teeth_max is not None:
             runs &= rear <= fit.teeth_max
         return runs
+
+    def _is_held_back(self, base: Base) -> Flags:
+        """With which pairings no motor would turn the wheel too fast without load: in the highest gear."""
+        ratio = base.pairs.ratio
+        rpm = free_rpm(base.motor.motor) if base.motor else None
+        if rpm is None or base.motor is None:
+            return np.ones(len(ratio), dtype=bool)
+        in_wheel = base.motor.at in WHEELS
+        turns = np.ones(len(ratio)) if in_wheel else ratio * float(base.inside.max())
+        return np.asarray(turns * (rpm * self.circumference_m * 0.06) <= FASTEST_KMH * (1 + _HAIR))
 
     def _least_ratio(self, base: Base) -> float:
         """The smallest ratio of the pairing with which all is borne, for what goes in falls as it rises;
@@ -254,6 +267,8 @@ class Screen:
         """Why frame or bar do not take one of the parts of a base; each part is looked at once."""
         drive = "belt" if base.drive == "belt" else None
         found = [self._part_unfit(base, part) for part in (base.box, base.hub) if part]
+        if base.motor:
+            found.append(self._motor_unfit(base, base.motor))
         if drive and self.brief.frame and self.brief.frame.belt_opening is False:
             found.append("a belt cannot be opened, and neither can the frame")
         return next((each for each in found if each), None)
@@ -268,18 +283,30 @@ class Screen:
                 case if case is base.box else None,
                 case if case is base.hub else None,
             )
-            bike = Bike(self.brief, built(alone, 42, 21, self.on, self.own))
-            self.unfit[case.place] = next(
-                (
-                    check.what
-                    for rule in RULES
-                    if rule.id not in OF_TEETH and rule.topic not in NOT_ITS_FAULT
-                    for check in rule.checks(bike)
-                    if check.state == "fails"
-                ),
-                None,
-            )
+            self.unfit[case.place] = self._fails(alone)
         return self.unfit[case.place]
+
+    def _motor_unfit(self, base: Base, motor: Motored) -> str | None:
+        """Why frame and use do not take a motor, beside nothing but the case that it is in."""
+        if motor.place not in self.unfit:
+            box = base.box if motor.at == "gearbox" else None
+            alone = Base(base.kind, "chain", Pairs.of([42], [21]), np.ones(1), box, motor=motor)
+            self.unfit[motor.place] = self._fails(alone, MOTOR_RULES)
+        return self.unfit[motor.place]
+
+    def _fails(self, alone: Base, rules: Sequence[Rule] = RULES) -> str | None:
+        """What of a base fails by rules that no pairing decides."""
+        bike = Bike(self.brief, built(alone, 42, 21, self.on, self.own))
+        return next(
+            (
+                check.what
+                for rule in rules
+                if rule.id not in OF_TEETH and rule.topic not in NOT_ITS_FAULT
+                for check in rule.checks(bike)
+                if check.state == "fails"
+            ),
+            None,
+        )
 
 
 def _least_for(share: float, before: float | None) -> float:
