@@ -65,6 +65,21 @@ def test_what_lasts_far_longer_is_told_in_times():
     assert says == "“cheap” would cost least if all parts lasted 6.7 times as long."
 
 
+def test_chains_alone_may_last_otherwise():
+    oil = {"what": "oil", "every_km": 1500, "cost": 30}
+    # Six chains and six oils of 30 in 10,000 km, against 500 more to buy, of which a tenth comes back: 15 of
+    # either make them level, and with ten chains there are 16.
+    both = bike("both", 100, CHAIN, oil)
+    found = {each.what: each for each in tips(job(both, bike("dear", 600)), [])}
+    assert found["chains"].at == pytest.approx(10_000 / 10 / 1500, rel=1e-6)
+    assert found["chains"].leads == "dear"
+    assert found["chains"].says == "“dear” would cost least if chains lasted 33 % shorter."
+    # Of both together eight are enough.
+    assert found["lives"].at == pytest.approx(10_000 / 8 / 1500, rel=1e-6)
+    # Where there is no chain, none could last otherwise.
+    assert "chains" not in {each.what for each in tips(job(bike("oiled", 100, oil), bike("dear", 600)), [])}
+
+
 def test_an_hour_that_costs():
     slow = bike("slow", 100, {**CHAIN, "minutes": 60})
     found = {each.what: each for each in tips(job(slow, bike("dear", 400)), [])}

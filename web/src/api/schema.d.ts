@@ -8310,15 +8310,15 @@ export interface components {
         /**
          * Tip
          * @description What would make another setup cost least: which assumption, its value `now` and the nearest one `at`
-         *     which it does (for lives, times what they are; for a price, that of the other setup), and which `leads`
-         *     then.
+         *     which it does (for lives, of all parts or of chains alone, times what they are; for a price, that of the
+         *     other setup), and which `leads` then.
          */
         Tip: {
             /**
              * What
              * @enum {string}
              */
-            what: "km a year" | "an hour of a workshop" | "an hour of your own" | "lives" | "price";
+            what: "km a year" | "an hour of a workshop" | "an hour of your own" | "lives" | "chains" | "price";
             /** Now */
             now: number;
             /** At */

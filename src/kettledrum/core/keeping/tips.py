@@ -20,6 +20,8 @@ from kettledrum.core.terms.in_words import IN_TIMES, money, quoted, times_as
 
 FARTHEST = 8.0
 """Assumptions are tried up to so many times as much, and as little."""
+NEW_CHAIN = "new chain"
+"""The task that is due as often as a chain lasts."""
 DEAREST_HOUR = 100.0
 FARTHEST_KM = 20_000.0
 """Up to these where nothing is ridden, or an hour costs nothing."""
@@ -42,6 +44,7 @@ class _Tasks:
     workshop_h: Floats
     days: Floats
     most: Floats
+    chain: Floats
 
     @classmethod
     def of(cls, setup: Setup, wh_km: float) -> "_Tasks":
@@ -55,10 +58,11 @@ class _Tasks:
                 task.minutes / 60 if task.by == "workshop" else 0.0,
                 task.away_days,
                 1.0 if task.once else math.inf,
+                task.what == NEW_CHAIN,
             )
             for task in tasks
         ]
-        columns = np.array(rows, dtype=float).reshape(-1, 7).T
+        columns = np.array(rows, dtype=float).reshape(-1, 8).T
         purchase = float(sum(price for _, price in part_prices(setup) if price is not None))
         return cls(setup.name, purchase, wh_km, *columns)
 
@@ -69,7 +73,8 @@ class _Tasks:
             given[what] = values[:, None]
         km_a_year = given["km a year"]
         with np.errstate(divide="ignore"):
-            by_way = self.km * given["lives"] / (km_a_year / 12)
+            lives = given["lives"] * np.where(self.chain, given["chains"], 1.0)
+            by_way = self.km * lives / (km_a_year / 12)
         times = times_due(np.minimum(by_way, self.months), rate.months, self.most)
         each = (
             self.cost
@@ -86,6 +91,7 @@ def _now(rate: Rates) -> dict[What, float]:
     return {
         "km a year": rate.km_a_year,
         "lives": 1.0,
+        "chains": 1.0,
         "an hour of your own": rate.own_an_hour,
         "an hour of a workshop": rate.workshop_an_hour,
     }
@@ -172,6 +178,8 @@ def _in_words(tip: Tip, rate: Rates) -> Tip:
         tip.says = f"{name} would cost least if it were {less} cheaper to buy."
     elif tip.what == "lives":
         tip.says = f"{name} would cost least if all parts lasted {_as_long(tip.at)}."
+    elif tip.what == "chains":
+        tip.says = f"{name} would cost least if chains lasted {_as_long(tip.at)}."
     elif tip.what == "km a year":
         tip.says = f"{name} would cost least {_way(tip)} {tip.at:,.0f} km a year."
     else:

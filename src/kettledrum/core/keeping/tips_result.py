@@ -4,13 +4,13 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-What = Literal["km a year", "an hour of a workshop", "an hour of your own", "lives", "price"]
+What = Literal["km a year", "an hour of a workshop", "an hour of your own", "lives", "chains", "price"]
 
 
 class Tip(BaseModel):
     """What would make another setup cost least: which assumption, its value `now` and the nearest one `at`
-    which it does (for lives, times what they are; for a price, that of the other setup), and which `leads`
-    then.
+    which it does (for lives, of all parts or of chains alone, times what they are; for a price, that of the
+    other setup), and which `leads` then.
     """
 
     what: What
