@@ -77,6 +77,16 @@ def test_a_stage_that_changes_by_itself_goes_at_its_speed():
     assert settle(gears, 17.5) == "1"
 
 
+def test_beside_a_derailleur_a_hub_changes_back_at_its_own_speed():
+    automatic = {**hub(1.0, 1.4), "change": {"by": "speed", "trigger_kmh": 18, "back_kmh": 14}}
+    gears = shifter(sprockets([40], [24, 18]), automatic)
+    # Two sprockets before two gears: in 1 and 2 the hub stands low, in 3 and 4 high.
+    low = [settle(gears, kmh) in ("1", "2") for kmh in (10, 15, 17.9)]
+    high = [settle(gears, kmh) in ("3", "4") for kmh in (18.1, 17, 15, 14.1)]
+    assert (low, high) == ([True] * 3, [True] * 4)
+    assert [settle(gears, kmh) in ("1", "2") for kmh in (13.9, 17)] == [True, True]
+
+
 @pytest.mark.parametrize(("seconds", "share"), [(1.0, 1 / 4), (2.0, 1 / 2), (4.0, 1.0)])
 def test_a_stepless_path_moves_in_proportion(seconds, share):
     gears = shifter(PAIR, stepless_hub(0.5, 2.0), shift_s=4)
