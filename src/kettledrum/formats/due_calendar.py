@@ -25,17 +25,18 @@ def due_calendar(due: Due, made_at: datetime) -> bytes:
     calendar.add("x-wr-calname", "Care of bikes")
     for bike in due.bikes:
         for task in bike.tasks:
-            if task.due_on is not None or task.worn:
+            if task.due_on is not None or task.standing == "worn out":
                 calendar.add_component(_event(due, bike, task, made_at))
     return bytes(calendar.to_ical())
 
 
 def _event(due: Due, bike: DueBike, task: DueTask, made_at: datetime) -> Event:
-    day = due.on if task.worn or task.due_on is None else max(task.due_on, due.on)
+    worn = task.standing == "worn out"
+    day = due.on if worn or task.due_on is None else max(task.due_on, due.on)
     event = Event()
     event.add("uid", f"{_identity(bike, task)}@kettledrum.invalid")
     event.add("summary", f"{bike.name}: {task.part}, {task.what}")
-    event.add("description", f"{task.state}; {task.says}")
+    event.add("description", f"{task.standing}; {task.says}")
     event.add("dtstart", day)
     event.add("dtend", day + _DAYS)
     event.add("dtstamp", made_at)

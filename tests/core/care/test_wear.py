@@ -79,7 +79,7 @@ def test_what_was_last_measured_past_its_limit_is_worn_out_whatever_the_line_say
     assert found.km_left == -100
     assert found.says == "chain wear: 0.8 % when it was last measured; it is worn out at 0.75 %."
     (task,) = due_on_bike(held, rode(100, start=6), day(10)).tasks
-    assert (task.worn, task.worn_in_km) == (True, -100)
+    assert (task.standing, task.worn_in_km) == ("worn out", -100)
     # Where the line has it worn out earlier still, the line counts; at the limit it is worn out.
     (earlier,) = wear(bike(CHAIN, measured=measured((1000, 0.8))), rode(1100), day(10))
     assert earlier.km_left == pytest.approx(937.5 - 1100)
@@ -173,16 +173,16 @@ def test_what_is_worn_out_is_said_though_its_interval_is_not_over():
     assert found.tasks[0].state == "later"
     assert found.tasks[0].says.endswith("; as measured, worn out")
     assert found.says.endswith("As measured, it is time for new chain (hub).")
-    assert found.tasks[0].worn
+    assert found.tasks[0].standing == "worn out"
 
 
 def test_what_is_worn_out_stands_before_what_is_due_soon():
     oil = {"what": "oil change", "every_km": 1010}
     held = _worn(0.75 / 2, mounted=[mounted(CHAIN, oil)])
     found = due_on_bike(held, RODE, day(10))
-    assert [(task.what, task.state, task.worn) for task in found.tasks] == [
-        ("new chain", "later", True),
-        ("oil change", "soon", False),
+    assert [(task.what, task.state, task.standing) for task in found.tasks] == [
+        ("new chain", "later", "worn out"),
+        ("oil change", "soon", "soon"),
     ]
     # In the year ahead too: the first time today.
     assert found.tasks[0].follow[0] == day(10)

@@ -240,9 +240,9 @@ def test_what_costs_as_much_is_not_told_apart():
 @pytest.mark.parametrize(
     ("own", "other", "said"),
     [
-        ("holds", "fails", "it alone climbs the hill; "),
-        ("tight", "fails", "it alone climbs the hill; "),
-        ("fails", "tight", "it does not climb the hill, as that does; "),
+        ("holds", "fails", "only this one climbs the hill; "),
+        ("tight", "fails", "only this one climbs the hill; "),
+        ("fails", "tight", "that one climbs the hill, this one does not; "),
         ("holds", "tight", ""),
         ("fails", "fails", ""),
         (None, "fails", ""),
@@ -260,7 +260,7 @@ def test_a_reference_with_a_motor_climbs_with_it():
     compared = compare(barrow).setups[0]
     assert (compared.name, compared.climb.verdict) == (barrow.reference, "fails")
     assert found.reference.verdict == verdict_with_motor("fails", compared.motor.on_pitch) == "tight"
-    assert "it does not climb the hill, as that does" in found.answers[0].gives_up[-1]
+    assert "that one climbs the hill, this one does not" in found.answers[0].gives_up[-1]
 
 
 def test_what_sits_in_the_wheels_is_what_the_verdict_weighs(found):

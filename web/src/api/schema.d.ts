@@ -3812,7 +3812,7 @@ export interface components {
          *     kilometres, its months, or what happened. `follow` are the days of the year ahead on which it falls due
          *     again, were it done each time; `early` and `late` the first of them by the shortest and the longest life.
          *     `worn_in_km` is how far it lasts by what was measured of its wear, below 0 where it is past that, null
-         *     where nothing was; `worn` whether it is past it, though its interval need not be over.
+         *     where nothing was; `standing` is its state, or that it is worn out though its interval is not over.
          */
         DueTask: {
             /** Part */
@@ -3824,6 +3824,11 @@ export interface components {
              * @enum {string}
              */
             state: "overdue" | "soon" | "later" | "not known";
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "overdue" | "worn out" | "soon" | "later" | "not known";
             /** Done On */
             done_on: string | null;
             /** Done Km */
@@ -3856,11 +3861,6 @@ export interface components {
             late?: string | null;
             /** Worn In Km */
             worn_in_km?: number | null;
-            /**
-             * Worn
-             * @default false
-             */
-            worn: boolean;
             /**
              * Says
              * @default

@@ -2,7 +2,6 @@ import { scaleTime } from "d3-scale";
 import type { DueTask } from "../api/client";
 import { capital } from "../words/format";
 import { dayName } from "../words/days";
-import { isPressing, standing } from "../words/due";
 import styles from "./BenchCalendar.module.css";
 import drawing from "./drawing.module.css";
 import { useWidth } from "./useWidth";
@@ -72,10 +71,10 @@ export function BenchCalendar({ tasks, today }: Props) {
               {task.follow.map((day, at) => (
                 <path
                   key={day}
-                  d={SHAPES[at === 0 ? shape(task) : "later"]}
+                  d={SHAPES[at === 0 ? task.standing : "later"]}
                   transform={`translate(${x(moment(day)).toFixed(1)} ${y})`}
                   className={styles.mark}
-                  data-state={at === 0 ? shape(task) : "later"}
+                  data-state={at === 0 ? task.standing : "later"}
                 />
               ))}
             </g>
@@ -91,13 +90,12 @@ export function BenchCalendar({ tasks, today }: Props) {
   );
 }
 
-const shape = (task: DueTask): DueTask["state"] => (isPressing(task) ? "overdue" : task.state);
-
 const heard = (task: DueTask): string =>
-  `${capital(task.part)}: ${task.what}, ${standing(task)}, ${task.follow.slice(0, 4).map(dayName).join(", ")}`;
+  `${capital(task.part)}: ${task.what}, ${task.standing}, ${task.follow.slice(0, 4).map(dayName).join(", ")}`;
 
-const SHAPES: Record<DueTask["state"], string> = {
+const SHAPES: Record<DueTask["standing"], string> = {
   overdue: "M0 -8L8 6H-8Z",
+  "worn out": "M0 -8L8 6H-8Z",
   soon: "M0 -7L7 0L0 7L-7 0Z",
   later: "M-5 0a5 5 0 1 0 10 0a5 5 0 1 0 -10 0",
   "not known": "M-5 0a5 5 0 1 0 10 0a5 5 0 1 0 -10 0",

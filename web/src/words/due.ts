@@ -1,8 +1,16 @@
 import type { DueTask } from "../api/client";
 
-/** Wants doing now: its interval is over, or it is worn out as measured. */
-export const isPressing = (task: DueTask): boolean => task.state === "overdue" || task.worn === true;
+type Standing = DueTask["standing"];
 
-/** How a task stands, in a word. */
-export const standing = (task: DueTask): string =>
-  task.state !== "overdue" && isPressing(task) ? "worn out" : task.state;
+/** Wants doing now: its interval is over, or it is worn out as measured. */
+export const isPressing = ({ standing }: DueTask): boolean =>
+  standing === "overdue" || standing === "worn out";
+
+/** How a task stands, in a shape. */
+export const MARKS: Record<Standing, string> = {
+  overdue: "▲",
+  "worn out": "▲",
+  soon: "◆",
+  later: "●",
+  "not known": "○",
+};

@@ -24,7 +24,7 @@ def due(result: "Due") -> None:
         grid = columns_of("State", "Task", "On", "Why")
         for task in bike.tasks:
             on = "" if task.due_on is None else str(task.due_on)
-            grid.add_row(task.state, Text(f"{task.part}: {task.what}"), on, Text(task.says))
+            grid.add_row(task.standing, Text(f"{task.part}: {task.what}"), on, Text(task.says))
         console.print(grid)
 
 

@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 
 from kettledrum.core.care.counted import Counted, Reach, Ridden, counted, day_of_km, reaches, ridden_on
-from kettledrum.core.care.due_result import DUE_STATES, Due, DueBike, DueState, DueTask
+from kettledrum.core.care.due_result import STANDINGS, Due, DueBike, DueState, DueTask
 from kettledrum.core.care.intervals import DAYS_A_MONTH, days_later, months_later
 from kettledrum.core.care.says import bike_says, due_says, task_says
 from kettledrum.core.care.wear import loose, shortest, wear
@@ -30,18 +30,13 @@ def due_on_bike(
     measured = wear(bike, rides, on)
     lasts = shortest(measured)
     tasks = [_due(ridden, each, lasts) for each in counted(ridden)]
-    tasks.sort(key=_first)
+    tasks.sort(key=lambda task: (STANDINGS.index(task.standing), task.due_on or date.max))
     worn = [task for _, task, km_left in loose(measured) if km_left <= 0]
     found = DueBike(name=bike.name, km=ridden.km, km_a_day=ridden.km_a_day, tasks=tasks, worn=worn)
     for task in tasks:
         task.says = task_says(task, on)
     found.says = bike_says(found, on)
     return found
-
-
-def _first(task: DueTask) -> tuple[bool, bool, int, date]:
-    order = DUE_STATES.index(task.state)
-    return task.state != "overdue", not task.worn, order, task.due_on or date.max
 
 
 def due(
@@ -61,10 +56,12 @@ def _due(ridden: Ridden, counts: Counted, lasts: Mapping[tuple[str, str], float]
     by_km = next((each for each in found_reaches if each.km is not None), None)
     state = _state(ridden, task, first, by_km)
     worn_in_km = lasts.get((counts.part, task.what))
+    worn = worn_in_km is not None and worn_in_km <= 0
     found = DueTask(
         part=counts.part,
         what=task.what,
         state=state,
+        standing="worn out" if worn and state != "overdue" else state,
         done_on=done.on if done else None,
         done_km=start_km if done else None,
         due_km=by_km.km if by_km else None,
@@ -75,7 +72,6 @@ def _due(ridden: Ridden, counts: Counted, lasts: Mapping[tuple[str, str], float]
         cost=task.cost,
         by=task.by,
         worn_in_km=worn_in_km,
-        worn=worn_in_km is not None and worn_in_km <= 0,
     )
     _ahead(found, ridden, counts)
     return found
@@ -103,11 +99,12 @@ def _ahead(found: DueTask, ridden: Ridden, counts: Counted) -> None:
     task, start_km = counts.task, counts.start_km
     end = days_later(ridden.on, YEAR_DAYS)
     life, rate = task.life, ridden.km_a_day
-    if found.due_on is None and not found.worn:
+    worn = found.standing == "worn out"
+    if found.due_on is None and not worn:
         return
-    if life is not None and found.because == "km" and not found.worn:
+    if life is not None and found.because == "km" and not worn:
         found.early, found.late = (day_of_km(ridden, start_km + km) for km in (life.low, life.high))
-    day: date | None = ridden.on if found.worn else max(found.due_on or ridden.on, ridden.on)
+    day: date | None = ridden.on if worn else max(found.due_on or ridden.on, ridden.on)
     while day is not None and day <= end and len(found.follow) < MOST_FOLLOWING:
         found.follow.append(day)
         day = _again(day, task, rate)

@@ -1,12 +1,14 @@
 """What falls due: models only, to be named without loading what works it out."""
 
 from datetime import date
-from typing import Literal
+from typing import Literal, get_args
 
 from pydantic import BaseModel
 
 DueState = Literal["overdue", "soon", "later", "not known"]
-DUE_STATES: tuple[DueState, ...] = ("overdue", "soon", "later", "not known")
+Standing = Literal["overdue", "worn out", "soon", "later", "not known"]
+STANDINGS: tuple[Standing, ...] = get_args(Standing)
+"""What presses most first."""
 
 
 class DueTask(BaseModel):
@@ -15,12 +17,13 @@ class DueTask(BaseModel):
     kilometres, its months, or what happened. `follow` are the days of the year ahead on which it falls due
     again, were it done each time; `early` and `late` the first of them by the shortest and the longest life.
     `worn_in_km` is how far it lasts by what was measured of its wear, below 0 where it is past that, null
-    where nothing was; `worn` whether it is past it, though its interval need not be over.
+    where nothing was; `standing` is its state, or that it is worn out though its interval is not over.
     """
 
     part: str
     what: str
     state: DueState
+    standing: Standing
     done_on: date | None
     done_km: float | None
     due_km: float | None
@@ -34,7 +37,6 @@ class DueTask(BaseModel):
     early: date | None = None
     late: date | None = None
     worn_in_km: float | None = None
-    worn: bool = False
     says: str = ""
 
 

@@ -30,7 +30,7 @@ def task_says(task: DueTask, on: date) -> str:
     taken = task.km_left is not None and kilometres(task.km_left) == kilometres(task.worn_in_km or 0.0)
     if task.worn_in_km is None or taken:
         return _by_interval(task, on)
-    worn = "worn out" if task.worn else f"worn out in {kilometres(task.worn_in_km)}"
+    worn = "worn out" if task.worn_in_km <= 0 else f"worn out in {kilometres(task.worn_in_km)}"
     return f"{_by_interval(task, on)}; as measured, {worn}"
 
 
@@ -61,7 +61,7 @@ def bike_says(bike: DueBike, on: date) -> str:
 
 def _worn(bike: DueBike) -> list[str]:
     """What is to be done since it is worn out, before it is overdue."""
-    return [_called(task) for task in bike.tasks if task.worn and task.state != "overdue"] + bike.worn
+    return [_called(task) for task in bike.tasks if task.standing == "worn out"] + bike.worn
 
 
 def _what_is_next(bike: DueBike, on: date) -> str:

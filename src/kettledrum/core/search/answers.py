@@ -154,9 +154,9 @@ class Answers:
         own = self._verdict(row)
         if own is None or other is None or (own == "fails") == (other == "fails"):
             return ""
-        return (
-            "it does not climb the hill, as that does; " if own == "fails" else "it alone climbs the hill; "
-        )
+        if own == "fails":
+            return "that one climbs the hill, this one does not; "
+        return "only this one climbs the hill; "
 
     def _differs(self, row: Row, covered: SetupCoverage, price: float | None, mass_kg: float | None) -> str:
         """What of the riding, the money and the mass; a price or mass of None is not known."""

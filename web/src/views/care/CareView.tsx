@@ -21,7 +21,7 @@ import { Told } from "../../ui/Told";
 import { ViewHeading } from "../../ui/ViewHeading";
 import { capital } from "../../words/format";
 import { dayName, dayText } from "../../words/days";
-import { isPressing, standing } from "../../words/due";
+import { isPressing, MARKS } from "../../words/due";
 import { useUnits } from "../../words/units";
 import tabs from "../../ui/tabs.module.css";
 import styles from "./Care.module.css";
@@ -130,7 +130,7 @@ function Tabs({ job, page }: { job: JobRecord; page: CarePage }) {
           title={bike.name}
         >
           <span>{bike.name}</span>
-          {bike.tasks[0] && isPressing(bike.tasks[0]) && <small data-alarm>{standing(bike.tasks[0])}</small>}
+          {bike.tasks[0] && isPressing(bike.tasks[0]) && <small data-alarm>{bike.tasks[0].standing}</small>}
         </NavLink>
       ))}
       <NavLink to={`/jobs/${job.id}/care/${TOUR}`} className={tabs.tab}>
@@ -263,8 +263,6 @@ interface NextProps {
   today: string;
 }
 
-const MARKS: Record<DueTask["state"], string> = { overdue: "▲", soon: "◆", later: "●", "not known": "○" };
-
 /** What is due next, with one press for what was done today. */
 function Next({ job, bike, tasks, today }: NextProps) {
   const { change } = useBikeActions(job, bike);
@@ -290,9 +288,9 @@ function Next({ job, bike, tasks, today }: NextProps) {
         {tasks.map((task) => {
           const key = `${task.part} ${task.what}`;
           return (
-            <li key={key} data-state={isPressing(task) ? "overdue" : task.state}>
+            <li key={key} data-state={task.standing}>
               <span className={styles.state}>
-                {isPressing(task) ? "▲" : MARKS[task.state]} {standing(task)}
+                {MARKS[task.standing]} {task.standing}
               </span>
               <strong>
                 {capital(task.part)}: {task.what}
