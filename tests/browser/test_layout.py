@@ -106,7 +106,9 @@ def test_on_a_desk_nothing_moves_or_runs_sideways_and_axe_finds_nothing(page, se
         page.emulate_media(color_scheme=scheme)
         expect(page.locator("html")).to_have_attribute("data-theme", scheme)
         still(page)
-        found = Axe().run(page)
+        # In the dark only the colours are others.
+        rules = {"runOnly": ["color-contrast"]} if scheme == "dark" else {}
+        found = Axe().run(page, options={"resultTypes": ["violations"], **rules})
         assert found.violations_count == 0, found.generate_report()
 
 

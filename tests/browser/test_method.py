@@ -22,16 +22,28 @@ VIEWS = (
 )
 
 
-@pytest.mark.parametrize("view", VIEWS)
-def test_a_view_leads_to_its_section_and_back(page: Page, demo, view):
+def section_of(page: Page, demo, view: str):
+    """The link of a view to the method, and the section that it names."""
     job = demo.get("api/jobs")[0]["id"]
     page.goto(f"{demo.address}jobs/{job}/{view}")
     link = page.get_by_role("link", name="How it is worked out").first
-    section = link.get_attribute("href").partition("#")[2]
+    return link, link.get_attribute("href").partition("#")[2]
+
+
+def test_a_view_leads_to_its_section_and_back(page: Page, demo):
+    link, section = section_of(page, demo, VIEWS[0])
     link.click()
     expect(page.locator(f"h2#{section}")).to_be_focused()
     page.get_by_role("button", name="Back").click()
     expect(link).to_be_visible()
+
+
+def test_every_view_names_a_section_that_is_there(page: Page, demo):
+    named = {view: section_of(page, demo, view)[1] for view in VIEWS}
+    page.goto(f"{demo.address}method")
+    expect(page.locator(f"h2#{named[VIEWS[0]]}")).to_be_visible()
+    there = set(page.locator("h2[id]").evaluate_all("all => all.map(({ id }) => id)"))
+    assert {view: section for view, section in named.items() if section not in there} == {}
 
 
 def test_its_sections_are_listed_and_each_is_there(page: Page, demo):
