@@ -1,6 +1,5 @@
 """From every view to how its figures are worked out."""
 
-import pytest
 from playwright.sync_api import Page, expect
 
 VIEWS = (
