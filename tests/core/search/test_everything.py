@@ -33,11 +33,13 @@ def is_no_worse(these: list[tuple[float, float, float]], those: list[tuple[float
     )
 
 
-@settings(max_examples=10, deadline=None)
+@pytest.mark.parametrize("made", [some, with_motors])
+@settings(max_examples=8, deadline=None)
 @given(st.integers(0, 5000))
-def test_nothing_better_is_missed(seed):
-    asked = some(seed)
-    found = on_front(search(asked.brief, None, asked.routes, asked.parts, SearchAsked(musts=FRAME)))
+def test_nothing_better_is_missed(made, seed):
+    asked = made(seed)
+    motors = {"motor": True, "motor_at": list(asked.motors_at)} if asked.motors_at else {}
+    found = on_front(search(asked.brief, None, asked.routes, asked.parts, SearchAsked(musts=FRAME, **motors)))
     tried = Everything(asked).figures()
     assert is_no_worse(found, front(tried))
     # And what is told is real, and beaten by nothing.
@@ -45,38 +47,11 @@ def test_nothing_better_is_missed(seed):
     assert not any(beats(other, one, WITHIN) for one in found for other in tried)
 
 
-@settings(max_examples=6, deadline=None)
+@pytest.mark.parametrize("made", [some, with_motors])
+@settings(max_examples=20, deadline=None)
 @given(st.integers(0, 5000))
-def test_nothing_better_is_missed_where_motors_may_drive(seed):
-    asked = with_motors(seed)
-    found = on_front(
-        search(
-            asked.brief,
-            None,
-            asked.routes,
-            asked.parts,
-            SearchAsked(musts=FRAME, motor=True, motor_at=list(asked.motors_at)),
-        )
-    )
-    tried = Everything(asked).figures()
-    assert is_no_worse(found, front(tried))
-    assert is_no_worse(tried, found)
-
-
-@settings(max_examples=10, deadline=None)
-@given(st.integers(0, 5000))
-def test_what_is_told_at_once_of_drives_with_motors_is_what_pairings_and_fit_say_of_each(seed):
-    everything = Everything(with_motors(seed))
-    for screened, place in everything.looked_at():
-        allowed = everything.drives.is_allowed(screened.base, place, with_frame=True)
-        name = everything.drives.setup(screened.base, place).name
-        assert (bool(screened.runs[place]) and screened.fits) == allowed, name
-
-
-@settings(max_examples=25, deadline=None)
-@given(st.integers(0, 5000))
-def test_what_is_told_at_once_of_all_pairings_is_what_pairings_and_fit_say_of_each(seed):
-    everything = Everything(some(seed))
+def test_what_is_told_at_once_of_all_pairings_is_what_pairings_and_fit_say_of_each(made, seed):
+    everything = Everything(made(seed))
     for screened, place in everything.looked_at():
         allowed = everything.drives.is_allowed(screened.base, place, with_frame=True)
         name = everything.drives.setup(screened.base, place).name
