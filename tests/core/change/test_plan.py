@@ -181,9 +181,13 @@ def test_to_a_derailleur_the_chain_is_a_narrower_one_with_its_levers():
     many = setup({**sprockets([38], [11, 13, 15, 18, 21, 24, 28, 34]), "price": 200}, name="Many")
     found = plan(single(), many)
     assert "rear derailleur for 8 sprockets, with its shifter" in found.on
+    assert not any(what.startswith("front derailleur") for what in found.on)
     assert "cassette of 8, 11–34" in found.on
     rings = setup({**sprockets([28, 38, 48], [11, 21])}, name="Rings")
     assert {"rings of 28/38/48", "cassette of 2, 11–21"} <= set(plan(single(), rings).on)
+    two = setup({**sprockets([28, 38], [21])}, name="Two")
+    levers = [what for what in plan(single(), two).on if "derailleur" in what]
+    assert levers == ["front derailleur for 2 rings, with its shifter"]
     assert found.on.count("chain") == 1 == found.off.count("chain")
     assert any(what.startswith("Cut the new chain to ") for what in whats(found))
     assert {"a chain whip", "the tool for the cassette’s lockring"} <= set(found.tools)

@@ -205,6 +205,13 @@ def test_limits_behind_two_rings_or_set_pairings_are_held_against_the_lowest():
         words = {check.state: check.what for check in found.checks if check.id == "makers-limits"}
         assert "the lowest ratio before the part is 1.579, under 1.9" in words["fails"]
         assert any("puts 82 Nm in, within 100 Nm" in check.what for check in found.checks)
+        told = {check.what: check.remedy for check in found.checks if check.id == "makers-limits"}
+        [remedy] = [remedy for what, remedy in told.items() if "under 1.9" in what]
+        assert remedy == "other teeth (see Pairings), a smaller wheel, or another hub"
+        assert all(remedy is None for what, remedy in told.items() if "within 100 Nm" in what)
+    weak = page(sprockets([30, 44], [19]), case(limits={"input_torque_max_nm": 60}))
+    asked = {check.remedy for check in weak.checks if check.id == "makers-limits" and check.state == "fails"}
+    assert asked == {"ask the maker before riding it"}
     silent = page(sprockets([30, 44], [19]), case(limits={"system_mass_max_kg": 150}))
     assert "not known" in states(silent, "makers-limits")
 
