@@ -395,11 +395,11 @@ def test_history_in_order_with_the_clock():
 
 def test_shifts_are_counted_by_the_hour_of_moving():
     ride = worked(rode(1, minutes=30), recorded().ride, HUB)
-    figures = {"shifts": 30, "pedalling_s": 1200, "coasting_s": 600, "standing_s": 900}
+    figures = {"shifts": 30, "pedalling_s": 1800, "coasting_s": 900, "standing_s": 900}
     told = ride.model_copy(update={"worked": ride.worked.model_copy(update=figures)})
     (period,) = bike_sums(bike(), [told, told], BAND).periods
-    # Sixty shifts in an hour of moving; standing is none.
-    assert period.shifts_per_hour == pytest.approx(60)
+    # Sixty shifts in an hour and a half of moving; standing is none.
+    assert period.shifts_per_hour == pytest.approx(40)
 
 
 def test_what_was_never_used_is_told_by_its_number():

@@ -1,12 +1,15 @@
-"""Where a stepless path stands for a motor: in the span that is nearest to what is wanted, in proportion."""
+"""Where a stepless path stands for a motor; what is the rider's where legs follow no further."""
 
 import math
+from types import SimpleNamespace
 
+import numpy as np
 import pytest
 
 from examples import setup, sprockets, stepless_hub
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.motors.in_gear import MotorGears
+from kettledrum.core.motors.range import _ridden_with
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
 
@@ -44,3 +47,18 @@ def test_at_a_speed_it_turns_in_the_middle_of_the_band():
     assert gears.at(0.9 * TURN / 60 * math.sqrt(60 * 90)).cadence_rpm(
         0.9 * TURN / 60 * math.sqrt(60 * 90)
     ) == pytest.approx(math.sqrt(60 * 90))
+
+
+@pytest.mark.parametrize(("needed_w", "own_w"), [(50, 40), (100, 40), (175, 70), (250, 100), (400, 100)])
+def test_where_legs_follow_no_further_rider_and_help_fade_as_one(needed_w, own_w):
+    # Below the speed rider and motors bring 100 and 150 W, beyond it 40 and 60.
+    helped = SimpleNamespace(rider_w=np.array([100.0, 40.0]), wheel_w=np.array([150.0, 60.0]))
+    below, over = np.array([0]), np.array([1])
+    assert _ridden_with(helped, below, over, np.array([float(needed_w)])) == pytest.approx([own_w])
+
+
+@pytest.mark.parametrize(("needed_w", "own_w"), [(-20, 0), (60, 60), (100, 100), (175, 100)])
+def test_where_they_do_follow_the_rider_comes_first(needed_w, own_w):
+    helped = SimpleNamespace(rider_w=np.array([100.0, 100.0]), wheel_w=np.array([150.0, 0.0]))
+    below, over = np.array([0]), np.array([1])
+    assert _ridden_with(helped, below, over, np.array([float(needed_w)])) == pytest.approx([own_w])
