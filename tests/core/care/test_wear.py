@@ -93,7 +93,7 @@ def test_what_was_last_measured_past_its_limit_is_worn_out_whatever_the_line_say
 def test_one_measurement_tells_of_pads_that_are_too_thin():
     thin = bike(CHAIN, measured=measured((900, 0.8), what="brake pad", unit="mm"))
     (found,) = wear(thin, rode(1000), day(10))
-    assert (found.life_km, found.km_left, found.part, found.task) == (900, -100, None, "new pads")
+    assert (found.life_km, found.km_left, found.part, found.task) == (None, -100, None, "new pads")
     assert found.says == "brake pad: 0.8 mm when it was last measured; it is worn out at 1 mm."
     # No part of the bike asks for pads, and still it is said before all else.
     due_now = due_on_bike(thin, rode(1000), day(10))

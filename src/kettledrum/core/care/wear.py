@@ -161,7 +161,8 @@ def _is_past(found: MeasuredWear, now_km: float, *, grows: bool) -> bool:
     left = min(last.km - now_km, 0.0)
     if not past or (found.km_left is not None and found.km_left <= left):
         return False
-    found.life_km = last.km if last.km > 0 else None
+    # Without a line nobody knows how long it has lasted.
+    found.life_km = last.km if found.life_km is not None and last.km > 0 else None
     found.low_km, found.high_km, found.km_left = None, None, left
     return True
 
