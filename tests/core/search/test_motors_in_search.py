@@ -124,3 +124,21 @@ def test_places_are_refused_by_name():
         SearchAsked(motor=True, motor_at=["saddle"])
     with pytest.raises(ValueError, match="motor_at"):
         SearchAsked(motor=True, motor_at=[])
+
+
+@pytest.mark.parametrize(
+    ("at", "rpm", "run"),
+    # 100 km/h are 751.4 turns of 2.218 m a minute; of the cranks 341.6 with 44 × 20, 359.4 with a belt on
+    # 46 × 22, and 375.7 with 40 × 20.
+    [
+        ("front hub", 751, 3),
+        ("front hub", 752, 0),
+        ("cranks", 341, 3),
+        ("cranks", 342, 2),
+        ("cranks", 360, 1),
+        ("cranks", 376, 0),
+    ],
+)
+def test_no_motor_turns_the_wheel_beyond_100_kmh(at, rpm, run):
+    # Without a must of the frame too: no bicycle is made for that.
+    assert found({"musts": [], "motor": True}, [motor(at, no_load_rpm=rpm)]).run == run

@@ -18,7 +18,7 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.search.base import Base
 from kettledrum.core.search.built import built
 from kettledrum.core.search.own import OwnSprockets, Sort
-from kettledrum.core.search.screened import NOT_ITS_FAULT, OF_TEETH
+from kettledrum.core.search.room import NOT_ITS_FAULT, OF_TEETH
 
 
 class Drives:

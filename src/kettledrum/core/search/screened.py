@@ -6,7 +6,7 @@ tests/core/search/test_everything.py holds both against each other.
 """
 
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -16,9 +16,7 @@ from kettledrum.core.chains.belt import belt_fit
 from kettledrum.core.chains.chain import chain_fit
 from kettledrum.core.effort.pushes import Pushes, pushes
 from kettledrum.core.effort.stage_limits import mass_check, ratio_limit
-from kettledrum.core.fit.motors import FASTEST_KMH, MOTOR_RULES, free_rpm
-from kettledrum.core.fit.page import RULES
-from kettledrum.core.fit.rule import Bike, Rule
+from kettledrum.core.fit.motors import FASTEST_KMH, free_rpm
 from kettledrum.core.gearing.shift_order import is_a_step_above
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
@@ -29,19 +27,12 @@ from kettledrum.core.parts.stated import Limits
 from kettledrum.core.parts.stock import USUAL_BELT_LENGTHS, belt_pitch_mm
 from kettledrum.core.physics.arrays import Flags, Floats
 from kettledrum.core.search.base import Base
-from kettledrum.core.search.built import built, sort_of
-from kettledrum.core.search.cases import Case
+from kettledrum.core.search.built import sort_of
 from kettledrum.core.search.figures import Figures, unknown
-from kettledrum.core.search.motored import Motored
 from kettledrum.core.search.own import OwnSprockets, Sort
 from kettledrum.core.search.pairs import Pairs
-
-OF_TEETH = ("tension", "makers-limits", "derailleur", "motor-speed")
-"""Rules of Fit that a pairing decides."""
-NOT_ITS_FAULT = ("wheel", "what you want")
-"""Topics of Fit that say nothing against a drive: another hub is laced into a wheel anew; what is wanted is
-asked by itself."""
-
+from kettledrum.core.search.room import Room
+from kettledrum.core.search.spans import spans_kmh
 
 _NONE = Limits()
 _HAIR = 1e-9
@@ -136,7 +127,7 @@ class Screen:
         self.circumference_m = on.wheel.circumference_m
         self.pushes: dict[tuple[float, bool], Pushes] = {}
         self.loops: dict[tuple[int, str, bool], Flags] = {}
-        self.unfit: dict[int, str | None] = {}
+        self.room = Room(brief, on, own)
 
     def of(self, base: Base) -> Screened:
         """A base, looked at."""
@@ -145,7 +136,7 @@ class Screen:
             base=base,
             share=base.efficiency_inside * self._sprockets_share(base),
             runs=self._runs(base),
-            unfit=self._unfit(base),
+            unfit=self.room.unfit(base),
             metres=base.pairs.ratio * self.circumference_m,
             band=self.brief.rider.cadence_rpm,
             figures=figures,
@@ -263,51 +254,6 @@ class Screen:
             else:
                 yield belt_fit(front, rear, frame, belt_pitch_mm(stock), lengths).state
 
-    def _unfit(self, base: Base) -> str | None:
-        """Why frame or bar do not take one of the parts of a base; each part is looked at once."""
-        drive = "belt" if base.drive == "belt" else None
-        found = [self._part_unfit(base, part) for part in (base.box, base.hub) if part]
-        if base.motor:
-            found.append(self._motor_unfit(base, base.motor))
-        if drive and self.brief.frame and self.brief.frame.belt_opening is False:
-            found.append("a belt cannot be opened, and neither can the frame")
-        return next((each for each in found if each), None)
-
-    def _part_unfit(self, base: Base, case: Case) -> str | None:
-        if case.place not in self.unfit:
-            alone = Base(
-                base.kind,
-                "chain",
-                Pairs.of([42], [21]),
-                np.ones(1),
-                case if case is base.box else None,
-                case if case is base.hub else None,
-            )
-            self.unfit[case.place] = self._fails(alone)
-        return self.unfit[case.place]
-
-    def _motor_unfit(self, base: Base, motor: Motored) -> str | None:
-        """Why frame and use do not take a motor, beside nothing but the case that it is in."""
-        if motor.place not in self.unfit:
-            box = base.box if motor.at == "gearbox" else None
-            alone = Base(base.kind, "chain", Pairs.of([42], [21]), np.ones(1), box, motor=motor)
-            self.unfit[motor.place] = self._fails(alone, MOTOR_RULES)
-        return self.unfit[motor.place]
-
-    def _fails(self, alone: Base, rules: Sequence[Rule] = RULES) -> str | None:
-        """What of a base fails by rules that no pairing decides."""
-        bike = Bike(self.brief, built(alone, 42, 21, self.on, self.own))
-        return next(
-            (
-                check.what
-                for rule in rules
-                if rule.id not in OF_TEETH and rule.topic not in NOT_ITS_FAULT
-                for check in rule.checks(bike)
-                if check.state == "fails"
-            ),
-            None,
-        )
-
 
 def _least_for(share: float, before: float | None) -> float:
     """The smallest ratio with which a torque, as a share of what is borne, does no harm: at the cranks, where
@@ -316,36 +262,3 @@ def _least_for(share: float, before: float | None) -> float:
     if before is None:
         return math.inf if share > 1 + _HAIR else 0.0
     return share / before
-
-
-def spans_kmh(base: Base, metres: Floats, band: tuple[float, float]) -> Floats:
-    """The speeds at which some gear is in the band, for each pairing, in rising order, none overlapping: of
-    shape (pairings, spans, 2). Fewer spans than others have are filled up with nothing at the top end.
-    """
-    low, high = (cadence * 0.06 for cadence in band)
-    if len(base.clipped) == 1:
-        inside = base.inside
-        begins, ends = (inside[::2], inside[1::2]) if base.stepless else (inside, inside)
-        merged = _merged(sorted(zip((begins * low).tolist(), (ends * high).tolist(), strict=True)))
-        spans: Floats = metres[:, None, None] * np.array(merged)[None]
-        return spans
-    rows = []
-    for metre in metres.tolist():
-        found = [
-            (max(ratio * metre * low, begin), min(ratio * metre * high, end))
-            for inside, begin, end in base.clipped
-            for ratio in inside.tolist()
-        ]
-        rows.append(_merged(sorted((begin, end) for begin, end in found if begin < end)))
-    most = max(len(row) for row in rows)
-    return np.array([row + [[row[-1][1] if row else 1.0] * 2] * (most - len(row)) for row in rows])
-
-
-def _merged(spans: list[tuple[float, float]]) -> list[list[float]]:
-    merged: list[list[float]] = []
-    for begin, end in spans:
-        if merged and begin <= merged[-1][1] * (1 + 1e-9):
-            merged[-1][1] = max(merged[-1][1], end)
-        else:
-            merged.append([begin, end])
-    return merged
