@@ -11,7 +11,7 @@ from fastapi.testclient import TestClient
 from ride_files import fit
 from verdict import median_s
 
-from kettledrum.api import create_app
+from kettledrum.api.app import create_app
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.log.bike import BikeHead, Mounted
 from kettledrum.core.log.ride import LoggedRide

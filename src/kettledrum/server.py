@@ -1,5 +1,6 @@
 """Starts the web server: on this machine's own loopback address or, when asked, for a network."""
 
+import gc
 import ipaddress
 import logging
 import secrets
@@ -12,7 +13,9 @@ from types import FrameType
 
 import uvicorn
 
-from kettledrum.api import Access, create_app
+from kettledrum.api.access import Access
+from kettledrum.api.opening import Opening
+from kettledrum.api.shell import Stands
 from kettledrum.core.terms.errors import KettledrumError
 from kettledrum.devices import Bench
 from kettledrum.store import Copies, Store, StoreUnusable
@@ -21,7 +24,7 @@ from kettledrum.timed_http import TimedProtocol
 
 USUAL_PORT = 8750
 LOOPBACK = "127.0.0.1"
-_LOAD_AFTER_S = 2.0
+_LOAD_AFTER_S = 0.2
 _GOES_DOWN_S = 5
 _COPY_AFTER_S, _COPY_EVERY_S = 20.0, 3600.0
 _log = logging.getLogger(__name__)
@@ -45,7 +48,8 @@ def serve(
     """
     listener = _listener(host, port)
     token = None if _is_loopback(listener) else secrets.token_urlsafe(24)
-    app = create_app(store, access=Access(token))
+    stands = Stands(store, access=Access(token))
+    app = Opening(stands)
     config = uvicorn.Config(
         app,
         http=TimedProtocol,
@@ -61,16 +65,17 @@ def serve(
     words = _words(listener, token) + f"The data is in {store.directory}{looked_at}\nStop it with Ctrl+C.\n"
     if not store.read_only:
         _daemon(_COPY_AFTER_S, lambda: _make_copies(Copies(store.directory)))
-    _Announced(config, words, app.state.bench).run(sockets=[listener])
+    _Announced(config, words, stands.bench, app.load).run(sockets=[listener])
 
 
 class _Announced(uvicorn.Server):
     """A server that says where it is once it answers there."""
 
-    def __init__(self, config: uvicorn.Config, words: str, bench: Bench) -> None:
+    def __init__(self, config: uvicorn.Config, words: str, bench: Bench, load: Callable[[], object]) -> None:
         super().__init__(config)
         self._words = words
         self._bench = bench
+        self._load = load
 
     def handle_exit(self, sig: int, frame: FrameType | None) -> None:
         """Ends what would otherwise go on being told as long as somebody listens."""
@@ -81,8 +86,18 @@ class _Announced(uvicorn.Server):
         await super().startup(sockets=sockets)
         sys.stdout.write(self._words)
         sys.stdout.flush()
-        # What works roads out takes a while to load: once the first page is up, before it is asked for.
-        _daemon(_LOAD_AFTER_S, _load_the_rest)
+        # Once the first page is on its way, before it asks for more.
+        _daemon(_LOAD_AFTER_S, self._load_the_rest)
+
+    def _load_the_rest(self) -> None:
+        """Loads what works jobs out; and then what works roads out, which is asked for later still."""
+        self._load()
+        from kettledrum.core.lineup import coverage
+        from kettledrum.core.motors import range as motor_range
+
+        assert coverage and motor_range
+        # What is loaded now stays for good, and is not looked through for what could be freed.
+        gc.freeze()
 
 
 def _daemon(after_s: float, work: Callable[[], None]) -> None:
@@ -99,13 +114,6 @@ def _make_copies(copies: Copies) -> None:
     except (StoreUnusable, OSError) as error:
         _log.warning("a copy of the data could not be made by itself: %s", error)
     _daemon(_COPY_EVERY_S, lambda: _make_copies(copies))
-
-
-def _load_the_rest() -> None:
-    from kettledrum.core.lineup import coverage
-    from kettledrum.core.motors import range as motor_range
-
-    assert coverage and motor_range
 
 
 def _address(listener: socket.socket) -> str:

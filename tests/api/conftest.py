@@ -3,7 +3,7 @@
 import pytest
 from fastapi.testclient import TestClient
 
-from kettledrum.api import create_app
+from kettledrum.api.app import create_app
 from kettledrum.store import Store
 
 

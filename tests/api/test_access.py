@@ -7,7 +7,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from examples import brief
-from kettledrum.api import Access, create_app
+from kettledrum.api.access import Access
+from kettledrum.api.app import create_app
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
 from kettledrum.store import Store

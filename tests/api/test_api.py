@@ -7,7 +7,7 @@ import pytest
 from starlette.testclient import TestClient
 
 from examples import NINE_SPEED_HUB, REFUSED_BRIEFS, REFUSED_SETUPS, WHOLE_BRIEF, brief, setup, sprockets
-from kettledrum.api import create_app
+from kettledrum.api.app import create_app
 from kettledrum.api.schema import schema_text
 from kettledrum.demo import honey_round
 from kettledrum.formats.files import as_json

@@ -15,7 +15,7 @@ import uvicorn
 
 from examples import NINE_SPEED_HUB, brief
 from kettledrum import timed_http
-from kettledrum.api import create_app
+from kettledrum.api.app import create_app
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.terms.validation import validate
 from kettledrum.formats.archive import Everything, pack

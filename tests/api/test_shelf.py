@@ -4,7 +4,7 @@ import asyncio
 import json
 
 from examples import NINE_SPEED_HUB, brief
-from kettledrum.api import create_app
+from kettledrum.api.app import create_app
 from kettledrum.demo import stock
 from kettledrum.store import Store
 

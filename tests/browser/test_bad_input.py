@@ -116,30 +116,29 @@ def test_an_upside_down_band_is_refused_and_the_lanes_stay(page, demo):
     expect(page.get_by_text("each bar is one gear from 95 to 110 rpm")).to_be_visible()
 
 
-@pytest.mark.parametrize(
-    ("content", "message"),
-    [
-        (b"", "the file is empty; a JSON object was expected"),
-        (b'{"format": "kettledrum-set', "the file is not complete JSON: line 1"),
-        (b"\x89PNG\r\n\x00\xff", "the file is a picture"),
-        (b"[" * 100_000, "the file is nested too deeply; at most 32 levels are read"),
+def test_a_file_that_is_no_setup_is_refused_in_words(page, demo, tmp_path):
+    open_setup(page, demo, "Eight-speed hub")
+    for name, content, message in (
+        ("empty", b"", "the file is empty; a JSON object was expected"),
+        ("half", b'{"format": "kettledrum-set', "the file is not complete JSON: line 1"),
+        ("picture", b"\x89PNG\r\n\x00\xff", "the file is a picture"),
+        ("deep", b"[" * 100_000, "the file is nested too deeply; at most 32 levels are read"),
         (
+            "spokes",
             json.dumps({**NINE_SPEED_HUB, "spokes": 36}).encode(),
             "spokes: is not known here; allowed are format,",
         ),
         (
+            "later",
             json.dumps({**NINE_SPEED_HUB, "format": "kettledrum-setup/2"}).encode(),
             "format: must be “kettledrum-setup/1”",
         ),
-    ],
-)
-def test_a_file_that_is_no_setup_is_refused_in_words(page, demo, tmp_path, content, message):
-    open_setup(page, demo, "Eight-speed hub")
-    file = tmp_path / "given.json"
-    file.write_bytes(content)
-    page.get_by_label("Setup file").set_input_files(file)
-    expect(page.get_by_role("alert")).to_contain_text(f"given.json was not added: {message}")
-    expect(page.get_by_role("navigation", name="Setups").get_by_role("link")).to_have_count(7)
+    ):
+        file = tmp_path / f"{name}.json"
+        file.write_bytes(content)
+        page.get_by_label("Setup file").set_input_files(file)
+        expect(page.get_by_role("alert")).to_contain_text(f"{name}.json was not added: {message}")
+        expect(page.get_by_role("navigation", name="Setups").get_by_role("link")).to_have_count(7)
 
 
 def test_text_never_becomes_markup(page, demo):

@@ -11,59 +11,53 @@ def stage(demo, name: str, place: int):
     return stored(demo, name)["setup"]["path"][place]
 
 
-@pytest.mark.parametrize(
-    ("typed", "teeth"),
-    [
-        ("11-13-15", [11, 13, 15]),
-        ("11, 13,15", [11, 13, 15]),
-        ("11/13 / 15", [11, 13, 15]),
-        (" 11  13\t15 ", [11, 13, 15]),
-        ("11–13;15", [11, 13, 15]),
-        ("24", [24]),
-    ],
-)
-def test_teeth_are_parted_as_people_part_them(page: Page, demo, typed, teeth):
+def test_teeth_are_parted_as_people_part_them(page: Page, demo):
     open_setup(page, demo, "One ring, twelve sprockets")
-    field(page, "path[0].rear").fill(typed)
-    expect(explained(page)).to_contain_text(f"38 ÷ {max(teeth)}")
-    saved(page)
-    assert stage(demo, "One ring, twelve sprockets", 0)["rear"] == teeth
-    # What was typed stands as it was typed while it is being worked on.
-    expect(field(page, "path[0].rear")).to_have_value(typed)
+    for typed, teeth in (
+        ("11-13-15", [11, 13, 15]),
+        ("11, 13,16", [11, 13, 16]),
+        ("11/13 / 17", [11, 13, 17]),
+        (" 11  13\t18 ", [11, 13, 18]),
+        ("11–13;19", [11, 13, 19]),
+        ("24", [24]),
+    ):
+        field(page, "path[0].rear").fill(typed)
+        expect(explained(page)).to_contain_text(f"38 ÷ {max(teeth)}")
+        saved(page)
+        assert stage(demo, "One ring, twelve sprockets", 0)["rear"] == teeth
+        # What was typed stands as it was typed while it is being worked on.
+        expect(field(page, "path[0].rear")).to_have_value(typed)
 
 
-@pytest.mark.parametrize(
-    ("typed", "ratios"),
-    [
+def test_ratios_take_points_and_commas(page, demo):
+    open_setup(page, demo, "Eight-speed hub")
+    for typed, ratios in (
         ("0.53 0.64 1", [0.53, 0.64, 1]),
-        ("0,53 0,64 1", [0.53, 0.64, 1]),
-        ("0.53, 0.64, 1", [0.53, 0.64, 1]),
-        ("0,53; 0,64; 1", [0.53, 0.64, 1]),
-        ("0.53,0.64,1.0", [0.53, 0.64, 1]),
+        ("0,54 0,64 1", [0.54, 0.64, 1]),
+        ("0.55, 0.64, 1", [0.55, 0.64, 1]),
+        ("0,56; 0,64; 1", [0.56, 0.64, 1]),
+        ("0.57,0.64,1.0", [0.57, 0.64, 1]),
         (".5 1.", [0.5, 1]),
-    ],
-)
-def test_ratios_take_points_and_commas(page, demo, typed, ratios):
-    open_setup(page, demo, "Eight-speed hub")
-    field(page, "path[1].gears.ratios").fill(typed)
-    expect(explained(page)).to_contain_text(f"44 ÷ 22 × {ratios[0]}")
-    saved(page)
-    assert stage(demo, "Eight-speed hub", 1)["gears"] == {"ratios": ratios}
+    ):
+        field(page, "path[1].gears.ratios").fill(typed)
+        expect(explained(page)).to_contain_text(f"44 ÷ 22 × {ratios[0]}")
+        saved(page)
+        assert stage(demo, "Eight-speed hub", 1)["gears"] == {"ratios": ratios}
 
 
-@pytest.mark.parametrize("typed", ["2105,5", "2105.5", " 2105,5 "])
-def test_a_measured_rollout_takes_a_decimal_comma(page, demo, typed):
+def test_a_measured_rollout_takes_a_decimal_comma(page, demo):
     open_setup(page, demo, "Eight-speed hub")
-    field(page, "wheel.rollout_mm").fill(typed)
-    expect(page.get_by_text("per wheel turn, measured")).to_be_visible()
-    saved(page)
-    wheel = stored(demo, "Eight-speed hub")["setup"]["wheel"]
-    measured = {key: value for key, value in wheel.items() if key.endswith("_mm")}
-    assert measured == {"bead_seat_mm": 622, "tyre_mm": 42, "rollout_mm": 2105.5}
-    field(page, "wheel.rollout_mm").fill("")
-    expect(page.get_by_text("a turn, worked out")).to_be_visible()
-    saved(page)
-    assert "rollout_mm" not in stored(demo, "Eight-speed hub")["setup"]["wheel"]
+    for typed in ("2105,5", "2105.5", " 2105,5 "):
+        field(page, "wheel.rollout_mm").fill(typed)
+        expect(page.get_by_text("per wheel turn, measured")).to_be_visible()
+        saved(page)
+        wheel = stored(demo, "Eight-speed hub")["setup"]["wheel"]
+        measured = {key: value for key, value in wheel.items() if key.endswith("_mm")}
+        assert measured == {"bead_seat_mm": 622, "tyre_mm": 42, "rollout_mm": 2105.5}
+        field(page, "wheel.rollout_mm").fill("")
+        expect(page.get_by_text("a turn, worked out")).to_be_visible()
+        saved(page)
+        assert "rollout_mm" not in stored(demo, "Eight-speed hub")["setup"]["wheel"]
 
 
 def test_typing_by_hand_keeps_every_key_and_saves_the_last(page, demo):
@@ -124,26 +118,22 @@ def test_the_job_is_changed_and_the_lanes_follow(page, demo):
     assert demo.get(f"api/jobs/{job['id']}")["need"]["notes"] == "Down to the mill.\nUp again."
 
 
-@pytest.mark.parametrize(
-    ("typed", "bead_seat", "tyre"),
-    [
+def test_a_wheel_goes_by_any_of_its_names(page, demo):
+    open_setup(page, demo, "Eight-speed hub")
+    for typed, bead_seat, tyre in (
         ("26 x 1 3/8", 590, 35),
         ("42-622", 622, 42),
         ("650B", 584, 42),
         ("20 x 1,75", 406, 44),
-        ("559", 559, 42),
-        ("700", 622, 42),
-    ],
-)
-def test_a_wheel_goes_by_any_of_its_names(page, demo, typed, bead_seat, tyre):
-    open_setup(page, demo, "Eight-speed hub")
-    field(page, "wheel.bead_seat_mm").fill(typed)
-    page.keyboard.press("Tab")
-    # Its inches and its name come first, the ISO number behind.
-    expect(field(page, "wheel.bead_seat_mm")).to_have_value(re.compile(rf"\({bead_seat}\)$"))
-    expect(explained(page)).to_contain_text(f"× {3.14159265 * (bead_seat + 2 * tyre) / 1000:.2f} m")
-    if (bead_seat, tyre) != (622, 42):
-        page.get_by_role("button", name="Undo: wheel of “Eight-speed hub”").wait_for()
+        ("559", 559, 44),
+        ("700", 622, 44),
+    ):
+        field(page, "wheel.bead_seat_mm").fill(typed)
+        page.keyboard.press("Tab")
+        # Its inches and its name come first, the ISO number behind.
+        expect(field(page, "wheel.bead_seat_mm")).to_have_value(re.compile(rf"\({bead_seat}\)$"))
+        expect(explained(page)).to_contain_text(f"× {3.14159265 * (bead_seat + 2 * tyre) / 1000:.2f} m")
+        saved(page)
         wheel = stored(demo, "Eight-speed hub")["setup"]["wheel"]
         assert (wheel["bead_seat_mm"], wheel["tyre_mm"]) == (bead_seat, tyre)
         # What the editor does not show stays.

@@ -43,18 +43,15 @@ def test_crossed_chains_and_the_usual_order_are_marked(valley):
     expect(sum_up(valley)).to_contain_text("11 of 16, see “Ridden as”")
 
 
-@pytest.mark.parametrize(
-    ("name", "words"),
-    [
+def test_the_drawing_says_how_a_drive_is_changed(valley):
+    for name, words in (
         ("Fixed wheel", "fixed: no freewheel"),
         ("Kick-back", "2-speed hub, kick back · kicked back"),
         ("shifts by itself", "2-speed hub, by speed · by itself at 17 km/h"),
         ("Twin chains", "pedalled back"),
-    ],
-)
-def test_the_drawing_says_how_a_drive_is_changed(valley, name, words):
-    go_to(valley, name)
-    expect(valley.get_by_role("group", name="Power path")).to_contain_text(words)
+    ):
+        go_to(valley, name)
+        expect(valley.get_by_role("group", name="Power path")).to_contain_text(words)
 
 
 def test_what_a_drive_stands_for_and_how_it_wears(valley):

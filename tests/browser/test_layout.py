@@ -90,6 +90,18 @@ def fits(page: Page, width: int) -> None:
     assert page.evaluate(SMALL_TEXT) == [], width
 
 
+def axe_finds_nothing(page: Page) -> None:
+    """Holds what is shown to the rules of accessibility, in either theme."""
+    for scheme in ("light", "dark"):
+        page.emulate_media(color_scheme=scheme)
+        expect(page.locator("html")).to_have_attribute("data-theme", scheme)
+        still(page)
+        # In the dark only the colours are others.
+        rules = {"runOnly": ["color-contrast"]} if scheme == "dark" else {}
+        found = Axe().run(page, options={"resultTypes": ["violations"], **rules})
+        assert found.violations_count == 0, found.generate_report()
+
+
 @pytest.mark.parametrize("view", VIEWS)
 def test_on_a_phone_and_a_tablet_nothing_moves_runs_sideways_or_is_too_small(page, season, view):
     stands_still(page, season, view, 390)
@@ -102,14 +114,7 @@ def test_on_a_desk_nothing_moves_or_runs_sideways_and_axe_finds_nothing(page, se
     stands_still(page, season, view, 1280)
     for width in (1920, 1280):
         fits(page, width)
-    for scheme in ("light", "dark"):
-        page.emulate_media(color_scheme=scheme)
-        expect(page.locator("html")).to_have_attribute("data-theme", scheme)
-        still(page)
-        # In the dark only the colours are others.
-        rules = {"runOnly": ["color-contrast"]} if scheme == "dark" else {}
-        found = Axe().run(page, options={"resultTypes": ["violations"], **rules})
-        assert found.violations_count == 0, found.generate_report()
+    axe_finds_nothing(page)
 
 
 CUT_OFF = """() => [...document.querySelectorAll("main *")]
@@ -142,22 +147,18 @@ def test_on_paper_wide_tables_are_whole(page, demo, view, shown):
     assert page.evaluate(BROKEN_WORDS) == []
 
 
-@pytest.mark.parametrize("scheme", ["light", "dark"])
-@pytest.mark.parametrize(
-    ("opened_by", "title"),
-    [("?", "Keys"), ("Control+k", "Go to"), ("Paste", "Paste a setup or a job")],
-)
-def test_axe_finds_nothing_in_what_opens_over_a_view(page, demo, opened_by, title, scheme):
-    page.emulate_media(color_scheme=scheme)
+def test_axe_finds_nothing_in_what_opens_over_a_view(page, demo):
     opened(page, demo, "Job")
-    if opened_by == "Paste":
-        page.get_by_role("button", name="Paste").click()
-    else:
-        page.keyboard.press(opened_by)
-    expect(page.get_by_role("dialog", name=title)).to_be_visible()
-    still(page)
-    found = Axe().run(page)
-    assert found.violations_count == 0, found.generate_report()
+    for opened_by, title in (("?", "Keys"), ("Control+k", "Go to"), ("Paste", "Paste a setup or a job")):
+        if opened_by == "Paste":
+            page.get_by_role("button", name="Paste").click()
+        else:
+            page.keyboard.press(opened_by)
+        over = page.get_by_role("dialog", name=title)
+        expect(over).to_be_visible()
+        axe_finds_nothing(page)
+        page.keyboard.press("Escape")
+        expect(over).to_have_count(0)
 
 
 def test_the_theme_is_chosen_and_remembered(page, demo):
@@ -168,28 +169,22 @@ def test_the_theme_is_chosen_and_remembered(page, demo):
     expect(page.locator("html")).to_have_attribute("data-theme", "dark")
 
 
-@pytest.mark.parametrize("width", [390, 768, 1280])
-@pytest.mark.parametrize("scheme", ["light", "dark"])
-def test_the_quick_question_is_in_order(page, demo, scheme, width):
-    page.emulate_media(color_scheme=scheme)
-    page.set_viewport_size({"width": width, "height": 800})
+def test_the_quick_question_is_in_order(page, demo):
     page.goto(f"{demo.address}ask")
     page.get_by_label("Your weight").fill("78")
     page.get_by_label("The bike, as advertised").fill("36 × 11–46, 28 in")
     expect(page.get_by_role("region", name="The answer")).to_be_visible()
     page.get_by_role("button", name="Change the usual figures").click()
-    fits_sideways(page)
-    found = Axe().run(page)
-    assert found.violations_count == 0, found.generate_report()
+    for width in (390, 768, 1280):
+        page.set_viewport_size({"width": width, "height": 800})
+        fits_sideways(page)
+        axe_finds_nothing(page)
 
 
-@pytest.mark.parametrize("scheme", ["light", "dark"])
-@pytest.mark.parametrize("width", [390, 1280])
-def test_the_method_is_laid_out_and_axe_finds_nothing(page, demo, width, scheme):
-    page.set_viewport_size({"width": width, "height": 800})
-    page.emulate_media(color_scheme=scheme)
+def test_the_method_is_laid_out_and_axe_finds_nothing(page, demo):
     page.goto(f"{demo.address}method")
     expect(page.get_by_role("heading", name="Climb, flat and top")).to_be_visible()
-    fits_sideways(page)
-    found = Axe().run(page)
-    assert found.violations_count == 0, found.generate_report()
+    for width in (390, 1280):
+        page.set_viewport_size({"width": width, "height": 800})
+        fits_sideways(page)
+        axe_finds_nothing(page)

@@ -1,12 +1,11 @@
-"""The application: routers, errors, the front end, and who may ask."""
+"""The whole application."""
 
 from pathlib import Path
 
 from fastapi import FastAPI
 
-from kettledrum import __version__
-from kettledrum.api import problem_details, site
-from kettledrum.api.access import Access, Gate
+from kettledrum.api import site
+from kettledrum.api.access import Access
 from kettledrum.api.routes import (
     bike_rides,
     bikes,
@@ -16,6 +15,7 @@ from kettledrum.api.routes import (
     data,
     exchange,
     gear_tables,
+    job_list,
     jobs,
     live,
     pairings,
@@ -28,11 +28,11 @@ from kettledrum.api.routes import (
     verdict,
     wheels,
 )
-from kettledrum.devices import Bench
+from kettledrum.api.shell import THIS_MACHINE, Stands, application
 from kettledrum.store import Store
 
-_THIS_MACHINE = Access()
 ROUTERS = (
+    job_list.router,
     jobs.router,
     gear_tables.router,
     quick.router,
@@ -61,21 +61,6 @@ ROUTERS = (
 )
 
 
-def create_app(store: Store, static: Path = site.STATIC, access: Access = _THIS_MACHINE) -> FastAPI:
+def create_app(store: Store, static: Path = site.STATIC, access: Access = THIS_MACHINE) -> FastAPI:
     """The whole application on a store; `static` holds the built front end, `access` says who may ask."""
-    app = FastAPI(
-        title="Kettledrum",
-        version=__version__,
-        docs_url=None,
-        redoc_url=None,
-        openapi_url="/api/openapi.json",
-        separate_input_output_schemas=False,
-    )
-    app.state.store = store
-    app.state.bench = Bench()
-    for router in ROUTERS:
-        app.router.routes.extend(router.routes)
-    problem_details.install(app)
-    app.add_middleware(Gate, access=access)
-    site.install(app, static)
-    return app
+    return application(Stands(store, static, access), ROUTERS)

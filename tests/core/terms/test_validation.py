@@ -1,13 +1,16 @@
 """Every refusal names the field and says what is allowed."""
 
+import unicodedata
 from copy import deepcopy
 
 import pytest
+from pydantic_core import PydanticCustomError
 
 from examples import NINE_SPEED_HUB, WHOLE_BRIEF, brief, gearbox, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.quantities import PlainText
 from kettledrum.core.terms.validation import validate
 
 FRONT = ("path", 0, "front")
@@ -270,3 +273,21 @@ def test_a_name_is_one_line_of_text_that_shows(name, why):
 @pytest.mark.parametrize("name", ["\u3164a", "Höhenweg 7", "a\u00adb", "x" * 120, " padded "])
 def test_what_shows_something_may_be_a_name(name):
     assert validate(Setup, changed(NINE_SPEED_HUB, ("name",), name)).name == name.strip()
+
+
+def test_control_signs_are_those_of_unicode():
+    """In a line of text all of them, in notes all but line breaks and the tabulator."""
+    signs = [chr(point) for point in range(0x3000)] + [chr(point) for point in range(0xD7F0, 0xE010)]
+    for lines, allowed in ((False, ""), (True, "\n\r\t")):
+        refused = {sign for sign in signs if not _stands(PlainText(9, lines), f"a{sign}b")}
+        controls = {sign for sign in signs if unicodedata.category(sign) in ("Cc", "Cs")} - set(allowed)
+        others = refused - controls - set("<>")
+        assert controls <= refused
+        assert all(unicodedata.category(sign) == "Cf" for sign in others)
+
+
+def _stands(kind: PlainText, text: str) -> bool:
+    try:
+        return kind.check(text) == text
+    except PydanticCustomError:
+        return False

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from kettledrum.api.asked import BasedOn
 from kettledrum.api.drafts import Drafts, SetupIds
-from kettledrum.api.problem_details import TOLD_ONCE, FieldProblem
+from kettledrum.api.problem_details import FieldProblem
 from kettledrum.api.routing import routed
 from kettledrum.api.the_store import TheStore
 from kettledrum.core.job.brief import Brief, Need
@@ -16,17 +16,11 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.demo import demo_data
 from kettledrum.formats.file_names import attached, file_name
 from kettledrum.formats.files import written
-from kettledrum.store import JobPlaces, JobRecord, JobSummary, SavedNeed, SavedSetup, SetupRecord, Stepped
+from kettledrum.store import JobRecord, SavedNeed, SavedSetup, SetupRecord, Stepped
 
 SeenAt = Annotated[int, Query(description="The revision that the job was seen at.")]
 
 router = routed("jobs", "/jobs")
-
-
-@router.get("", responses=TOLD_ONCE)
-def list_jobs(store: TheStore) -> list[JobSummary]:
-    """Every job, oldest first."""
-    return store.jobs.summaries()
 
 
 @router.post("", status_code=201, response_model_exclude_unset=True)
@@ -45,18 +39,6 @@ def add_demo_job(store: TheStore) -> JobRecord:
 def delete_demo_jobs(store: TheStore) -> None:
     """Puts the demo jobs away, and leaves all others."""
     store.jobs.delete_demo()
-
-
-@router.get("/deleted")
-def list_deleted_jobs(store: TheStore) -> list[JobSummary]:
-    """The jobs that can be brought back."""
-    return store.jobs.summaries(deleted=True)
-
-
-@router.get("/places")
-def list_places(store: TheStore) -> list[JobPlaces]:
-    """Every job and its setups by name, to go to."""
-    return store.jobs.places()
 
 
 @router.post("/{job_id}/copy", status_code=201, response_model_exclude_unset=True)

@@ -1,6 +1,6 @@
 """The brief: the job to be done, and the setups that might do it."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, TypeVar
 
 from pydantic import Field, model_validator
 
@@ -28,6 +28,10 @@ from kettledrum.core.terms.quantities import (
     Within,
     refused,
 )
+from kettledrum.core.terms.read_lately import ReadLately
+
+_Read = TypeVar("_Read")
+_Lately = Annotated[_Read, ReadLately()]
 
 MOST_SETUPS = 26
 MOST_HOME_BUILT = 8
@@ -79,10 +83,10 @@ class Need(Model):
     money: Money | None = None
     frame: Frame | None = None
     stock: Stock | None = None
-    home_built: Annotated[list[HomeBuilt], Field(max_length=MOST_HOME_BUILT)] | None = None
-    weighing: Weighing | None = None
-    tours: Annotated[list[Tour], Field(max_length=MOST_TOURS)] | None = None
-    swap_tests: Annotated[list[SwapTest], Field(max_length=MOST_SWAP_TESTS)] | None = None
+    home_built: Annotated[list[_Lately[HomeBuilt]], Field(max_length=MOST_HOME_BUILT)] | None = None
+    weighing: _Lately[Weighing] | None = None
+    tours: Annotated[list[_Lately[Tour]], Field(max_length=MOST_TOURS)] | None = None
+    swap_tests: Annotated[list[_Lately[SwapTest]], Field(max_length=MOST_SWAP_TESTS)] | None = None
 
     @model_validator(mode="after")
     def _names_tell_apart(self) -> "Need":
@@ -126,7 +130,7 @@ class Brief(Need):
     format: Literal["kettledrum-brief/1"]
     road: BriefRoad | None = None
     reference: Name | None = None
-    setups: Annotated[list[Setup], Field(max_length=MOST_SETUPS, default_factory=list)]
+    setups: Annotated[list[_Lately[Setup]], Field(max_length=MOST_SETUPS, default_factory=list)]
 
     @model_validator(mode="after")
     def _names_tell_setups_apart(self) -> "Brief":

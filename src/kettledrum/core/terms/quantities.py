@@ -5,6 +5,7 @@ Pydantic's own bound errors name one bound at a time; a rider who typed 4 teeth 
 """
 
 import math
+import re
 import unicodedata
 from dataclasses import dataclass
 from functools import cache
@@ -124,6 +125,10 @@ _TURNS_ABOUT = "\u202a\u202b\u202c\u202d\u202e\u2066\u2067\u2068\u2069"
 _BLANK = "\u115f\u1160\u2800\u3164\uffa0"
 """Letters by their kind that show nothing: fillers of Hangul, and the empty sign of braille."""
 
+_CONTROLS = re.compile(r"[\x00-\x1f\x7f-\x9f\ud800-\udfff]")
+_CONTROLS_BUT_BREAKS = re.compile(r"[\x00-\x08\x0b\x0c\x0e-\x1f\x7f-\x9f\ud800-\udfff]")
+"""The letters of the categories Cc and Cs of Unicode, without those that break lines or tabulate."""
+
 
 @dataclass(frozen=True)
 class PlainText:
@@ -147,9 +152,7 @@ class PlainText:
             raise refused(allowed)
         if not self.lines and ("<" in text or ">" in text):
             raise refused("must be plain text without < or >")
-        if not text.isprintable() and any(
-            unicodedata.category(letter) in ("Cc", "Cs") for letter in text if not self._breaks(letter)
-        ):
+        if not text.isprintable() and (_CONTROLS_BUT_BREAKS if self.lines else _CONTROLS).search(text):
             raise refused("must be plain text without control characters")
         if not text.isascii():
             self._see_that_it_shows(text)
@@ -164,9 +167,6 @@ class PlainText:
             letter in _BLANK or unicodedata.category(letter) in unseen for letter in text
         ):
             raise refused("must have a letter or figure that can be seen")
-
-    def _breaks(self, letter: str) -> bool:
-        return self.lines and letter in "\n\r\t"
 
     def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
         return core_schema.no_info_plain_validator_function(self.check)
