@@ -17,14 +17,14 @@ from kettledrum.api.access import Access
 from kettledrum.api.opening import Opening
 from kettledrum.api.shell import Stands
 from kettledrum.core.terms.errors import KettledrumError
-from kettledrum.devices import Bench
+from kettledrum.devices.bench import Bench
 from kettledrum.store import Copies, Store, StoreUnusable
 from kettledrum.throttled_log import throttle_logs
 from kettledrum.timed_http import TimedProtocol
 
 USUAL_PORT = 8750
 LOOPBACK = "127.0.0.1"
-_LOAD_AFTER_S = 0.2
+_LOAD_AFTER_S = 0.05
 _GOES_DOWN_S = 5
 _COPY_AFTER_S, _COPY_EVERY_S = 20.0, 3600.0
 _log = logging.getLogger(__name__)

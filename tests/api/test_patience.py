@@ -187,6 +187,8 @@ def slowness() -> float:
 @pytest.fixture(scope="module")
 def served(tmp_path_factory):
     server = Served("demo", data=tmp_path_factory.mktemp("served"))
+    # All of it is loaded before anybody is timed.
+    server.get("api/calculate/starting-values")
     yield server
     server.stop()
 

@@ -9,8 +9,8 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.simulation.bike import SimulatedBike
 from kettledrum.core.simulation.course import trial_course
 from kettledrum.core.terms.validation import validate
-from kettledrum.devices import Bench, BikeOnTheBench, NotOnTheBench
-from kettledrum.devices.bench import MOST_BIKES
+from kettledrum.devices.bench import MOST_BIKES, Bench, NotOnTheBench
+from kettledrum.devices.bike_on_the_bench import BikeOnTheBench
 
 
 def bike(**assist) -> SimulatedBike:

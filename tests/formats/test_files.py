@@ -90,3 +90,28 @@ def test_levels_that_are_allowed_are_read():
         assert isinstance(deep, dict)
         deep = deep["a"]
     assert deep == 1
+
+
+@pytest.mark.parametrize("number", ["1e999", "-1E999", "2.5e+999", "-10.25E999", "1" + "0" * 400 + ".0"])
+@pytest.mark.parametrize(
+    "around",
+    [
+        "{}",
+        "\ufeff{}",
+        "[{}]",
+        "[1,{}]",
+        "[1, {}]",
+        '{{"a":{}}}',
+        '{{"a": {}}}',
+        '{{"a":\n{}}}',
+        "[[1,2],\t[\r\n{}]]",
+    ],
+)
+def test_no_number_is_infinite_wherever_and_however_it_is_written(number, around):
+    with pytest.raises(InvalidInput, match="must be a number, not infinite or undefined"):
+        parse(around.format(number).encode())
+
+
+def test_what_only_looks_like_a_power_of_ten_is_text():
+    data = {"digest": "3e999", "of": ["1e999 km", "a, 1e999, b"], "2e999": 1e30}
+    assert parse(json.dumps(data).encode()) == data

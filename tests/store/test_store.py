@@ -166,7 +166,7 @@ def test_what_is_not_there_is_said_to_be_missing(store):
 
 
 def test_the_demo_is_put_in_once_and_starts_over_when_asked(store):
-    job = fill(store)[0]
+    job = store.jobs.job(fill(store)[0])
     store.shelf.stock(stock())
     store.jobs.delete_setup(job.id, job.setups[3].id)
     first, second, *_ = store.shelf.parts()
@@ -277,7 +277,7 @@ def test_a_job_is_put_away_and_brought_back_as_it_was(store):
 
 def test_a_demo_that_was_put_away_stays_away(store):
     for job in fill(store):
-        store.jobs.delete(job.id)
+        store.jobs.delete(job)
     assert len(store.jobs.summaries(deleted=True)) == 5
     assert fill(store) == []
     assert store.jobs.summaries() == []

@@ -11,7 +11,7 @@ from starlette.exceptions import HTTPException
 
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.validation import problems
-from kettledrum.devices import NotOnTheBench
+from kettledrum.devices.bench import NotOnTheBench
 from kettledrum.store import NotFound, StaleWrite, StoreUnusable
 
 MEDIA_TYPE = "application/problem+json"

@@ -9,7 +9,7 @@ from fastapi import APIRouter, FastAPI
 from kettledrum import __version__
 from kettledrum.api import problem_details, site
 from kettledrum.api.access import Access, Gate
-from kettledrum.devices import Bench
+from kettledrum.devices.bench import Bench
 from kettledrum.store import Store
 
 THIS_MACHINE = Access()

@@ -12,37 +12,40 @@ from kettledrum.formats.archive import Everything
 from kettledrum.formats.json_text import parse
 from kettledrum.formats.log_file import read_log
 from kettledrum.formats.shelf import read_shelf
-from kettledrum.store import JobRecord, Store
+from kettledrum.store import Store
+
+_NAMES = ("honey-round", "drives-of-the-valley", "ferry-commute", "ridge-crossing", "seaweed-barrow")
 
 
 def honey_round() -> Brief:
     """The demo job: a beekeeper hauling supers and honey between hill apiaries, with seven setups."""
-    return _job("honey-round")
+    return _job("honey-round", _roads())
 
 
 def drives_of_the_valley() -> Brief:
     """The neighbours of the honey round: a setup of every kind of drive there is."""
-    return _job("drives-of-the-valley")
+    return _job("drives-of-the-valley", _roads())
 
 
 def ferry_commute() -> Brief:
     """A neighbour on the coast: a flat road, a timetable and the wind."""
-    return _job("ferry-commute")
+    return _job("ferry-commute", _roads())
 
 
 def ridge_crossing() -> Brief:
     """A neighbour who camps: off the road over a ridge, with all that takes."""
-    return _job("ridge-crossing")
+    return _job("ridge-crossing", _roads())
 
 
 def seaweed_barrow() -> Brief:
     """A neighbour on the strand: motors of every kind, and a barrow built at home."""
-    return _job("seaweed-barrow")
+    return _job("seaweed-barrow", _roads())
 
 
 def demo_jobs() -> list[Brief]:
     """All jobs of the demo, the one to begin with first."""
-    return [honey_round(), drives_of_the_valley(), ferry_commute(), ridge_crossing(), seaweed_barrow()]
+    roads = _roads()
+    return [_job(name, roads) for name in _NAMES]
 
 
 def demo_data() -> Everything:
@@ -66,19 +69,24 @@ def _content(name: str) -> bytes:
     return resources.files(__package__).joinpath(name).read_bytes()
 
 
-def _job(name: str) -> Brief:
-    """A job with its roads, which tools/demo_roads.py makes."""
+def _roads() -> dict[str, list[object]]:
+    """The roads of the jobs by their names, which tools/demo_roads.py makes."""
+    roads: dict[str, list[object]] = json.loads(_content("roads.json"))
+    return roads
+
+
+def _job(name: str, roads: dict[str, list[object]]) -> Brief:
     data = parse(_content(f"{name}.json"))
-    routes = json.loads(_content("roads.json")).get(name)
+    routes = roads.get(name)
     if isinstance(data, dict) and routes:
         data["road"] = {**data["road"], "routes": [*routes, *data["road"].get("routes", [])]}
     return validate(Brief, data)
 
 
-def fill(store: Store, *, fresh: bool = False) -> list[JobRecord]:
+def fill(store: Store, *, fresh: bool = False) -> list[str]:
     """Puts the demo jobs into a store that has never held a job; with `fresh`, empties the store and its
     shelf first.
 
-    Returns the jobs that were added; none where the user's own state was kept.
+    Names the jobs that were added; none where the user's own state was kept.
     """
     return store.start_over(demo_data(), stock()) if fresh else store.jobs.add_first(demo_data())

@@ -5,9 +5,12 @@ import threading
 from collections import Counter, OrderedDict
 from collections.abc import Iterator
 from contextlib import contextmanager
+from typing import TYPE_CHECKING
 
 from kettledrum.core.terms.errors import KettledrumError
-from kettledrum.devices.bike_on_the_bench import BikeOnTheBench
+
+if TYPE_CHECKING:
+    from kettledrum.devices.bike_on_the_bench import BikeOnTheBench
 
 MOST_BIKES = 12
 
@@ -32,7 +35,7 @@ class Bench:
         self._lock = threading.Lock()
         self.closed = False
 
-    def put(self, bike: BikeOnTheBench) -> str:
+    def put(self, bike: "BikeOnTheBench") -> str:
         """Puts a bike on the bench and names it."""
         name = secrets.token_urlsafe(12)
         with self._lock:
@@ -42,7 +45,7 @@ class Bench:
                 del self._bikes[each]
         return name
 
-    def bike(self, name: str) -> BikeOnTheBench:
+    def bike(self, name: str) -> "BikeOnTheBench":
         """The bike of a name. Raises NotOnTheBench."""
         with self._lock:
             bike = self._bikes.get(name)

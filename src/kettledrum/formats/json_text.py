@@ -6,6 +6,7 @@ is JSON (RFC 8259) and each would only fail later, where nobody could say which 
 
 import json
 import math
+import re
 from collections.abc import Iterator
 
 from kettledrum.core.terms.errors import InvalidInput, Problem, place_in
@@ -23,7 +24,8 @@ MOST_KEYS = 1000
 
 
 _DIGITS = bytes.maketrans(b"123456789", b"000000000")
-_ODD = (b"\\u", b"NaN", b"Infinity", b"0e", b"0E", b"0" * 300)
+_ODD = (b"\\u", b"NaN", b"Infinity", b"0" * 300)
+_POWER_OF_TEN = re.compile(rb"(?:^(?:\xef\xbb\xbf)?|[\s:,\[])-?0+(?:\.0+)?[eE]")
 """Without any of these in a text whose digits are all 0, every number is finite and every letter whole."""
 _ALIKE = bytes.maketrans(b"{}", b"[]")
 _NO_BRACKETS = bytes(sign for sign in range(256) if sign not in b"[]{}")
@@ -64,7 +66,8 @@ def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
         raise _unreadable("holds a number with too many digits") from error
     # Most texts can hold none of what is looked for then, as is seen at a glance.
     alike = data.translate(_DIGITS)
-    if any(sign in alike for sign in _ODD) or _deepest(data) > DEEPEST:
+    odd = any(sign in alike for sign in _ODD) or _POWER_OF_TEN.search(alike)
+    if odd or _deepest(data) > DEEPEST:
         _look_closely(value)
     return value
 

@@ -101,7 +101,8 @@ class Jobs:
                     row.deleted_at = None
                 if found:
                     return rows.job_record(session, found[0])
-            return rows.add_demo(session, demo)[0]
+            [first, *_] = rows.add_demo(session, demo)
+            return rows.job_record(session, rows.job_row(session, first))
 
     def delete_demo(self) -> None:
         """Puts every job of the demo away; `add_demo` brings them back."""
@@ -110,8 +111,8 @@ class Jobs:
                 if row.demo:
                     row.deleted_at = now()
 
-    def add_first(self, demo: Sequence[Brief] | Everything) -> list[JobRecord]:
-        """The demo's jobs, unless the store holds a job already: then nothing changes."""
+    def add_first(self, demo: Sequence[Brief] | Everything) -> list[str]:
+        """Adds the demo's jobs and names them, unless the store holds a job already: then nothing changes."""
         with self._sessions.writing() as session:
             # A job that was deleted counts: a demo that was put away does not come back by itself.
             if session.exec(select(JobRow.id)).first() is not None:

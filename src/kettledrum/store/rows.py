@@ -162,15 +162,15 @@ def add_job(session: Session, brief: Brief) -> JobRecord:
     return job_record(session, job_row(session, ready.summary.id))
 
 
-def add_demo(session: Session, demo: Sequence[Brief] | Everything) -> list[JobRecord]:
-    """Adds the jobs of the demo, with the bikes of those that have some."""
+def add_demo(session: Session, demo: Sequence[Brief] | Everything) -> list[str]:
+    """Adds the jobs of the demo, with the bikes of those that have some, and names them."""
     held = demo if isinstance(demo, Everything) else Everything(list(demo), [])
     ready = [
         ready_job(brief, held.logs.get(place), held.seconds, demo=True)
         for place, brief in enumerate(held.jobs)
     ]
     insert_jobs(session, ready)
-    return [job_record(session, job_row(session, each.summary.id)) for each in ready]
+    return [each.summary.id for each in ready]
 
 
 def setup_record(row: SetupRow, setup: Setup | None = None) -> SetupRecord:

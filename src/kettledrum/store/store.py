@@ -28,7 +28,7 @@ from kettledrum.store.file.sqlite import COMPANIONS, FILE_NAME, reason
 from kettledrum.store.history import History
 from kettledrum.store.incoming import insert_jobs, ready_job
 from kettledrum.store.jobs import Jobs
-from kettledrum.store.records import JobRecord, JobSummary
+from kettledrum.store.records import JobSummary
 from kettledrum.store.roads import Roads
 from kettledrum.store.sessions import READ_ONLY, Sessions
 from kettledrum.store.shelf import BroughtIn, Shelf, bring_in, part_records, put_on
@@ -182,9 +182,9 @@ class Store:
         """Keeps a damaged store where it lies, without offering it again."""
         put_away(damaged_store(self.directory, file_name))
 
-    def start_over(self, demo: Sequence[Brief] | Everything, parts: Sequence[Part] = ()) -> list[JobRecord]:
-        """Empties the store and puts the demo's jobs in, in one step; a shelf of just `parts`, where any
-        are given.
+    def start_over(self, demo: Sequence[Brief] | Everything, parts: Sequence[Part] = ()) -> list[str]:
+        """Empties the store and puts the demo's jobs in, in one step, and names them; a shelf of just
+        `parts`, where any are given.
         """
         with self._sessions.writing() as session:
             session.exec(delete(RevisionRow))

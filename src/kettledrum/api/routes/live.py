@@ -19,7 +19,8 @@ from kettledrum.core.simulation.says import sets_off_says
 from kettledrum.core.simulation.trial import Trial, trial
 from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.quantities import Model, Name, Within
-from kettledrum.devices import MOST_PACE, Bench, BikeOnTheBench, Reading
+from kettledrum.devices.bench import Bench
+from kettledrum.devices.bike_on_the_bench import MOST_PACE, BikeOnTheBench, Reading
 
 EVERY_S = 0.1
 MOST_MARKS = 400
