@@ -68,6 +68,8 @@ def test_the_demo_holds_seven_setups_against_what_is_ridden_now():
         (b'{"path": [{"front": [1e999]}]}', "path[0].front[0]: must be a number, not infinite or undefined"),
         (b'{"name": -Infinity}', "name: must be a number, not infinite or undefined"),
         (b'{"\\u001b[2J": NaN}', "'\\x1b[2J': must be a number"),
+        (b'{"name": "a\\uDFFFb"}', "name: must be text in Unicode, without half characters"),
+        (b'{"name": "\\ud83d\\uDE00 \\udcff"}', "name: must be text in Unicode, without half characters"),
         (b'{"name": "\\ud800"}', "name: must be text in Unicode, without half characters"),
         (b'{"\\ud800": 1}', "must be text in Unicode, without half characters"),
         (b'{"name": 1, "name": 2}', "the file has the key 'name' twice in one object"),

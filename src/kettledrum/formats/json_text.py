@@ -24,7 +24,7 @@ MOST_KEYS = 1000
 
 
 _DIGITS = bytes.maketrans(b"123456789", b"000000000")
-_ODD = (b"\\u", b"NaN", b"Infinity", b"0" * 300)
+_ODD = (b"\\ud", b"\\uD", b"NaN", b"Infinity", b"0" * 300)
 _POWER_OF_TEN = re.compile(rb"(?:^(?:\xef\xbb\xbf)?|[\s:,\[])-?0+(?:\.0+)?[eE]")
 """Without any of these in a text whose digits are all 0, every number is finite and every letter whole."""
 _ALIKE = bytes.maketrans(b"{}", b"[]")
@@ -66,10 +66,14 @@ def parse(data: bytes, most_bytes: int = MOST_BYTES) -> object:
         raise _unreadable("holds a number with too many digits") from error
     # Most texts can hold none of what is looked for then, as is seen at a glance.
     alike = data.translate(_DIGITS)
-    odd = any(sign in alike for sign in _ODD) or _POWER_OF_TEN.search(alike)
-    if odd or _deepest(data) > DEEPEST:
+    if any(sign in alike for sign in _ODD) or _has_a_power_of_ten(alike) or _deepest(data) > DEEPEST:
         _look_closely(value)
     return value
+
+
+def _has_a_power_of_ten(alike: bytes) -> bool:
+    """Whether a text has one, and not just what looks like one in a text, as hexadecimal figures may."""
+    return (b"0e" in alike or b"0E" in alike) and _POWER_OF_TEN.search(alike) is not None
 
 
 def _look_closely(value: object) -> None:
