@@ -60,11 +60,28 @@ def many() -> Brief:
 
 
 def core(line: Callable[[str, float, str], None], timed: Callable[..., float]) -> None:
-    """The sums and curves alone, and with what falls due when."""
-    job = many()
+    """The sums and curves alone, and with what falls due when: of a job that was never seen before, and while
+    a price of one setup is typed.
+    """
     what = "costs of 26 setups × 40 tasks × 20 years, core"
-    line(what, timed(lambda: costs(job, [], listed=False), 20), "ms")
-    line(f"{what}, with events", timed(lambda: costs(job, []), 20), "ms")
+    new, typed = [many() for _ in range(40)], iter(range(100, 200))
+    job = many()
+    line(what, timed(lambda: costs(_copied(new.pop()), [], listed=False), 20), "ms")
+    line("  a price typed", timed(lambda: costs(_priced(job, next(typed)), [], listed=False), 20), "ms")
+    line(f"{what}, with events", timed(lambda: costs(_copied(new.pop()), []), 20), "ms")
+    line("  a price typed", timed(lambda: costs(_priced(job, next(typed)), []), 20), "ms")
+
+
+def _copied(job: Brief) -> Brief:
+    """The job as if it had been read anew."""
+    return job.model_copy(update={"setups": [setup.model_copy() for setup in job.setups]})
+
+
+def _priced(job: Brief, price: float) -> Brief:
+    """The job with another price of its first wheel."""
+    first, *others = job.setups
+    wheel = first.wheel.model_copy(update={"price": price})
+    return job.model_copy(update={"setups": [first.model_copy(update={"wheel": wheel}), *others]})
 
 
 def typing(page: Page, served: Served, typed: Callable[[str, Page, str, Iterable[object]], None]) -> None:

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 
 from examples import WHEEL, brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.money import Money
 from kettledrum.core.job.route import Leg, Rides, Route
 from kettledrum.core.job.weighing import Unsure
 from kettledrum.core.keeping.costs import MOST_EVENTS, costs
@@ -17,6 +18,7 @@ from kettledrum.core.keeping.tips import tips
 from kettledrum.core.terms.validation import validate
 from kettledrum.core.verdict.drawn_costs import drawn_costs
 from kettledrum.core.verdict.draws import Luck
+from kettledrum.demo import honey_round, seaweed_barrow
 
 MONEY = {
     "currency": "crowns",
@@ -317,3 +319,25 @@ def test_as_nature_has_it(some, more, years, km_a_year):
     assert busier.total >= one.total - 1e-9
     assert farther.total >= one.total - 1e-9
     assert longer.total <= one.total + 1e-9
+
+
+@pytest.mark.parametrize("job", [honey_round(), seaweed_barrow()], ids=lambda job: job.name)
+def test_what_is_remembered_of_a_setup_stands_for_nothing_else(job):
+    """Costs asked for again and again, with one figure changed each time, are those of a job never seen."""
+    routes = job.road.routes or []
+    money = job.money or Money()
+    changes = [
+        {},
+        *({"money": money.model_copy(update={key: value})} for key, value in (
+            ("years", 3), ("years", 17), ("km_a_year", 900.0), ("workshop_an_hour", 11.0),
+            ("own_an_hour", 7.0), ("day_without", 21.0), ("electricity_a_kwh", 2.0), ("sold_for", 0.9),
+            ("currency", "shells"),
+        )),
+        {"setups": [*job.setups[1:], job.setups[0]]},
+        {"setups": [job.setups[0].model_copy(update={"path": job.setups[1].path}), *job.setups[1:]]},
+        {},
+    ]  # fmt: skip
+    for change in changes:
+        changed = job.model_copy(update=change)
+        anew = changed.model_copy(update={"setups": [each.model_copy() for each in changed.setups]})
+        assert costs(changed, routes) == costs(anew, routes)

@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { queryOptions, useQuery } from "@tanstack/react-query";
 import { briefWithReference as asked, roadsOf, type Together } from "./briefs";
 import {
   api,
@@ -32,9 +32,9 @@ export function useCosts(job: JobRecord, bench: Together | undefined) {
   });
 }
 
-/** The same of a job as it is being typed, asked for along with its figures and not after them. */
-export const useDraftedCosts = (job: JobRecord, drafts: Drafts) =>
-  useQuery({
+/** The same of a job as it is being typed. */
+export const draftedCosts = (job: JobRecord, drafts: Drafts) =>
+  queryOptions({
     ...KEPT,
     queryKey: ["costs", "drafted", job.id, roadsOf(job), drafts],
     queryFn: ({ signal }) =>

@@ -97,8 +97,13 @@ async function judged(
 const isAhead = (entry: Entry<Held> | undefined, version: number): entry is Entry<Held> =>
   entry !== undefined && (entry.state !== "saved" || entry.basedOn > version);
 
-/** The job's setups side by side with every figure, following what is typed. */
-export function useWorkbench(job: JobRecord) {
+/**
+ * The job's setups side by side with every figure, following what is typed.
+ *
+ * A view that shows something else `first` of what is typed has these figures wait for it: the two would
+ * only keep each other waiting.
+ */
+export function useWorkbench(job: JobRecord, first?: (drafts: Drafts) => Promise<unknown>) {
   const entries = useSetupEntries(job);
   const needEntry = useNeedEditing(job).entry;
   const drafted: Drafted = {
@@ -119,7 +124,11 @@ export function useWorkbench(job: JobRecord) {
       drafted.setups,
       job.setups.map((record) => record.id),
     ],
-    queryFn: ({ signal }) => judged(job, drafted, drafts, signal),
+    queryFn: async ({ signal }) => {
+      // What fails there is told there.
+      await first?.(drafts).catch(() => undefined);
+      return judged(job, drafted, drafts, signal);
+    },
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 10_000,

@@ -1,7 +1,7 @@
 """What the setups of a brief cost over the years, and which pays itself back when. See docs/method.md."""
 
-import math
 from collections.abc import Sequence
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -13,13 +13,17 @@ from kettledrum.core.keeping.energy import wh_a_km
 from kettledrum.core.keeping.owned import Owned
 from kettledrum.core.keeping.rates import Rates, rates
 from kettledrum.core.keeping.says import costs_say, setup_says, task_says
-from kettledrum.core.keeping.schedule import due_at
+from kettledrum.core.keeping.schedule import due_at, times_due
 from kettledrum.core.keeping.spent import Spent, by_months
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats
+from kettledrum.core.terms.same import Same
 
 MOST_EVENTS = 500
 """So many are listed of a setup; the sums count them all."""
+
+_REMEMBERED = 64
+"""Setups of which it is remembered what falls due when: those of two jobs, or of one at two rates."""
 
 TYPICAL, LONGEST, SHORTEST = range(3)
 """The lives of all that wears."""
@@ -34,7 +38,7 @@ def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Cost
     """
     rate = rates(brief, routes)
     drawn = wh_a_km(brief, routes)
-    owned = [_Owned(setup, rate, drawn.get(setup.name)) for setup in brief.setups]
+    owned = [_owned(Same(setup), rate, drawn.get(setup.name)) for setup in brief.setups]
     found, pairs = [], []
     if owned:
         spent = [each.spent[life] for life in (TYPICAL, LONGEST, SHORTEST) for each in owned]
@@ -60,25 +64,25 @@ class _Owned:
         owned = Owned.of(setup, rate, wh_km)
         self.missing, self.purchase, self.due = owned.missing, owned.purchase, owned.due
         self.money = owned.money(rate)
+        self.times = times_due(self.due.every, rate.months, self.due.most)
         self.spent = [
-            Spent(rate.months, self.purchase, owned.energy, self.money, every, self.due.most)
-            for every in self.due.every
+            Spent(rate.months, self.purchase, owned.energy, self.money, every, self.due.most, times)
+            for every, times in zip(self.due.every, self.times, strict=True)
         ]
 
     def costs(self, by: Floats, *, listed: bool) -> SetupCosts:
         """All that it costs, with what has been spent `by` each month with lives of each kind."""
-        rate, spent = self.rate, self.spent
-        times = spent[TYPICAL].times
-        due = self.due
+        rate, spent, due = self.rate, self.spent, self.due
+        times = self.times[TYPICAL]
         own_hours = float(times @ (due.hours * due.own))
         workshop_hours = float(times @ (due.hours * (1 - due.own)))
         days = float(times @ due.days)
         sold, energy = self.purchase * rate.sold_for, spent[TYPICAL].a_month * rate.months
         kept = self.purchase - sold + energy
-        typical, cheapest, dearest = [kept + float(each.times @ self.money) for each in spent]
+        typical, cheapest, dearest = (kept + self.times @ self.money).tolist()
         ridden = rate.km_a_year * rate.years
-        events = self._events() if listed else []
-        found = SetupCosts.model_construct(
+        events = self.events if listed else []
+        found = SetupCosts(
             name=self.setup.name,
             missing=self.missing,
             known=self.purchase > 0 or typical > 0,
@@ -99,19 +103,17 @@ class _Owned:
             events=events,
             more_events=round(float(times.sum())) - len(events),
             unplanned=[
-                f"{task.what} ({part})"
-                for part, task, every in zip(due.parts, due.tasks, due.every[TYPICAL].tolist(), strict=True)
-                if math.isinf(every)
+                f"{due.tasks[place].what} ({due.parts[place]})"
+                for place in np.flatnonzero(np.isinf(due.every[TYPICAL])).tolist()
             ],
-            curve=Curve.model_construct(
-                typical=by[TYPICAL].tolist(), cheapest=by[LONGEST].tolist(), dearest=by[SHORTEST].tolist()
-            ),
+            curve=Curve(*by.tolist()),
             says="",
         )
         found.says = setup_says(found, rate)
         return found
 
-    def _events(self) -> list[Event]:
+    @cached_property
+    def events(self) -> list[Event]:
         """What falls due, the first first."""
         every = self.due.every[TYPICAL].tolist()
         times = np.minimum(self.spent[TYPICAL].times, MOST_EVENTS).tolist()
@@ -141,6 +143,12 @@ class _Owned:
                 )
             )
         return found
+
+
+@lru_cache(_REMEMBERED)
+def _owned(setup: Same[Setup], rate: Rates, wh_km: float | None) -> _Owned:
+    """While the price of one part is typed, what falls due on all other setups stays."""
+    return _Owned(setup.it, rate, wh_km)
 
 
 def _break_even(found: list[SetupCosts], spent: list[Spent], by: Floats, rate: Rates) -> list[BreakEven]:

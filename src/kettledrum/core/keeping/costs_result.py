@@ -27,7 +27,8 @@ class Event:
     says: str
 
 
-class Curve(BaseModel):
+@dataclass(slots=True)
+class Curve:
     """What has been spent by the end of each month from 0 on, purchase in it, resale not: with typical lives,
     with the longest and with the shortest.
     """
@@ -37,7 +38,8 @@ class Curve(BaseModel):
     dearest: list[float]
 
 
-class SetupCosts(BaseModel):
+@dataclass(slots=True)
+class SetupCosts:
     """What a setup costs over the years, in the owner's money, with typical lives of all that wears.
 
     total = purchase − sold + parts + own_labour + workshop + energy + days_without_cost. `missing` are the

@@ -1,7 +1,7 @@
 """What money, time and riding are reckoned with: the owner's figures, or what is taken in their place."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.money import Money
@@ -28,7 +28,7 @@ class Rates:
     day_without: float
     electricity_a_kwh: float
     sold_for: float
-    assumed: list[Assumed]
+    assumed: list[Assumed] = field(compare=False)
 
     @property
     def months(self) -> int:

@@ -34,16 +34,31 @@ class Schedule:
     most: Floats
 
 
-def upkeep(parts: Sequence[tuple[str, PartOfSetup]], km_a_month: float) -> Schedule:
-    """All tasks of the parts of a setup, each due at the first of its kilometres and its months."""
-    both = [(name, task) for name, part in parts for task in part.care or ()]
-    tasks = [task for _, task in both]
-    figures = np.array([_figures(task) for task in tasks], dtype=float).reshape(-1, 9).T
-    cost, hours, days, own, most, months, *lives = figures
-    by_way = np.array(lives) / km_a_month if km_a_month > 0 else np.full((3, len(tasks)), math.inf)
-    return Schedule(
-        [name for name, _ in both], tasks, cost, hours, days, own, np.minimum(by_way, months), most
-    )
+@dataclass(frozen=True, slots=True)
+class Upkeep:
+    """All tasks of a setup with the parts they are of, however much is ridden; `figures` is (9, tasks)."""
+
+    parts: list[str]
+    tasks: list[Task]
+    figures: Floats
+
+    @classmethod
+    def of(cls, parts: Sequence[tuple[str, PartOfSetup]]) -> "Upkeep":
+        """The tasks of some parts."""
+        both = [(name, task) for name, part in parts for task in part.care or ()]
+        figures = [figure for _, task in both for figure in _figures(task)]
+        return cls(
+            [name for name, _ in both],
+            [task for _, task in both],
+            np.ascontiguousarray(np.array(figures, dtype=float).reshape(-1, 9).T),
+        )
+
+    def due(self, km_a_month: float) -> Schedule:
+        """Each due at the first of its kilometres and its months."""
+        cost, hours, days, own, most, months = self.figures[:6]
+        lives = self.figures[6:]
+        by_way = lives / km_a_month if km_a_month > 0 else np.full_like(lives, math.inf)
+        return Schedule(self.parts, self.tasks, cost, hours, days, own, np.minimum(by_way, months), most)
 
 
 def _figures(task: Task) -> tuple[float, ...]:
@@ -68,7 +83,7 @@ def times_due(every: Floats, months: float, most: Floats | float = math.inf) -> 
     """How often each falls due at 1, 2, 3 … times `every` months, before the end of so many `months`; at most
     so often.
     """
-    return np.asarray(np.clip(np.ceil(months / every * (1 - AT_THE_END)) - 1, 0.0, most))
+    return np.asarray(np.minimum(np.maximum(np.ceil(months / every * (1 - AT_THE_END)) - 1, 0.0), most))
 
 
 def due_at(every: float, times: float) -> Floats:

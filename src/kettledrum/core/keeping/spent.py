@@ -29,11 +29,13 @@ class Spent:
     each: Floats
     every: Floats
     most: Floats | float = math.inf
+    often: Floats | None = None
+    """How often each falls due in all, where that is known already."""
 
     @cached_property
     def times(self) -> Floats:
         """How often each falls due in all."""
-        return times_due(self.every, self.months, self.most)
+        return times_due(self.every, self.months, self.most) if self.often is None else self.often
 
     @cached_property
     def a_step(self) -> Floats:
@@ -48,8 +50,10 @@ class Spent:
 
     def before(self, at: Floats) -> Floats:
         """What has been spent before some months: what falls due right then is not in it."""
-        done = np.ceil(np.multiply.outer(at * (1 - EVEN), self.a_step)) - 1
-        done = np.clip(done, 0, self.times)
+        done = np.multiply.outer(at * (1 - EVEN), self.a_step)
+        np.ceil(done, out=done)
+        done -= 1
+        np.minimum(np.maximum(done, 0.0, out=done), self.times, out=done)
         return np.asarray(self.at_first + done @ self.each + self.a_month * at)
 
 

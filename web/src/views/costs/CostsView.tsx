@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useLocation, useParams } from "react-router";
-import { useDraftedCosts } from "../../api/costs";
+import { draftedCosts } from "../../api/costs";
 import type { Costs } from "../../api/client";
 import { MoneyCurves } from "../../charts/MoneyCurves";
 import { useNeedEditing } from "../../drafts/DraftsProvider";
@@ -35,8 +36,11 @@ const isShare = (value: unknown): value is number => typeof value === "number" &
 /** What the setups cost over the years, and when the dear drive has paid itself back. */
 export function CostsView() {
   const job = useJobOfView();
-  const { bench, drafts, error, retry } = useWorkbench(job);
-  const costs = useDraftedCosts(job, drafts);
+  const client = useQueryClient();
+  const { bench, drafts, error, retry } = useWorkbench(job, (typed) =>
+    client.ensureQueryData(draftedCosts(job, typed)),
+  );
+  const costs = useQuery(draftedCosts(job, drafts));
   const need = useNeedEditing(job);
   const { setupId } = useParams();
   const units = useUnits();
