@@ -59,6 +59,23 @@ def rides(count: int, seconds: int = 900):
         yield f"ride {number}.{('fit', 'tcx', 'gpx')[number % 3]}", writers[number % 3](ride, began=began)
 
 
+def test_who_goes_elsewhere_while_a_bike_is_added_is_not_fetched_back(bare):
+    held = []
+    bare.route(
+        "**/api/jobs/*/bikes",
+        lambda route: held.append(route) if route.request.method == "POST" else route.continue_(),
+    )
+    field(bare, "name").fill("The slow one")
+    bare.get_by_role("button", name="Add this bike").click()
+    bare.get_by_role("link", name="Line-up").click()
+    expect(bare.get_by_role("heading", name="Line-up", level=2)).to_be_visible()
+    [added] = held
+    added.continue_()
+    expect(bare.get_by_text("“The slow one” was added.")).to_be_visible()
+    expect(bare.get_by_role("heading", name="Line-up", level=2)).to_be_visible()
+    assert bare.url.endswith("/line-up")
+
+
 def drop(page: Page, files) -> None:
     page.evaluate(DROP, [[(name, base64.b64encode(content).decode()) for name, content in files]])
 

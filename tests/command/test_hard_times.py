@@ -67,6 +67,8 @@ def test_killed_in_a_stream_of_writes_it_keeps_every_write_that_was_answered(tmp
     chance = random.Random(11)
     for kill in range(KILLS):
         served = Served("serve", data=tmp_path)
+        # All of it is loaded, so that writes are answered before it is killed.
+        served.get("api/shelf")
         known = {job["name"] for job in served.get("api/jobs")}
         assert set(answered) <= known
         writers = [Writer(served.address, 10_000 * (2 * kill + number)) for number in range(2)]

@@ -124,6 +124,8 @@ def test_an_archive_goes_in_whole_or_not_at_all_when_the_server_is_killed(tmp_pa
     for _ in range(KILLS):
         served = Served("serve", data=data)
         before = len(served.get("api/jobs"))
+        # All of it is loaded, so that it is the import that is killed.
+        served.get("api/shelf")
         request = urllib.request.Request(served.address + "api/import/in-steps", content, method="POST")
         last: list[dict] = []
 

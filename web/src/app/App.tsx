@@ -80,6 +80,7 @@ export function App() {
                             </Suspense>
                           }
                         />
+                        <Route path="/jobs" element={<Navigate to="/" replace />} />
                         <Route path="/" element={<FirstPage quick={<QuickView />} />} />
                         <Route path="*" element={<NotFound />} />
                       </Routes>

@@ -58,6 +58,8 @@ interface Judged {
 }
 
 const AGAIN_MS = 3000;
+/** So long a view's own figures go first. */
+const FIRST_MS = 150;
 const PLACE = /^setups\[(\d+)\]\.?(.*)$/;
 
 /** The drafts as they are sent; whatever of them is refused, the server replaces by what was last saved. */
@@ -93,6 +95,10 @@ async function judged(
   };
 }
 
+/** Waits for what is shown first, though not for long; what fails there is told there. */
+const aMoment = (first: Promise<unknown>) =>
+  Promise.race([first.catch(() => undefined), new Promise((done) => setTimeout(done, FIRST_MS))]);
+
 /** Whether what is typed is newer than the record: not saved yet, or saved but not read back. */
 const isAhead = (entry: Entry<Held> | undefined, version: number): entry is Entry<Held> =>
   entry !== undefined && (entry.state !== "saved" || entry.basedOn > version);
@@ -125,8 +131,7 @@ export function useWorkbench(job: JobRecord, first?: (drafts: Drafts) => Promise
       job.setups.map((record) => record.id),
     ],
     queryFn: async ({ signal }) => {
-      // What fails there is told there.
-      await first?.(drafts).catch(() => undefined);
+      if (first) await aMoment(first(drafts));
       return judged(job, drafted, drafts, signal);
     },
     placeholderData: keepPreviousData,

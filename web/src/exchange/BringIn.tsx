@@ -11,6 +11,7 @@ import { useShelfActions } from "../api/shelf";
 import { addedParts } from "../words/addedParts";
 import { capital } from "../words/format";
 import { leftOut } from "../words/leftOut";
+import { useGoOn } from "../ui/goOn";
 import { isTyping } from "../ui/isTyping";
 import { useNotify } from "../ui/Notices";
 import styles from "./BringIn.module.css";
@@ -203,12 +204,13 @@ function useShowImported(openJob: string | undefined) {
 
 /** Adds the roads of a file to the open job, and shows the first; says what of it was left out. */
 function useTakeRoad(jobId: string | undefined) {
-  const navigate = useNavigate();
+  const toGoOn = useGoOn();
   const notify = useNotify();
   const keep = useKeepAnswer();
   return async (file: File): Promise<string | undefined> => {
     if (!jobId || jobId === "new")
       throw new Error("the file holds a road; open the job that it is to go into first");
+    const goOn = toGoOn();
     const { signal } = new AbortController();
     const steps = { signal, onStep: () => undefined };
     const { added = [], problems, left_out } = await takeRoads(jobId, file, steps);
@@ -218,7 +220,7 @@ function useTakeRoad(jobId: string | undefined) {
     const [first] = added ?? [];
     if (!first) return undefined;
     notify({ text: `“${first.name}” was added.` });
-    void navigate(`/jobs/${jobId}/road/${first.id}`);
+    await goOn(`/jobs/${jobId}/road/${first.id}`);
     return left_out?.length ? leftOut(file.name, left_out) : undefined;
   };
 }

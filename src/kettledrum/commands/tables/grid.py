@@ -30,4 +30,8 @@ def percent(share: float | None, places: int = 1) -> str:
 
 def apart(share: float | None, places: int = 0) -> str:
     """By how many percent something is more or less than another, a dash where it is not known."""
-    return "—" if share is None else f"{100 * share:+.{places}f}\u00a0%".replace("-", "−")
+    if share is None:
+        return "—"
+    told = f"{100 * share:+.{places}f}"
+    # What comes to nothing is neither more nor less.
+    return f"{told if float(told) else told[1:]}\u00a0%".replace("-", "−")

@@ -1,11 +1,12 @@
 import { useState } from "react";
 import Add from "@mui/icons-material/Add";
 import Button from "@mui/material/Button";
-import { Navigate, NavLink, useNavigate, useParams } from "react-router";
+import { Navigate, NavLink, useParams } from "react-router";
 import { useAddBike, useBikes } from "../../api/bikes";
 import type { BikePlace, JobRecord } from "../../api/client";
 import { useFilesHere } from "../../exchange/BringInContext";
 import { NoSetups } from "../../setup/NoSetups";
+import { useGoOn } from "../../ui/goOn";
 import { useJobOfView } from "../../ui/jobOfView";
 import { useNotify } from "../../ui/Notices";
 import { Says } from "../../ui/Says";
@@ -90,8 +91,9 @@ function Tabs({ job, bikes, shownId }: { job: JobRecord; bikes: BikePlace[]; sho
 function useLogFiles(job: JobRecord) {
   const { takeIn } = useAddBike(job);
   const notify = useNotify();
-  const navigate = useNavigate();
+  const toGoOn = useGoOn();
   const take = async (files: File[]) => {
+    const goOn = toGoOn();
     for (const file of files) {
       try {
         const added = await takeIn.mutateAsync(file);
@@ -100,7 +102,7 @@ function useLogFiles(job: JobRecord) {
             added.length === 1 ? `“${added[0]?.bike.name}” was added.` : `${added.length} bikes were added.`,
         });
         const [first] = added;
-        if (first) await navigate(`/jobs/${job.id}/bikes/${first.id}`);
+        if (first) await goOn(`/jobs/${job.id}/bikes/${first.id}`);
       } catch (error) {
         notify({ text: `${file.name} was not added: ${(error as Error).message}`, failed: true });
       }

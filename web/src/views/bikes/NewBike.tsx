@@ -1,8 +1,8 @@
 import { useState } from "react";
-import { useNavigate } from "react-router";
 import { useAddBike } from "../../api/bikes";
 import type { BikeHead, JobRecord } from "../../api/client";
 import { ChoiceField } from "../../ui/ChoiceField";
+import { useGoOn } from "../../ui/goOn";
 import { useNotify } from "../../ui/Notices";
 import { dayText } from "../../words/days";
 import { EntryForm } from "../../figures/EntryForm";
@@ -18,7 +18,7 @@ export function NewBike({ job, onDone }: Props) {
   const { add } = useAddBike(job);
   const [setupId, setSetupId] = useState(job.reference_id ?? job.setups[0]?.id ?? "");
   const setup = job.setups.find(({ id }) => id === setupId)?.setup;
-  const navigate = useNavigate();
+  const toGoOn = useGoOn();
   const notify = useNotify();
   return (
     <EntryForm
@@ -27,11 +27,12 @@ export function NewBike({ job, onDone }: Props) {
       fills={{ "mounted[0].on": "since" }}
       initial={{ name: "", since: dayText(new Date()), km_at_start: 0 }}
       onSend={async (entry) => {
+        const goOn = toGoOn();
         const bike = { ...entry, mounted: [{ on: entry.since, setup }] } as unknown as BikeHead;
         const made = await add.mutateAsync(bike);
         notify({ text: `“${made.bike.name}” was added.` });
         onDone?.();
-        await navigate(`/jobs/${job.id}/bikes/${made.id}`);
+        await goOn(`/jobs/${job.id}/bikes/${made.id}`);
       }}
       {...(onDone && { onCancel: onDone })}
     >
