@@ -341,3 +341,14 @@ def test_what_is_remembered_of_a_setup_stands_for_nothing_else(job):
         changed = job.model_copy(update=change)
         anew = changed.model_copy(update={"setups": [each.model_copy() for each in changed.setups]})
         assert costs(changed, routes) == costs(anew, routes)
+
+
+@pytest.mark.parametrize("job", [honey_round(), seaweed_barrow()], ids=lambda job: job.name)
+def test_each_curve_ends_at_its_own_total(job):
+    """With the longest lives it is the cheapest, with the shortest the dearest; nothing is sold in them."""
+    found = costs(job, job.road.routes or []).setups
+    for each in found:
+        low, high = each.total_spread
+        ends = [curve[-1] for curve in (each.curve.cheapest, each.curve.typical, each.curve.dearest)]
+        assert ends == pytest.approx([total + each.sold for total in (low, each.total, high)])
+    assert any(each.total_spread[0] < each.total < each.total_spread[1] for each in found)

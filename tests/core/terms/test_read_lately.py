@@ -67,14 +67,22 @@ def test_what_is_refused_is_refused_each_time_at_its_place(told):
     ]
 
 
-@pytest.mark.parametrize("piece", [Piece(teeth=47), {"teeth": 47, "spare": [object()]}, 47, None])
-def test_what_is_no_plain_data_is_read_as_before(piece):
+@pytest.mark.parametrize(
+    ("piece", "where", "what"),
+    [
+        (Piece(teeth=47), None, None),
+        ({"teeth": 47, "spare": [object()]}, "pieces[0].spare", "must be true or false"),
+        ([47], "pieces[0]", "must be an object in curly brackets"),
+        (None, "pieces[0]", "must be an object in curly brackets"),
+    ],
+)
+def test_what_is_no_plain_data_is_read_as_before(piece, where, what):
     if isinstance(piece, Piece):
         assert validate(Bag, {"pieces": [piece]}).pieces == [piece]
     else:
         with pytest.raises(InvalidInput) as error:
             validate(Bag, {"pieces": [piece]})
-        assert error.value.problems[0].where.startswith("pieces[0]")
+        assert error.value.problems == [Problem(where, what)]
 
 
 class Bags(Model):
