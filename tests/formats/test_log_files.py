@@ -13,12 +13,14 @@ from ride_files import fit
 from kettledrum.core.log.bike import Log
 from kettledrum.core.rides.channels import Channels, Shift
 from kettledrum.core.terms.errors import InvalidInput
-from kettledrum.demo import demo_data
+from kettledrum.demo import demo_data, stock
 from kettledrum.formats.archive import Everything, pack, unpack
 from kettledrum.formats.imports import kind_of, read_any
 from kettledrum.formats.log_file import log_text, read_log
 from kettledrum.formats.ride_seconds import digest, packed_seconds, unpacked_seconds
+from kettledrum.formats.shelf import read_shelf
 from made_up_rides import made_up
+from refusals import WRONG, said_of, strange
 
 DATA = demo_data()
 LOG = DATA.logs[0]
@@ -205,3 +207,19 @@ def test_rides_and_logs_are_told_apart_and_sent_to_bikes():
     for content in (ride, log_text(LOG).encode()):
         with pytest.raises(InvalidInput, match="open Bikes"):
             read_any(content)
+
+
+@pytest.mark.parametrize("wrong", WRONG, ids=repr)
+def test_whatever_is_wrong_in_a_log_or_a_shelf_is_said_in_our_words(wrong):
+    log = json.loads(log_text(demo_data().logs[0]))
+    for bike in log["bikes"]:
+        # Those of a kind are alike.
+        bike["rides"] = [ride for ride in bike["rides"] if ride.get("began")][:1] + bike["rides"][-1:]
+    said = said_of(wrong, [log], lambda data: read_log(json.dumps(data).encode()))
+    shelf = {
+        "format": "kettledrum-shelf/1",
+        "parts": [part.model_dump(mode="json", exclude_unset=True) for part in stock()],
+    }
+    said |= said_of(wrong, [shelf], lambda data: read_shelf(json.dumps(data).encode()))
+    assert len(said) > 20
+    assert strange(said) == []

@@ -12,6 +12,8 @@ from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.quantities import PlainText
 from kettledrum.core.terms.validation import validate
+from kettledrum.demo import demo_jobs
+from refusals import WRONG, said_of, strange
 
 FRONT = ("path", 0, "front")
 RATIOS = ("path", 1, "gears", "ratios")
@@ -291,3 +293,14 @@ def _stands(kind: PlainText, text: str) -> bool:
         return kind.check(text) == text
     except PydanticCustomError:
         return False
+
+
+@pytest.mark.parametrize("wrong", WRONG, ids=repr)
+def test_whatever_is_refused_is_refused_in_our_words(wrong):
+    """Wherever it stands in a job that holds all there is to hold, and never in those of a library."""
+    jobs = [job.model_dump(mode="json", exclude_unset=True) for job in demo_jobs()]
+    for job in jobs:
+        job.get("road", {}).pop("routes", None)
+    said = said_of(wrong, jobs, lambda data: validate(Brief, data))
+    assert len(said) > 20
+    assert strange(said) == []

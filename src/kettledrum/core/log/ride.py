@@ -8,6 +8,7 @@ from kettledrum.core.job.load import CarriedKg
 from kettledrum.core.job.road import TemperatureC
 from kettledrum.core.terms.day import Day
 from kettledrum.core.terms.quantities import Model, Name, Notes, PlainText, Within, refused
+from kettledrum.core.terms.written import Moment, hexadecimal
 
 MOST_GEARS = 400
 MOST_CLIMBS = 60
@@ -18,8 +19,7 @@ RideMinutes = Annotated[float, Within(0, 3600, above=True, unit="minutes")]
 AscentM = Annotated[float, Within(0, 30_000, unit="m")]
 Seconds = Annotated[int, Within(0, 216_000, whole=True, unit="s")]
 Share = Annotated[float, Within(0, 1)]
-Digest = Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
-Moment = Annotated[str, Field(pattern=r"^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\dZ$")]
+Digest = Annotated[str, hexadecimal(64)]
 GearLabel = Annotated[str, PlainText(200)]
 FASTEST_KMH = 120.0
 """Nobody rides faster than this on average."""
@@ -84,7 +84,7 @@ class Worked(Model):
     """
 
     source: Literal["events", "worked out"]
-    gears_of: Annotated[str, Field(pattern="^[0-9a-f]{16}$")]
+    gears_of: Annotated[str, hexadecimal(16)]
     pedalling_s: Seconds
     coasting_s: Seconds
     standing_s: Seconds

@@ -1,9 +1,10 @@
 """A ride that is there already: from the same file, from another device that was along, or a part of it."""
 
 from collections.abc import Iterable
-from datetime import datetime, timedelta
+from datetime import timedelta
 
 from kettledrum.core.log.ride import LoggedRide
+from kettledrum.core.terms.written import moment_of
 
 SAME_START_S = 60
 """A file taken in again begins at the same moment; a rounded one within a minute."""
@@ -34,7 +35,7 @@ def there_already(
 def _again(ride: LoggedRide, other: LoggedRide) -> str | None:
     off = abs(ride.km - other.km) / max(ride.km, other.km)
     if ride.began is not None and other.began is not None:
-        apart = abs((_moment(ride.began) - _moment(other.began)).total_seconds())
+        apart = abs((moment_of(ride.began) - moment_of(other.began)).total_seconds())
         if apart <= SAME_START_S and off <= SAME_SHARE:
             return "it began at the same time and is as long"
         if apart <= DEVICES_START_S and off <= DEVICES_SHARE:
@@ -49,7 +50,7 @@ def _again(ride: LoggedRide, other: LoggedRide) -> str | None:
 def _at_once(ride: LoggedRide, other: LoggedRide) -> str | None:
     """Whether the shorter of two rides was for the most part ridden while the other was."""
     spans = [
-        (_moment(each.began), _moment(each.began) + timedelta(minutes=each.minutes))
+        (moment_of(each.began), moment_of(each.began) + timedelta(minutes=each.minutes))
         for each in (ride, other)
         if each.began is not None and each.minutes
     ]
@@ -59,7 +60,3 @@ def _at_once(ride: LoggedRide, other: LoggedRide) -> str | None:
     if together <= MOSTLY * min(end - start for start, end in spans):
         return None
     return "both were ridden at the same time on this bike: one is a part of the other"
-
-
-def _moment(text: str) -> datetime:
-    return datetime.fromisoformat(text)

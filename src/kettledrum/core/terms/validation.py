@@ -66,10 +66,12 @@ _WORDS = {
     "int_parsing": "must be a whole number",
     "float_parsing": "must be a number",
     "bool_parsing": "must be true or false",
+    "bool_type": "must be true or false",
+    "string_type": "must be text",
     "greater_than_equal": "must be at least {ge:g}",
     "less_than_equal": "must be at most {le:g}",
 }
-"""Of figures in an address, which are bounded by the web framework and not by models of our own."""
+"""Of yes or no, of identities, and of figures in an address, which the web framework bounds."""
 
 
 def _entries(count: int) -> str:
