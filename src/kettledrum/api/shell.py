@@ -17,7 +17,9 @@ THIS_MACHINE = Access()
 
 @dataclass(frozen=True)
 class Stands:
-    """What an application stands on: `static` holds the built front end, `access` says who may ask."""
+    """What an application stands on: `static` holds the built front end, `access` says who may ask, and on
+    the `bench` are the bikes that are ridden live.
+    """
 
     store: Store
     static: Path = site.STATIC

@@ -89,7 +89,7 @@ class Bags(Model):
     bags: list[Annotated[Bag, ReadLately()]]
 
 
-@pytest.mark.parametrize(("pieces", "kept"), [(30, True), (3000, False)])
+@pytest.mark.parametrize(("pieces", "kept"), [(30, True), (1500, False)])
 def test_a_long_part_is_not_kept(pieces, kept):
     data = {"bags": [{"pieces": [{"teeth": 48}] * pieces}]}
     assert (validate(Bags, data).bags[0] is validate(Bags, data).bags[0]) is kept

@@ -7,10 +7,10 @@ from functools import lru_cache
 from pydantic import BaseModel, GetCoreSchemaHandler, ValidatorFunctionWrapHandler
 from pydantic_core import CoreSchema, core_schema
 
-_KEPT = 512
-"""Parts of jobs that are kept: some twenty jobs of 26 setups."""
-_LONGEST_BYTES = 50_000
-"""A longer part, such as a setup of hundreds of gears, is read anew each time."""
+_KEPT = 256
+"""Parts of jobs that are kept: some ten jobs of 26 setups, or a small one through many a key."""
+_LONGEST_BYTES = 20_000
+"""A longer part is read anew each time: so all that is kept stays below some 60 MB, whatever comes in."""
 _WITHOUT_REFERENCES = 2
 """The version of the wording that writes out equal parts equally, whether or not they are one object."""
 
