@@ -141,3 +141,19 @@ def test_what_nothing_is_known_of_costs_not_nothing(page: Page, demo):
     heard = page.get_by_role("slider", name="After")
     expect(heard).to_have_attribute("aria-valuetext", re.compile(r"B: 300$"))
     expect(page.get_by_text("This is told once two setups have all their prices.")).to_be_visible()
+
+
+@pytest.mark.parametrize("held", [False, True], ids=["answered", "slow to come"])
+def test_the_costs_of_what_is_typed_go_before_figures_that_are_not_shown(page, demo, held):
+    """And where they are slow to come, the others wait for them a moment only."""
+    open_view(page, demo, "Costs")
+    page.get_by_role("link", name="Five-speed hub").first.click()
+    expect(field(page, "wheel.price")).to_be_visible()
+    expect(page.get_by_role("status").filter(has_text="Opening")).to_have_count(0)
+    if held:
+        page.route("**/costs/drafted", lambda route: None)
+    asked: list[str] = []
+    page.on("request", lambda request: asked.append(request.url.rpartition("/")[2]))
+    with page.expect_request("**/compare"):
+        field(page, "wheel.price").fill("123")
+    assert [each for each in asked if each in ("drafted", "compare")][:2] == ["drafted", "compare"]

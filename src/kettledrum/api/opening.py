@@ -45,4 +45,4 @@ class Opening:
 def _is_at_once(scope: Scope) -> bool:
     if scope["type"] != "http" or not scope["path"].startswith("/api/"):
         return True
-    return scope["method"] in ("GET", "HEAD") and scope["path"] in _AT_ONCE
+    return scope["method"] == "GET" and scope["path"] in _AT_ONCE
