@@ -13,21 +13,20 @@ from kettledrum.core.job.conditions import Conditions, conditions
 from kettledrum.core.job.plain_terrain import plain_terrain
 from kettledrum.core.job.route import Route
 from kettledrum.core.motors.assist_levels import assist_levels
+from kettledrum.core.motors.batteries import drawn_on, energies_wh
 from kettledrum.core.motors.driven import Driven, called_for, legs_follow_to_kmh, motor_rpm, rider_follows_w
 from kettledrum.core.motors.electric import braking_nm, draw_parts, returned_w
 from kettledrum.core.motors.in_gear import MotorGears
 from kettledrum.core.motors.range_result import LevelRange, SetupRange
 from kettledrum.core.motors.says import range_says
 from kettledrum.core.parts.efficiency import path_efficiency
+from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats, Places
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH, Resistance
 from kettledrum.core.roads.profile import Profile, profile
 
-COLD_BELOW_C, LOST_A_DEGREE = 20.0, 0.006
-"""A lithium battery gives less in the cold: about so much of its energy for a degree. An assumption of ours,
-of the order that makers state."""
 _SLOWEST_MPS, _SPEEDS = 0.3, 300
 """Speeds looked at, from a crawl to where one brakes: enough to find a steady one to a percent between."""
 _GRADE_STEP = 0.002
@@ -45,9 +44,10 @@ class _Helped:
     """What motors can bring to the wheel at each of the looked-at speeds in W, and what they then draw; the
     rider's power in W at the wheel, none where legs follow no further.
 
-    For a share f of that they draw idle + f·through + f²·heat, each in W: what turns against them, what comes
-    out and what that loses, and what warms the windings. And at the speed at which one brakes: powers in W
-    that they can take off the wheel, and what of each comes back into the battery.
+    For a share f of that they draw idle + f·through + f²·heat, each in W of each battery, of shape
+    (batteries, speeds): what turns against them, what comes out and what that loses, and what warms the
+    windings. And at the speed at which one brakes: powers in W that they can take off the wheel, and what of
+    each comes back into each battery.
     """
 
     speed_mps: Floats
@@ -63,13 +63,13 @@ class _Helped:
 @dataclass(frozen=True, slots=True)
 class _Moved:
     """What is moved, by which power in W of one on foot, below which speed in m/s one gets off, and which
-    energy in Wh of batteries, over which ways: the length in m of all road of each grade.
+    energy in Wh of each battery, over which ways: the length in m of all road of each grade.
     """
 
     resistance: Resistance
     walker_w: float
     walks_below_mps: float
-    energy_wh: float
+    energy_wh: Floats
     length_m: Floats
     grade: Floats
 
@@ -105,17 +105,14 @@ def _grades(roads: list[tuple[Profile, float]]) -> tuple[Floats, Floats]:
 
 
 def _ranges(setup: Setup, brief: Brief, job: Conditions, lengths: Floats, grades: Floats) -> SetupRange:
-    batteries = [motor.battery for motor in setup.motors or [] if motor.battery]
-    if not batteries:
+    energy_wh = energies_wh(setup.motors or [], job.temperature_c)
+    if not energy_wh:
         return SetupRange(name=setup.name, levels=[], says=range_says([]) if setup.motors else "")
-    cold = COLD_BELOW_C - (COLD_BELOW_C if job.temperature_c is None else job.temperature_c)
-    left = 1 - LOST_A_DEGREE * max(cold, 0.0)
-    energy_wh = sum(each.usable_wh for each in batteries) * left
     table = gear_table(setup, brief.rider.cadence_rpm)
     gets_off = gets_off_below_kmh(table.gears[0].development_m, job.grind_rpm) / 3.6
-    moved = _Moved(job.resistance, job.power_w, gets_off, energy_wh, lengths, grades)
+    moved = _Moved(job.resistance, job.power_w, gets_off, np.array(energy_wh), lengths, grades)
     levels = [_level(name, _helped(setup, table, job, name), moved) for name in assist_levels(setup)]
-    return SetupRange(name=setup.name, levels=levels, says=range_says(levels))
+    return SetupRange(name=setup.name, levels=levels, says=range_says(levels, len(energy_wh)))
 
 
 def _helped(setup: Setup, table: GearTable, job: Conditions, level: str) -> _Helped:
@@ -132,40 +129,52 @@ def _helped(setup: Setup, table: GearTable, job: Conditions, level: str) -> _Hel
     share = path_efficiency(setup.path).typical
     rider = np.array([rider_follows_w(speed, table, job) * share for speed in speeds.tolist()])
     gears = MotorGears(setup, table)
+    # Of shape (speeds, motors, 4), and each motor's on its battery.
     found = np.array([_at(gears.at(speed).driven, speed, table, job, level) for speed in speeds.tolist()])
-    braked = gears.at(BRAKED_KMH / 3.6).driven
-    wheel, idle, through, warming = found.T
-    braked_w, back_w = _given_back(braked, table)
-    return _Helped(speeds, rider, wheel, idle, through, warming, braked_w, back_w)
+    on = _on_batteries(setup.motors or [])
+    wheel = found[:, :, 0].sum(axis=1)
+    idle, through, warming = (on @ found[:, :, part].T for part in (1, 2, 3))
+    braked_w, back_w = _given_back(gears.at(BRAKED_KMH / 3.6).driven, table)
+    return _Helped(speeds, rider, wheel, idle, through, warming, braked_w, on @ back_w)
+
+
+def _on_batteries(motors: Sequence[Motor]) -> Floats:
+    """1 where a motor draws on a battery, of shape (batteries, motors)."""
+    places = [place or 0 for place in drawn_on(motors)]
+    return np.eye(max(places) + 1)[:, places]
 
 
 def _given_back(driven: list[Driven], table: GearTable) -> tuple[Floats, Floats]:
-    """What motors in wheels can brake at the speed at which one brakes, and what comes back of it."""
-    brakes = [each for each in driven if each.motor.regenerates and each.motor.at in WHEELS]
-    at = [(each.motor, motor_rpm(each, BRAKED_KMH / 3.6, table)) for each in brakes]
-    most = [(motor, rpm, braking_nm(motor, rpm)) for motor, rpm in at]
+    """What motors in wheels can brake at the speed at which one brakes, of shape (shares,), and what comes
+    back of it by each motor, of shape (motors, shares).
+    """
     shares = np.linspace(0, 1, _SHARES)
-    braked = [sum(share * torque * rpm * math.pi / 30 for _, rpm, torque in most) for share in shares]
-    back = [sum(returned_w(motor, share * torque, rpm) for motor, rpm, torque in most) for share in shares]
+    braked, back = np.zeros(_SHARES), np.zeros((len(driven), _SHARES))
+    for place, each in enumerate(driven):
+        motor = each.motor
+        if motor.regenerates and motor.at in WHEELS:
+            rpm = motor_rpm(each, BRAKED_KMH / 3.6, table)
+            torques = shares * braking_nm(motor, rpm)
+            braked += torques * rpm * math.pi / 30
+            back[place] = [returned_w(motor, torque, rpm) for torque in torques.tolist()]
     # Where more torque would give less back, the wheel's own brakes take the rest.
-    return np.array(braked, dtype=float), np.maximum.accumulate(np.array(back, dtype=float))
+    return braked, np.maximum.accumulate(back, axis=1)
 
 
 def _at(
     driven: list[Driven], speed: float, table: GearTable, job: Conditions, level: str
-) -> tuple[float, float, float, float]:
-    """Power in W at the wheel with all the help, and what is drawn: idle, through, and warming."""
-    wheel, idle, through, warming = 0.0, 0.0, 0.0, 0.0
+) -> list[tuple[float, float, float, float]]:
+    """Power in W that each motor brings to the wheel with all the help, and what it draws: idle, through, and
+    warming.
+    """
+    found = []
     rider_w = rider_follows_w(speed, table, job)
     for each in driven:
         torque = called_for(each, speed, table, job, level, rider_w)
         rpm = motor_rpm(each, speed, table)
-        if torque <= 0:
-            continue
-        parts = draw_parts(each.motor, torque, rpm)
-        wheel += torque * rpm * math.pi / 30 * each.share
-        idle, through, warming = idle + parts[0], through + parts[1], warming + parts[2]
-    return wheel, idle, through, warming
+        at_wheel = torque * rpm * math.pi / 30 * each.share
+        found.append((at_wheel, *draw_parts(each.motor, torque, rpm)) if torque > 0 else (0.0, 0.0, 0.0, 0.0))
+    return found
 
 
 def _ridden_with(helped: _Helped, below: Places, over: Places, needed_w: Floats) -> Floats:
@@ -182,7 +191,8 @@ def _ridden_with(helped: _Helped, below: Places, over: Places, needed_w: Floats)
 
 
 def _drawn(helped: _Helped, below: Places, over: Places, wheel_w: Floats) -> Floats:
-    """What is drawn for a power at the wheel between two of the looked-at speeds.
+    """What is drawn of each battery for a power at the wheel between two of the looked-at speeds, of shape
+    (batteries, grades).
 
     Where help ends between them, what goes on beyond is whole, and of the rest as much as is needed; else a
     part of all.
@@ -192,12 +202,12 @@ def _drawn(helped: _Helped, below: Places, over: Places, wheel_w: Floats) -> Flo
     helps = np.where(helped.wheel_w[below] > 0, below, over)
 
     def apart(all_w: Floats) -> tuple[Floats, Floats]:
-        kept = np.append(all_w, 0.0)[stays]
-        return kept, all_w[helps] - kept
+        kept = np.append(all_w, np.zeros((*all_w.shape[:-1], 1)), axis=-1)[..., stays]
+        return kept, all_w[..., helps] - kept
 
     kept_w, eased_w = apart(helped.wheel_w)
     part = np.clip((wheel_w - kept_w) / np.maximum(eased_w, 1e-9), 0.0, 1.0)
-    drawn = np.zeros(len(wheel_w))
+    drawn = np.zeros((len(helped.idle_w), len(wheel_w)))
     for all_w, power in ((helped.idle_w, 0), (helped.through_w, 1), (helped.warming_w, 2)):
         kept, eased = apart(all_w)
         drawn += kept + part**power * eased
@@ -238,17 +248,20 @@ def _level(name: str, helped: _Helped, moved: _Moved) -> LevelRange:
     seconds = lengths / speed
     work = float((wheel_w * seconds).sum())
     # Where nothing need be given, the fastest speed is held by braking.
-    back_w = np.interp(np.maximum(-asked[:, -1], 0), helped.braked_w, helped.back_w)
+    braked_w = np.maximum(-asked[:, -1], 0)
+    back_w = np.array([np.interp(braked_w, helped.braked_w, each) for each in helped.back_w])
     per_km = 3600 * float(lengths.sum()) / 1000
-    back_wh_km = float((back_w * seconds).sum()) / per_km
-    wh_km = max(float((drawn_w * seconds).sum()) / per_km - back_wh_km, 0.0)
+    back_wh_km = back_w @ seconds / per_km
+    wh_km = np.maximum(drawn_w @ seconds / per_km - back_wh_km, 0.0)
+    draws = wh_km > 0
     rider_w = np.where(walked, np.minimum(moved.walker_w, slope * speed), rider_w)
     rider = float((rider_w * seconds).sum())
     return LevelRange(
         level=name,
-        wh_km=wh_km,
-        back_wh_km=back_wh_km,
-        range_km=energy_wh / wh_km if wh_km > 0 else None,
+        wh_km=float(wh_km.sum()),
+        back_wh_km=float(back_wh_km.sum()),
+        # Until the first of them is empty.
+        range_km=float((energy_wh[draws] / wh_km[draws]).min()) if draws.any() else None,
         speed_kmh=float(lengths.sum()) / float(seconds.sum()) * 3.6,
         motor_share=work / (work + rider) if work + rider > 0 else 0.0,
         on_foot=float(lengths[walked].sum() / lengths.sum()),

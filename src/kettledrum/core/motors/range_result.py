@@ -4,7 +4,8 @@ from pydantic import BaseModel
 
 
 class LevelRange(BaseModel):
-    """A level of assistance over all roads: energy in Wh for a km, the range in km that the battery gives.
+    """A level of assistance over all roads: energy in Wh for a km of all batteries, the range in km until the
+    first of them is empty.
 
     With the mean speed in km/h, the share of the work at the wheel that the motors do, and the share of the
     way that is pushed on foot, where they rest. The energy is what is drawn less `back_wh_km`, which braking

@@ -66,8 +66,10 @@ def motor_says(motor: "MotorHelp", job: Conditions) -> str:
     return " ".join(sentences)
 
 
-def range_says(levels: Sequence[LevelRange]) -> str:
-    """How far the battery goes, from the highest level of help to the lowest."""
+def range_says(levels: Sequence[LevelRange], batteries: int = 1) -> str:
+    """How far the battery goes, from the highest level of help to the lowest; of several the first that is
+    empty.
+    """
     known = [each for each in levels if each.range_km is not None]
     known.sort(key=lambda each: each.range_km or 0)
     if not known:
@@ -75,7 +77,8 @@ def range_says(levels: Sequence[LevelRange]) -> str:
     least, most = known[0], known[-1]
     assert least.range_km is not None
     assert most.range_km is not None
-    goes = f"Its battery goes {least.range_km:.0f} km on {quoted(least.level)}"
+    first = "Its battery goes" if batteries == 1 else "The first of its batteries to be empty goes"
+    goes = f"{first} {least.range_km:.0f} km on {quoted(least.level)}"
     if least is not most:
         goes += f", {most.range_km:.0f} km on {quoted(most.level)}"
     pushed = [each for each in dict.fromkeys((least.level, most.level)) if _on_foot(levels, each) >= _TOLD]

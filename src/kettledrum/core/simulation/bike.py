@@ -20,7 +20,7 @@ from kettledrum.core.parts.motor_place import WHEELS
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.road_load import BRAKED_KMH, GRAVITY, WALKING_KMH
 from kettledrum.core.simulation.course import Course
-from kettledrum.core.simulation.energy_books import Books, cell_of
+from kettledrum.core.simulation.energy_books import Books, cells_of
 from kettledrum.core.simulation.felt import Feel
 from kettledrum.core.simulation.help_ends import HelpEnds
 from kettledrum.core.simulation.shifter import OVER_THE_TOP, Shifter
@@ -76,7 +76,7 @@ class SimulatedBike:
         self._step, self._turns, self._rests_s = 0, 0.0, REST_S
         self._by_gear: dict[int, list[Driven]] = {}
         self._gears = MotorGears(setup, self.table)
-        self._cells = [cell_of(motor) for motor in setup.motors or []]
+        self._cells, self._draws_on = cells_of(setup.motors or [], self.job.temperature_c)
         mass_kg = self.job.resistance.mass_kg
         self._ends = HelpEnds(setup.motors or [], mass_kg, self.table.circumference_m, STEP_S)
 
@@ -93,9 +93,8 @@ class SimulatedBike:
     @property
     def battery_share(self) -> float | None:
         """What is left of all batteries, of what they held at the start; None where none is known."""
-        held = sum(cell.most_j for cell in self._cells if cell.most_j is not None)
-        left = sum(cell.left_j for cell in self._cells if cell.left_j is not None)
-        return left / held if held > 0 else None
+        held = sum(cell.most_j for cell in self._cells)
+        return sum(cell.left_j for cell in self._cells) / held if held > 0 else None
 
     @property
     def has_motors(self) -> bool:
@@ -219,12 +218,13 @@ class SimulatedBike:
     def _motors(self, driven: list[Driven], speed: float, rider_n: float) -> tuple[list[float], float]:
         """The torque of each motor in Nm, and their push together at the tyre in N."""
         at, torques, push = max(speed, _SLOW_MPS), [], 0.0
-        for each, cell in zip(driven, self._cells, strict=True):
+        for each, cell in zip(driven, self._draws_on, strict=True):
             calls, shifts = rider_n * at / self._share, self.shifter.eased
             if shifts and each.motor.eases_to_shift is False:
                 calls = self.power_w
             torque = 0.0
-            if cell.left_j != 0 and not (shifts and each.motor.eases_to_shift):
+            empty = cell is not None and cell.left_j <= 0
+            if not empty and not (shifts and each.motor.eases_to_shift):
                 torque = called_for(each, at, self.table, self.job, self.level, calls)
             torques.append(torque)
             push += torque * each.turns * each.share * 2 * math.pi / self.table.circumference_m
@@ -280,7 +280,7 @@ class SimulatedBike:
     def _draw(self, driven: list[Driven], torques: list[float], way: float) -> None:
         self.motor_w = 0.0
         rpm_of_wheel = way / STEP_S * 60 / self.table.circumference_m
-        for each, torque, cell in zip(driven, torques, self._cells, strict=True):
+        for each, torque, cell in zip(driven, torques, self._draws_on, strict=True):
             if torque <= 0:
                 continue
             found = drawn(each.motor, torque, rpm_of_wheel * each.turns)
@@ -289,14 +289,14 @@ class SimulatedBike:
             self.books.battery_j += into
             self.books.motors_j += found.heat_w * STEP_S
             self.books.drive_j += found.out_w * (1 - each.share) * STEP_S
-            if cell.left_j is not None:
+            if cell is not None:
                 cell.left_j = max(cell.left_j - into, 0.0)
 
     def _brake(self, driven: list[Driven], brakes_n: float, way: float) -> None:
         """Brakes with the motors that can, as far as they go and their batteries have room; then the rest."""
         left_n = brakes_n
         rpm_of_wheel = way / STEP_S * 60 / self.table.circumference_m
-        for each, cell in zip(driven, self._cells, strict=True):
+        for each, cell in zip(driven, self._draws_on, strict=True):
             motor = each.motor
             if not (left_n > 0 and motor.regenerates and motor.at in WHEELS):
                 continue
@@ -304,7 +304,7 @@ class SimulatedBike:
             per_nm = each.turns * 2 * math.pi / self.table.circumference_m
             torque = min(left_n / per_nm, braking_nm(motor, rpm))
             back = returned_w(motor, torque, rpm) * STEP_S
-            if cell.left_j is None or cell.most_j is None or cell.left_j + back > cell.most_j or back <= 0:
+            if cell is None or cell.left_j + back > cell.most_j or back <= 0:
                 continue
             left_n -= torque * per_nm
             cell.left_j += back

@@ -1,7 +1,9 @@
 """The books of a ride: where energy came from, where it went, and what the batteries still hold."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
+from kettledrum.core.motors.batteries import drawn_on, energies_wh
 from kettledrum.core.parts.motor import Motor
 
 
@@ -26,16 +28,13 @@ class Books:
 
 @dataclass(slots=True)
 class Cell:
-    """A motor's battery: the energy in J that is left and the most that it holds; None where not known."""
+    """A battery: the energy in J that is left and the most that it holds."""
 
-    left_j: float | None
-    most_j: float | None
+    left_j: float
+    most_j: float
 
 
-def cell_of(motor: Motor) -> Cell:
-    """A motor's battery, full, as far as it is known."""
-    battery = motor.battery
-    if battery is None:
-        return Cell(None, None)
-    usable = battery.usable_wh * 3600
-    return Cell(usable, usable)
+def cells_of(motors: Sequence[Motor], temperature_c: float | None) -> tuple[list[Cell], list[Cell | None]]:
+    """All batteries that are known, full; and of each motor the one that it draws on."""
+    cells = [Cell(each * 3600, each * 3600) for each in energies_wh(motors, temperature_c)]
+    return cells, [None if on is None else cells[on] for on in drawn_on(motors)]
