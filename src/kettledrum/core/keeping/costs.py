@@ -1,12 +1,13 @@
 """What the setups of a brief cost over the years, and which pays itself back when. See docs/method.md."""
 
 from collections.abc import Sequence
-from functools import cached_property, lru_cache
+from functools import lru_cache
 
 import numpy as np
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.route import Route
+from kettledrum.core.keeping.all_tasks import LONGEST, SHORTEST, TYPICAL, AllTasks
 from kettledrum.core.keeping.break_even import all_that_break_even
 from kettledrum.core.keeping.costs_result import BreakEven, Costs, Curve, Event, SetupCosts
 from kettledrum.core.keeping.energy import wh_a_km
@@ -25,9 +26,6 @@ MOST_EVENTS = 500
 _REMEMBERED = 64
 """Setups of which it is remembered what falls due when: those of two jobs, or of one at two rates."""
 
-TYPICAL, LONGEST, SHORTEST = range(3)
-"""The lives of all that wears."""
-
 
 def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Costs:
     """Works out the costs of all setups of a brief, with their events `listed` or not.
@@ -38,13 +36,17 @@ def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Cost
     """
     rate = rates(brief, routes)
     drawn = wh_a_km(brief, routes)
-    owned = [_owned(Same(setup), rate, drawn.get(setup.name)) for setup in brief.setups]
+    owned = [Owned.of(setup, rate, drawn.get(setup.name)) for setup in brief.setups]
     found, pairs = [], []
     if owned:
-        spent = [each.spent[life] for life in (TYPICAL, LONGEST, SHORTEST) for each in owned]
-        by = by_months(spent).reshape(3, len(owned), -1)
-        found = [each.costs(by[:, place], listed=listed) for place, each in enumerate(owned)]
-        pairs = _break_even(found, spent[: len(owned)], by[TYPICAL], rate)
+        tasks = AllTasks.to(owned, rate)
+        spent = [tasks.spent(life) for life in (TYPICAL, LONGEST, SHORTEST)]
+        by = [by_months(each) for each in spent]
+        found = _found(tasks, by)
+        pairs = _break_even(found, spent[TYPICAL], by[TYPICAL], rate)
+    for setup, one in zip(brief.setups, found if listed else [], strict=False):
+        one.events = _events(Same(setup), rate)
+        one.more_events -= len(one.events)
     return Costs(
         currency=rate.currency,
         years=rate.years,
@@ -56,38 +58,36 @@ def costs(brief: Brief, routes: Sequence[Route], *, listed: bool = True) -> Cost
     )
 
 
-class _Owned:
-    """A setup that is owned and looked after for so many years."""
-
-    def __init__(self, setup: Setup, rate: Rates, wh_km: float | None) -> None:
-        self.setup, self.rate = setup, rate
-        owned = Owned.of(setup, rate, wh_km)
-        self.missing, self.purchase, self.due = owned.missing, owned.purchase, owned.due
-        self.money = owned.money(rate)
-        self.times = times_due(self.due.every, rate.months, self.due.most)
-        self.spent = [
-            Spent(rate.months, self.purchase, owned.energy, self.money, every, self.due.most, times)
-            for every, times in zip(self.due.every, self.times, strict=True)
-        ]
-
-    def costs(self, by: Floats, *, listed: bool) -> SetupCosts:
-        """All that it costs, with what has been spent `by` each month with lives of each kind."""
-        rate, spent, due = self.rate, self.spent, self.due
-        times = self.times[TYPICAL]
-        own_hours = float(times @ (due.hours * due.own))
-        workshop_hours = float(times @ (due.hours * (1 - due.own)))
-        days = float(times @ due.days)
-        sold, energy = self.purchase * rate.sold_for, spent[TYPICAL].a_month * rate.months
-        kept = self.purchase - sold + energy
-        typical, cheapest, dearest = (kept + self.times @ self.money).tolist()
-        ridden = rate.km_a_year * rate.years
-        events = self.events if listed else []
-        found = SetupCosts(
-            name=self.setup.name,
-            missing=self.missing,
-            known=self.purchase > 0 or typical > 0,
-            purchase=self.purchase,
-            parts=float(times @ due.cost),
+def _found(tasks: AllTasks, by: Sequence[Floats]) -> list[SetupCosts]:
+    """What each setup costs, without its events, with what has been spent `by` each month with lives of each
+    kind, of shape (setups, months).
+    """
+    rate, times = tasks.rate, tasks.times[TYPICAL]
+    rows = zip(
+        tasks.setups,
+        tasks.sums(times * tasks.cost),
+        tasks.sums(times * tasks.hours * tasks.own),
+        tasks.sums(times * tasks.hours * (1 - tasks.own)),
+        tasks.sums(times * tasks.days),
+        tasks.sums(times * (1 - tasks.own)),
+        tasks.sums(times),
+        zip(*(tasks.sums(each * tasks.money) for each in tasks.times), strict=True),
+        tasks.by_year(),
+        tasks.unplanned(),
+        zip(*(each.tolist() for each in by), strict=True),
+        strict=True,
+    )
+    ridden = rate.km_a_year * rate.years
+    found = []
+    for one, parts, own_hours, workshop_hours, days, visits, events, due, by_year, unplanned, curves in rows:
+        sold, energy = one.purchase * rate.sold_for, one.energy * rate.months
+        typical, cheapest, dearest = (one.purchase - sold + energy + each for each in due)
+        costing = SetupCosts(
+            name=one.name,
+            missing=one.missing,
+            known=one.purchase > 0 or typical > 0,
+            purchase=one.purchase,
+            parts=parts,
             own_labour=own_hours * rate.own_an_hour,
             workshop=workshop_hours * rate.workshop_an_hour,
             energy=energy,
@@ -97,58 +97,49 @@ class _Owned:
             total_spread=(cheapest, dearest),
             a_km=typical / ridden if ridden else None,
             own_hours=own_hours,
-            workshop_visits=round(float(times @ (1 - due.own))),
+            workshop_visits=round(visits),
             days_without=days,
-            by_year=spent[TYPICAL].before(np.arange(1.0, rate.years + 1) * 12).tolist(),
-            events=events,
-            more_events=round(float(times.sum())) - len(events),
-            unplanned=[
-                f"{due.tasks[place].what} ({due.parts[place]})"
-                for place in np.flatnonzero(np.isinf(due.every[TYPICAL])).tolist()
-            ],
-            curve=Curve(*by.tolist()),
+            by_year=by_year,
+            events=[],
+            more_events=round(events),
+            unplanned=unplanned,
+            curve=Curve(*curves),
             says="",
         )
-        found.says = setup_says(found, rate)
-        return found
-
-    @cached_property
-    def events(self) -> list[Event]:
-        """What falls due, the first first."""
-        every = self.due.every[TYPICAL].tolist()
-        times = np.minimum(self.spent[TYPICAL].times, MOST_EVENTS).tolist()
-        months = [due_at(each, often) for each, often in zip(every, times, strict=True)]
-        when = np.concatenate([np.zeros(0), *months])
-        of = np.repeat(np.arange(len(months)), [len(each) for each in months])
-        first = np.argsort(when, kind="stable")[:MOST_EVENTS]
-        says = [
-            task_says(task, self.rate) if len(due) else ""
-            for task, due in zip(self.due.tasks, months, strict=True)
-        ]
-        money = self.money.tolist()
-        found = []
-        for place, month in zip(of[first].tolist(), when[first].tolist(), strict=True):
-            task = self.due.tasks[place]
-            found.append(
-                Event(
-                    month=month,
-                    km=month * self.rate.km_a_month,
-                    part=self.due.parts[place],
-                    what=task.what,
-                    cost=task.cost,
-                    minutes=task.minutes,
-                    by=task.by,
-                    money=money[place],
-                    says=f"{round(month / every[place])} × {says[place]}",
-                )
-            )
-        return found
+        costing.says = setup_says(costing, rate)
+        found.append(costing)
+    return found
 
 
 @lru_cache(_REMEMBERED)
-def _owned(setup: Same[Setup], rate: Rates, wh_km: float | None) -> _Owned:
-    """While the price of one part is typed, what falls due on all other setups stays."""
-    return _Owned(setup.it, rate, wh_km)
+def _events(setup: Same[Setup], rate: Rates) -> list[Event]:
+    """What falls due on a setup, the first first; while another is typed that stays."""
+    owned = Owned.of(setup.it, rate, None)
+    due, money = owned.due, owned.money(rate).tolist()
+    every = due.every[TYPICAL]
+    times = np.minimum(times_due(every, rate.months, due.most), MOST_EVENTS).tolist()
+    months = [due_at(each, often) for each, often in zip(every.tolist(), times, strict=True)]
+    when = np.concatenate([np.zeros(0), *months])
+    of = np.repeat(np.arange(len(months)), [len(each) for each in months])
+    first = np.argsort(when, kind="stable")[:MOST_EVENTS]
+    says = [task_says(task, rate) if len(at) else "" for task, at in zip(due.tasks, months, strict=True)]
+    found = []
+    for place, month in zip(of[first].tolist(), when[first].tolist(), strict=True):
+        task = due.tasks[place]
+        found.append(
+            Event(
+                month=month,
+                km=month * rate.km_a_month,
+                part=due.parts[place],
+                what=task.what,
+                cost=task.cost,
+                minutes=task.minutes,
+                by=task.by,
+                money=money[place],
+                says=f"{round(month / every[place])} × {says[place]}",
+            )
+        )
+    return found
 
 
 def _break_even(found: list[SetupCosts], spent: list[Spent], by: Floats, rate: Rates) -> list[BreakEven]:

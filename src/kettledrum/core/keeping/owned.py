@@ -17,10 +17,11 @@ _REMEMBERED = 128
 
 @dataclass(frozen=True, slots=True)
 class Owned:
-    """What owning a setup asks for: its `parts` by name, what of their prices or energy is `missing`, what it
-    is to buy, all tasks as they fall `due`, the `energy` of a month.
+    """What owning a setup asks for: its `name`, its `parts` by theirs, what of their prices or energy is
+    `missing`, what it is to buy, all tasks as they fall `due`, the `energy` of a month.
     """
 
+    name: str
     parts: list[tuple[str, PartOfSetup]]
     missing: list[str]
     purchase: float
@@ -35,6 +36,7 @@ class Owned:
         own = _own(Same(setup))
         undrawn = ["what its motors draw"] if setup.motors and wh_km is None else []
         return cls(
+            setup.name,
             own.parts,
             own.unpriced + undrawn,
             own.purchase,

@@ -3,11 +3,12 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from operator import attrgetter
 
 import numpy as np
 
 from kettledrum.core.parts.names import PartOfSetup
-from kettledrum.core.parts.upkeep import Life, Task
+from kettledrum.core.parts.upkeep import Task
 from kettledrum.core.physics.arrays import Floats
 
 AT_THE_END = 1e-9
@@ -45,13 +46,15 @@ class Upkeep:
     @classmethod
     def of(cls, parts: Sequence[tuple[str, PartOfSetup]]) -> "Upkeep":
         """The tasks of some parts."""
-        both = [(name, task) for name, part in parts for task in part.care or ()]
-        figures = [figure for _, task in both for figure in _figures(task)]
-        return cls(
-            [name for name, _ in both],
-            [task for _, task in both],
-            np.ascontiguousarray(np.array(figures, dtype=float).reshape(-1, 9).T),
-        )
+        of, tasks = [], []
+        figures: list[float] = []
+        for name, part in parts:
+            for task in part.care or ():
+                of.append(name)
+                tasks.append(task)
+                figures += _figures(task)
+        # All of them in one row, since that is read fastest.
+        return cls(of, tasks, np.array(figures, dtype=np.float64).reshape(-1, 9).T.copy())
 
     def due(self, km_a_month: float) -> Schedule:
         """Each due at the first of its kilometres and its months."""
@@ -61,21 +64,27 @@ class Upkeep:
         return Schedule(self.parts, self.tasks, cost, hours, days, own, np.minimum(by_way, months), most)
 
 
+_LIVES = attrgetter("typical", "high", "low")
+_SAID = attrgetter("cost", "minutes", "away_days", "by", "once", "every_months", "every_km")
+
+
 def _figures(task: Task) -> tuple[float, ...]:
-    km = task.every_km
-    if km is None:
-        lives = (math.inf, math.inf, math.inf)
+    cost, minutes, days, by, once, months, km = _SAID(task)
+    # Whether it is a number, since to ask a model’s class takes longer than all the rest.
+    if km is None or isinstance(km, float | int):
+        typical = high = low = math.inf if km is None else km
     else:
-        lives = (km.typical, km.high, km.low) if isinstance(km, Life) else (km, km, km)
-    months = math.inf if task.every_months is None else task.every_months
+        typical, high, low = _LIVES(km)
     return (
-        task.cost,
-        task.minutes / 60,
-        task.away_days,
-        task.by == "owner",
-        1.0 if task.once else math.inf,
-        months,
-        *lives,
+        cost,
+        minutes / 60,
+        days,
+        1.0 if by == "owner" else 0.0,
+        1.0 if once else math.inf,
+        math.inf if months is None else months,
+        typical,
+        high,
+        low,
     )
 
 

@@ -37,24 +37,26 @@ class Spent:
         """How often each falls due in all."""
         return times_due(self.every, self.months, self.most) if self.often is None else self.often
 
-    @cached_property
-    def a_step(self) -> Floats:
-        """How often each falls due in a month."""
-        return np.asarray(1.0 / self.every)
-
     def by(self, at: Floats) -> Floats:
         """What has been spent by some months, what falls due right then included."""
-        done = np.multiply.outer(at * (1 + EVEN), self.a_step)
+        done = np.multiply.outer(at * (1 + EVEN), 1.0 / self.every)
         np.minimum(np.floor(done, out=done), self.times, out=done)
         return np.asarray(self.at_first + done @ self.each + self.a_month * at)
 
     def before(self, at: Floats) -> Floats:
         """What has been spent before some months: what falls due right then is not in it."""
-        done = np.multiply.outer(at * (1 - EVEN), self.a_step)
-        np.ceil(done, out=done)
-        done -= 1
-        np.minimum(np.maximum(done, 0.0, out=done), self.times, out=done)
+        done = done_before(at, self.every, self.times)
         return np.asarray(self.at_first + done @ self.each + self.a_month * at)
+
+
+def done_before(at: Floats, every: Floats, times: Floats) -> Floats:
+    """How often what is due `every` so many months, in all so many `times`, was done before some months: of
+    shape (months, tasks).
+    """
+    done = np.multiply.outer(at * (1 - EVEN), 1.0 / every)
+    np.ceil(done, out=done)
+    done -= 1
+    return np.minimum(np.maximum(done, 0.0, out=done), times, out=done)
 
 
 def by_months(spent: Sequence[Spent]) -> Floats:
