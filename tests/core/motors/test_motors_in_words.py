@@ -4,11 +4,12 @@ import pytest
 
 from examples import brief, hub, setup, sprockets
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.lineup.says import verdict_with_motor
 from kettledrum.core.motors.of_brief import motors_of_brief
 from kettledrum.core.motors.range_result import LevelRange
-from kettledrum.core.motors.says import range_says
+from kettledrum.core.motors.says import on_pitch_says, range_says
 from kettledrum.core.terms.validation import validate
 
 MOTOR = {"name": "crank motor", "at": "cranks", "torque_nm": 70, "power_w": 450, "assist": {"cutoff_kmh": 25}}
@@ -59,6 +60,17 @@ def test_where_pedals_turn_more_slowly_than_is_easy_it_is_only_just_climbed(fron
     assert verdict_with_motor("fails", at) == verdict
     told = f"{at.cadence_rpm:.0f} turns a minute, fewer than the 60 that are easy, in gear 1"
     assert (told in found.says) is (verdict == "tight")
+
+
+@pytest.mark.parametrize(
+    ("rpm", "told"),
+    [(59.4, "59 turns a minute, fewer than the 60"), (59.6, "60 turns a minute, just short of the 60")],
+)
+def test_what_rounds_to_the_easy_cadence_is_not_called_fewer(rpm, told):
+    made = job({**MOTOR, "torque_nm": 60, "power_w": 250}, steepest=0.1, front=50)
+    at = compare(made).setups[0].motor.on_pitch.model_copy(update={"cadence_rpm": rpm})
+    assert at.grinding
+    assert f"{told} that are easy" in on_pitch_says(at, conditions(made))
 
 
 def test_without_a_hill_it_says_where_it_starts():

@@ -258,6 +258,31 @@ def test_motors(text, at, torque, power):
     assert any("help up to 25 km/h" in each for each in found.taken)
 
 
+@pytest.mark.parametrize(
+    ("battery", "energy", "voltage"),
+    [
+        ("500Wh", 500, None),
+        ("battery 0,4 kWh", 400, None),
+        ("36V 14Ah", 504, 36),
+        ("48 v / 12.5 ah (625 Wh)", 625, 48),
+        ("36 V, 10 Ah battery", 360, 36),
+    ],
+)
+def test_batteries(battery, energy, voltage):
+    found = advertised(f"cargo e-bike 250 W, {battery}, 38 × 11–46, 26 in", SHELF)
+    (motor,) = found.setup.motors
+    assert motor.battery.energy_wh == pytest.approx(energy)
+    assert (motor.battery.voltage_v, motor.power_w, found.left_out) == (voltage, 450, [])
+
+
+def test_a_battery_without_a_motor_is_left_out_and_one_of_nothing_cannot_be():
+    found = advertised("38 × 11–46, 500 Wh")
+    assert (found.setup.motors, found.left_out) == (None, ["500", "wh"])
+    assert advertised("e-bike 38 × 11–46").setup.motors[0].battery is None
+    with pytest.raises(InvalidInput, match="holds what cannot be: must be above 0"):
+        advertised("e-bike 0 Wh 38 × 11–46")
+
+
 def test_mass_and_what_nothing_is_made_of():
     found = advertised("Folding bike 52 x 11-46 20 inch 12,5 kg hydraulic brakes", SHELF)
     assert found.mass_kg == 12.5

@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 from test_advertised import SHELF
 
 from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.motors.range import setup_ranges
 from kettledrum.core.quick.also import _smaller_ring
 from kettledrum.core.quick.answer import quick_answer
 from kettledrum.core.quick.question import QuickQuestion
@@ -120,6 +121,31 @@ def test_a_motor_answers_with_its_help():
     alone = answer("38 × 11–46, 24 kg", where="15 %")
     assert alone.says.startswith("No")
     assert found.climbs_to is None or found.climbs_to > (alone.climbs_to or 0)
+
+
+@pytest.mark.parametrize("bike", ["crank motor 60 Nm, 42 × 18, 3-speed hub 180 %", WIDE, SINGLE])
+def test_a_cadence_below_the_easy_ones_is_too_slow_with_help_and_without(bike):
+    hills = [hill for hill in answer(bike, carried_kg=20).hills if hill.state != "walking"]
+    for hill in hills:
+        assert (hill.state == "grinding") == (hill.cadence_rpm < 60)
+    assert len(hills) > 1
+
+
+def test_a_battery_that_the_line_names_goes_so_far():
+    bike = "rear hub motor 40 Nm, 42 × 11–32, 500 Wh, 24 kg"
+    hilly, flat = answer(bike), answer(bike, where="flat")
+    for found in (hilly, flat):
+        [ranges] = setup_ranges(found.brief, [])
+        assert found.also_says.endswith(f" {ranges.says}")
+        assert f"Its battery goes {ranges.levels[-1].range_km:.0f} km" in found.also_says
+    far = [setup_ranges(found.brief, [])[0].levels[-1].range_km for found in (hilly, flat)]
+    assert far[0] < far[1]
+    road = {"name": "Up", "legs": [{"length_m": 9000, "grade": 0.08}]}
+    up = answer(bike, route=road)
+    [ranges] = setup_ranges(up.brief, up.brief.road.routes)
+    assert ranges.levels[-1].range_km < far[0] / 2
+    assert up.also_says.endswith(f" {ranges.says}")
+    assert "battery" not in answer("rear hub motor 40 Nm, 42 × 11–32").also_says
 
 
 def test_what_else_would_do_does():

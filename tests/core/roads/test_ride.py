@@ -220,6 +220,10 @@ def test_without_a_road_a_plain_terrain_is_made_up_from_the_steepest_pitch():
     assert (found.one is None, drawn.one is None) == (True, False)
     assert sum(found.asked) == pytest.approx(1)
     assert max(leg.grade for leg in plain_terrain(job(NINE)).legs) == 0.06
+    # Where all is flat, so is this.
+    flat = hilly.model_copy(update={"road": hilly.road.model_copy(update={"steepest": 0})})
+    assert {leg.grade for leg in plain_terrain(flat).legs} == {0}
+    assert profile(plain_terrain(flat)).length_m == 40_000
 
 
 def test_shifts_inside_a_hub_on_a_climb_and_of_two_things_at_once_are_awkward():

@@ -19,7 +19,8 @@ def plain_terrain(need: Need) -> Route:
     Two fifths lie flat, a tenth at the steepest pitch, the rest between; every hill goes up and down again.
     Where the pitch is not known, 6 % is taken.
     """
-    steepest = (need.road.steepest if need.road else None) or USUAL_STEEPEST
+    said = need.road.steepest if need.road else None
+    steepest = USUAL_STEEPEST if said is None else said
     hill = LENGTH_M / _HILLS
     flat = Leg(length_m=hill * _SHARES[0.0], grade=0)
     climbs = [

@@ -29,9 +29,11 @@ def on_pitch_says(at: OnPitch | None, job: Conditions) -> str | None:
             slow = f"at {speed(at.speed_kmh)} the pedals would turn only {at.cadence_rpm:.0f} times a minute"
         return f"Even with its motor it is pushed up {hill}: {slow}."
     gear = f", in gear {at.gear}" if at.gear is not None else ""
-    turns = f"{at.cadence_rpm:.0f} turns a minute"
+    turns, easy = f"{at.cadence_rpm:.0f}", f"{job.cadence_rpm[0]:.0f}"
+    short = "just short of" if turns == easy else "fewer than"
+    turns += " turns a minute"
     if at.grinding:
-        turns += f", fewer than the {job.cadence_rpm[0]:.0f} that are easy"
+        turns += f", {short} the {easy} that are easy"
     pace = f"{speed(at.speed_kmh)}, {turns}{gear}"
     return f"With its motor it rides up {hill} at {pace}{_warmth(at)}."
 

@@ -149,7 +149,19 @@ def _motor(line: _Line) -> dict[str, Any] | None:
     said = [] if torque else [f"{motor['torque_nm']:g} Nm"]
     told = [*said, f"{motor['power_w']:g} W at its most", f"help up to {_HELP_ENDS_KMH:g} km/h"]
     line.taken.append(f"motor with {listed(told)}")
-    return motor
+    battery = _battery(line)
+    return {**motor, "battery": battery} if battery else motor
+
+
+def _battery(line: _Line) -> dict[str, Any] | None:
+    """By its energy, or by voltage and charge, whose product that is."""
+    charge, energy = line.take(patterns.CHARGE), line.take(patterns.ENERGY)
+    stated = {"voltage_v": _number(charge["volt"])} if charge else {}
+    if energy:
+        return {"energy_wh": _number(energy["energy"]) * (1000 if energy["kilo"] else 1), **stated}
+    if charge:
+        return {"energy_wh": _number(charge["volt"]) * _number(charge["charge"]), **stated}
+    return None
 
 
 def _path(line: _Line, parts: Sequence[Part]) -> list[dict[str, Any]]:

@@ -1,4 +1,4 @@
-"""The quick question answered: will it climb here, is it fast enough, and what else would do."""
+"""The quick question answered: will it climb here, is it fast enough, how far, and what else would do."""
 
 from collections.abc import Sequence
 from dataclasses import replace
@@ -17,6 +17,7 @@ from kettledrum.core.lineup.climbs_to import climbs_to
 from kettledrum.core.lineup.comparison import ComparedSetup, compare
 from kettledrum.core.lineup.says import verdict_with_motor
 from kettledrum.core.motors.on_pitch import on_pitch
+from kettledrum.core.motors.range import setup_ranges
 from kettledrum.core.motors.says import on_pitch_says
 from kettledrum.core.parts.efficiency import path_efficiency
 from kettledrum.core.parts.part import Part
@@ -62,9 +63,10 @@ def quick_answer(question: QuickQuestion, parts: Sequence[Part] = ()) -> QuickAn
     compared = compare(brief).setups[0]
     setup = brief.setups[0]
     with_motor = on_pitch_says(compared.motor.on_pitch, job) if compared.motor else None
+    fast = speed_says(compared.flat, compared.top, wants, with_motor=compared.motor is not None)
     return QuickAnswer(
         says=_asked(with_motor, compared) if with_motor else climb_says(compared.climb, job, asked=True),
-        also_says=speed_says(compared.flat, compared.top, wants, with_motor=compared.motor is not None),
+        also_says=f"{fast}{_how_far(brief, question.route)}",
         grade=hills.grade,
         length_m=hills.length_m,
         taken=bike.taken,
@@ -82,6 +84,12 @@ def _asked(with_motor: str, compared: ComparedSetup) -> str:
     verdict = verdict_with_motor(compared.climb.verdict, compared.motor.on_pitch if compared.motor else None)
     yes = "No" if verdict == "fails" else "Yes"
     return f"{yes}. {with_motor}"
+
+
+def _how_far(brief: Brief, route: Route | None) -> str:
+    """How far its battery goes, where the line names one: over one's road, or ground as hilly as was said."""
+    [ranges] = setup_ranges(brief, [route] if route else [])
+    return f" {ranges.says}" if ranges.levels else ""
 
 
 def _of_road(route: Route) -> Hills:
@@ -160,7 +168,7 @@ def _on_hill(setup: Setup, job: Conditions, grade: float) -> OnHill:
             speed_kmh=motors.speed_kmh,
             cadence_rpm=motors.cadence_rpm,
             gear=motors.gear,
-            state="holds",
+            state="grinding" if motors.grinding else "holds",
             says=f"{motors.speed_kmh:.0f} km/h, {motors.cadence_rpm:.0f} rpm{shown}",
         )
     found = ridden(table, ladder(table, table.ridden), path_efficiency(setup.path), there)

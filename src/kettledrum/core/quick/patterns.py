@@ -44,6 +44,10 @@ RANGE = re.compile(r"(?<![\d.,])(?P<range>[1-9]\d{2})\s?(?:%|percent\b)")
 MASS = re.compile(r"(?<![\d.,])(?P<mass>\d{1,3}(?:[.,]\d+)?)\s?(?P<unit>kg|lbs?)\b")
 TORQUE = re.compile(r"(?<![\d.,])(?P<nm>\d{1,3})\s?(?:nm|newton ?met(?:er|re)s?)\b")
 WATT = re.compile(r"(?<![\d.,])(?P<w>\d{2,4})\s?w(?:att)?s?\b")
+ENERGY = re.compile(r"(?<![\d.,])(?P<energy>\d{1,4}(?:[.,]\d+)?)\s?(?P<kilo>k)?wh\b")
+CHARGE = re.compile(
+    r"(?<![\d.,])(?P<volt>\d{2}(?:[.,]\d+)?)\s?v(?:olts?)?[\s,/x]*(?P<charge>\d{1,3}(?:[.,]\d+)?)\s?ah\b"
+)
 MOTORS = (
     ("rear hub", re.compile(r"\brear(?:[- ](?:hub|wheel))?[- ]?motor\b")),
     ("front hub", re.compile(r"\bfront(?:[- ](?:hub|wheel))?[- ]?motor\b")),
@@ -61,5 +65,5 @@ EMPTY_WORDS = {
     "cassette", "sprocket", "sprockets", "front", "rear", "derailleur", "gears", "gear", "a", "the", "of",
     "crankset", "crank", "cranks", "hub", "in", "freewheel", "electric", "e-bike", "pedelec",
     "t", "x", "chain", "drive", "touring", "trekking", "city", "mountain", "folding", "cargo", "gravel",
-    "teeth",
+    "teeth", "battery",
 }  # fmt: skip
