@@ -14,11 +14,16 @@ JOB = conditions(validate(Brief, brief(road={"steepest": 0.12})))
 
 
 def said(*verdicts) -> str:
-    answers = [Summed("ABCDEF"[place], verdict, None, True) for place, verdict in enumerate(verdicts)]
+    told = [verdict if isinstance(verdict, tuple) else (verdict, False) for verdict in verdicts]
+    answers = [
+        Summed("ABCDEF"[place], verdict, None, True, helped=helped)
+        for place, (verdict, helped) in enumerate(told)
+    ]
     return comparison_says(answers, JOB, Wants())
 
 
 EASY, PUSH, NO = "holds", "tight", "fails"
+HELPED, JUST = ("holds", True), ("tight", True)
 
 
 @pytest.mark.parametrize(
@@ -33,6 +38,13 @@ EASY, PUSH, NO = "holds", "tight", "fails"
         ([EASY, EASY, EASY, EASY, NO], "4 of 5 climb the 12 % hill."),
         ([EASY, PUSH, PUSH], "“A” climbs the 12 % hill and “B” and “C” climb it with a hard push."),
         ([EASY, EASY, PUSH], "“A” and “B” climb the 12 % hill and “C” climbs it with a hard push."),
+        ([JUST], "“A” climbs the 12 % hill only just, with its motor."),
+        ([JUST, JUST], "Both climb the 12 % hill only just, with their motors."),
+        (
+            [HELPED, PUSH, JUST],
+            "“A” climbs the 12 % hill, “B” climbs it with a hard push and “C” climbs it only just, with its "
+            "motor.",
+        ),
         ([NO, NO, NO], "None of the 3 climbs the 12 % hill."),
         ([NO], "It does not climb the 12 % hill."),
     ],

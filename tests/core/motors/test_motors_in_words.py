@@ -60,6 +60,8 @@ def test_where_pedals_turn_more_slowly_than_is_easy_it_is_only_just_climbed(fron
     assert verdict_with_motor("fails", at) == verdict
     told = f"{at.cadence_rpm:.0f} turns a minute, fewer than the 60 that are easy, in gear 1"
     assert (told in found.says) is (verdict == "tight")
+    just = "climbs the 10 % hill only just, with its motor."
+    assert (just in compare(job(strong, steepest=0.1, front=front)).says) is (verdict == "tight")
 
 
 @pytest.mark.parametrize(

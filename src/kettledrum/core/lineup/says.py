@@ -39,7 +39,7 @@ class Answered:
 class Summed:
     """A setup in a line-up: the verdict on the hill, with its motor where it has one; whether it is as quick
     as is wanted, None where nothing is; whether it stays within its makers' figures; whether it is the power
-    that is too little for the hill, by pedals alone, and no gear helps.
+    that is too little for the hill, by pedals alone, and no gear helps; whether its motor helps it up.
     """
 
     name: str
@@ -47,16 +47,19 @@ class Summed:
     quick: bool | None
     within: bool
     too_weak: bool = False
+    helped: bool = False
 
     @classmethod
     def of(cls, setup: "ComparedSetup", wants: Wants) -> "Summed":
         """Takes what counts out of a compared setup."""
+        at = setup.motor.on_pitch if setup.motor else None
         return cls(
             setup.name,
-            verdict_with_motor(setup.climb.verdict, setup.motor.on_pitch if setup.motor else None),
+            verdict_with_motor(setup.climb.verdict, at),
             None if wants.top_kmh is None else is_quick_enough(setup.top, wants.top_kmh),
             not setup.over_limits,
             setup.motor is None and setup.climb.limit == "power",
+            at is not None and helps(at),
         )
 
 
@@ -66,9 +69,14 @@ def verdict_with_motor(alone: Verdict | None, at: OnPitch | None) -> Verdict | N
     """
     if alone is None or at is None:
         return alone
-    if at.walking or at.state == "fails":
+    if not helps(at):
         return alone
     return "tight" if at.state == "tight" or at.grinding else "holds"
+
+
+def helps(at: OnPitch) -> bool:
+    """Whether motors bring a bicycle up the steepest pitch."""
+    return not at.walking and at.state != "fails"
 
 
 def setup_says(found: Answered, job: Conditions, wants: Wants) -> str:
@@ -122,9 +130,11 @@ def _quick(answers: Sequence[Summed], what: str) -> str:
 
 def _climbers(answers: Sequence[Summed], hill: str) -> str:
     easy = [each.name for each in answers if each.verdict == "holds"]
-    just = [each.name for each in answers if each.verdict == "tight"]
+    tight = [each for each in answers if each.verdict == "tight"]
+    pushed = [each.name for each in tight if not each.helped]
+    helped = [each.name for each in tight if each.helped]
     all_of = len(answers)
-    if not easy and not just:
+    if not easy and not tight:
         none = f"{'It does not climb' if all_of == 1 else f'None of the {all_of} climbs'} {hill}"
         weak = all(each.too_weak for each in answers)
         return f"{none}: your power is too little for it, whatever the gear." if weak else f"{none}."
@@ -132,9 +142,11 @@ def _climbers(answers: Sequence[Summed], hill: str) -> str:
     if easy:
         climb = "climbs" if len(easy) == 1 else "climb"
         parts.append(f"{_names(easy, all_of)} {climb} {hill}")
-    if just:
-        climb = "climbs" if len(just) == 1 else "climb"
-        parts.append(f"{_names(just, all_of)} {climb} {'it' if easy else hill} with a hard push")
+    with_motor = f"only just, with {'its motor' if len(helped) == 1 else 'their motors'}"
+    for names, how in ((pushed, "with a hard push"), (helped, with_motor)):
+        if names:
+            climb = "climbs" if len(names) == 1 else "climb"
+            parts.append(f"{_names(names, all_of)} {climb} {'it' if parts else hill} {how}")
     return f"{listed(parts)}."
 
 
