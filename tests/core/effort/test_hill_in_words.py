@@ -8,7 +8,10 @@ from kettledrum.core.effort.says import alone_says, kept_up
 from kettledrum.core.effort.wanted_gears import needed_ratio
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
+from kettledrum.core.job.route import Route
 from kettledrum.core.lineup.comparison import compare
+from kettledrum.core.roads.profile import profile
+from kettledrum.core.roads.ride import ride
 from kettledrum.core.terms.validation import validate
 
 RIDER = {"mass_kg": 78, "power_w": 125, "burst_w": 280, "cadence_rpm": [60, 88]}
@@ -103,6 +106,27 @@ def test_a_top_that_is_reached_as_it_is_shown_is_reached():
     top = compared(HIGH).setups[0].top.speed_kmh
     assert "quick enough" in says(HIGH, wants={"top_kmh": round(top, 1)})
     assert "short of" in says(HIGH, wants={"top_kmh": round(top, 1) + 0.1})
+
+
+@pytest.mark.parametrize(
+    ("wants", "words"),
+    [
+        ({}, "; "),
+        ({"top_kmh": 15}, ", quick enough; "),
+        ({"top_kmh": 22}, ", short of the 22 km/h wanted; "),
+    ],
+)
+def test_gears_that_are_too_low_for_the_power_are_told_as_that(wants, words):
+    one = setup(sprockets([30], [20]), name="Slow")
+    text, [found] = says(one, wants=wants), compared(one, wants=wants).setups
+    # 30/20 · 2.218 m · 88 · 0.06 = 17.6 km/h, and 125 W would keep up more.
+    assert found.flat.speed_kmh > found.top.speed_kmh == pytest.approx(17.57, abs=0.01)
+    would = f"your power would keep up {found.flat.speed_kmh:.0f} km/h."
+    assert f"On the flat it runs out of gears at 18 km/h{words}{would}" in text
+    # As a road that is flat has it.
+    road = validate(Route, {"name": "Flat", "legs": [{"length_m": 20_000, "grade": 0}]})
+    flat = ride(validate(Brief, brief(one, road={}, load={"bike_kg": 15}) | {"rider": RIDER}), profile(road))
+    assert flat.setups[0].mean_speed_kmh == pytest.approx(17.57, abs=0.1)
 
 
 def test_downhill_only():

@@ -66,9 +66,9 @@ def test_where_pedals_turn_more_slowly_than_is_easy_it_is_only_just_climbed(fron
 
 @pytest.mark.parametrize(
     ("rpm", "told"),
-    [(59.4, "59 turns a minute, fewer than the 60"), (59.6, "60 turns a minute, just short of the 60")],
+    [(59.4, "59 turns a minute, fewer than the 60"), (59.6, "59.6 turns a minute, fewer than the 60")],
 )
-def test_what_rounds_to_the_easy_cadence_is_not_called_fewer(rpm, told):
+def test_what_rounds_to_the_easy_cadence_is_told_to_a_tenth(rpm, told):
     made = job({**MOTOR, "torque_nm": 60, "power_w": 250}, steepest=0.1, front=50)
     at = compare(made).setups[0].motor.on_pitch.model_copy(update={"cadence_rpm": rpm})
     assert at.grinding

@@ -266,6 +266,8 @@ def test_motors(text, at, torque, power):
         ("36V 14Ah", 504, 36),
         ("48 v / 12.5 ah (625 Wh)", 625, 48),
         ("36 V, 10 Ah battery", 360, 36),
+        ("2 x 500 Wh", 1000, None),
+        ("3×400wh", 1200, None),
     ],
 )
 def test_batteries(battery, energy, voltage):
@@ -273,6 +275,43 @@ def test_batteries(battery, energy, voltage):
     (motor,) = found.setup.motors
     assert motor.battery.energy_wh == pytest.approx(energy)
     assert (motor.battery.voltage_v, motor.power_w, found.left_out) == (voltage, 450, [])
+
+
+@pytest.mark.parametrize(
+    "wheels",
+    [
+        "rear 26 in, front 20 in",
+        "front 20 in, rear 26 in",
+        "20 in front, 26 in rear",
+        "26 in rear 20 in front",
+        "26 in front 20 in",
+        "26 in, front 20 in",
+        "front wheel 20 x 1.75, 26 in",
+        "20 in front, 26 in",
+        "26 in, 20 in",
+    ],
+)
+def test_of_two_wheels_the_rear_one_is_driven(wheels):
+    found = advertised(f"cargo bike {wheels}, 9-speed 44 x 11-36", SHELF)
+    assert found.setup.wheel.bead_seat_mm == 559
+    assert list(found.setup.path[0].front) == [44]
+    assert found.left_out == []
+    assert "26 in as the wheel that is driven" in found.taken
+
+
+def test_a_wheel_that_is_named_twice_is_one():
+    for wheel in ("28 inch (47-622)", "47-622, 28 in", "700c 47-622"):
+        found = advertised(f"8-speed hub 38 x 20, {wheel}", SHELF)
+        assert (found.setup.wheel.bead_seat_mm, found.setup.wheel.tyre_mm) == (622, 47)
+        assert not any("driven" in each or "tyre" in each for each in found.taken)
+        assert found.left_out == []
+
+
+def test_a_wheel_in_front_is_no_ring():
+    found = advertised("cargo e bike, 9-speed 44 x 11-36, rear 26 in, front 20 in, 65 Nm", SHELF)
+    assert list(found.setup.path[0].front) == [44]
+    assert found.setup.motors[0].at == "cranks"
+    assert list(advertised("single speed, front 44 rear 16", SHELF).setup.path[0].front) == [44]
 
 
 def test_a_battery_without_a_motor_is_left_out_and_one_of_nothing_cannot_be():

@@ -131,6 +131,22 @@ def test_a_cadence_below_the_easy_ones_is_too_slow_with_help_and_without(bike):
     assert len(hills) > 1
 
 
+def test_where_legs_follow_no_further_the_motor_is_alone():
+    found = answer("rear hub motor 45 Nm, single speed 44 × 16, 20 x 1.75", where="flat", mass_kg=90)
+    at = found.setup.motor.on_pitch
+    assert at.outruns
+    assert at.cadence_rpm > 90
+    told = "With its motor it rides up the 3 % hill at 25 km/h on the motor alone, faster than you can pedal"
+    assert f"Yes. {told} in the highest gear; " in found.says
+    first, second, *_ = found.hills
+    assert (first.state, first.says) == ("coasting", "25 km/h, motor alone")
+    assert (first.cadence_rpm, first.gear) == (None, None)
+    # Just where legs follow no further one still pedals.
+    assert second.cadence_rpm == pytest.approx(90)
+    assert second.state == "holds"
+    assert "it runs out of gears at 23 km/h; your power would keep up 24 km/h." in found.also_says
+
+
 def test_a_battery_that_the_line_names_goes_so_far():
     bike = "rear hub motor 40 Nm, 42 × 11–32, 500 Wh, 24 kg"
     hilly, flat = answer(bike), answer(bike, where="flat")

@@ -5865,7 +5865,8 @@ export interface components {
         /**
          * OnHill
          * @description A grade as it is ridden: the gear, null where it has none, speed in km/h, cadence in rpm, and whether
-         *     that is easy or too slow; on foot, and all three null.
+         *     that is easy or too slow; coasting on the motor alone, faster than legs follow, without gear and cadence;
+         *     on foot, and all three null.
          */
         OnHill: {
             /** Grade */
@@ -5876,11 +5877,8 @@ export interface components {
             cadence_rpm: number | null;
             /** Gear */
             gear: string | null;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "holds" | "grinding" | "walking";
+            /** State */
+            state: ("holds" | "grinding" | "walking") | "coasting";
             /** Says */
             says: string;
         };
@@ -5892,10 +5890,10 @@ export interface components {
          *     own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes
          *     out, the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
          *     efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance
-         *     or to pedal, `grinding` that the pedals turn more slowly than is easy whatever the gear. `warms_c` is
-         *     how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would be too
-         *     warm; null where that never is or cannot be told. `state` is not known without thermal constants or
-         *     the length of the pitch.
+         *     or to pedal, `grinding` that the pedals turn more slowly than is easy whatever the gear, `outruns` that
+         *     legs follow the highest gear no further and the motors drive alone. `warms_c` is how warm the hottest
+         *     becomes over the length of the pitch, `limit_s` after how long it would be too warm; null where that never
+         *     is or cannot be told. `state` is not known without thermal constants or the length of the pitch.
          */
         OnPitch: {
             /** Speed Kmh */
@@ -5908,6 +5906,8 @@ export interface components {
             walking: boolean;
             /** Grinding */
             grinding: boolean;
+            /** Outruns */
+            outruns: boolean;
             /** Rider W */
             rider_w: number;
             /** Motor W */

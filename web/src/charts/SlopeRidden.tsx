@@ -92,6 +92,7 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
 }
 
 function shortly(hill: OnHill): string {
+  if (hill.state === "coasting") return "motor alone";
   if (hill.cadence_rpm === null) return RIDDEN.walking;
   const gear = hill.gear === null ? "" : `, gear ${hill.gear}`;
   return `${hill.cadence_rpm.toFixed(0)} rpm${gear}`;

@@ -68,7 +68,7 @@ def comparison(result: "Comparison") -> None:
             "" if is_reference else apart(against.highest if against else None),
             percent(setup.climb.steepest),
             setup.climb.verdict or "not known",
-            f"{setup.flat.speed_kmh:.1f} km/h",
+            f"{min(setup.flat.speed_kmh, setup.top.speed_kmh):.1f} km/h",
         )
     console = terminal()
     console.print(Text(result.says, style="bold"))

@@ -75,7 +75,7 @@ class Climb(AtPower):
 
 class Flat(BaseModel):
     """The flat at the power of all day: speed in km/h, the gear (null on a stepless path) and cadence in
-    rpm.
+    rpm. Where that is faster than legs follow the highest gear, no gear is high enough for the power.
     """
 
     speed_kmh: float

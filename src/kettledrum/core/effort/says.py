@@ -9,7 +9,7 @@ from kettledrum.core.effort.lowest_gear import LowestGear
 from kettledrum.core.effort.steepest import AtSteepest
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.job.wants import Wants
-from kettledrum.core.terms.in_words import higher, mass, percent, speed, time
+from kettledrum.core.terms.in_words import fewer_turns, higher, mass, percent, speed, time
 
 EASILY = 0.15
 """With so much of cadence to spare a hill is climbed easily."""
@@ -69,9 +69,7 @@ def _fate(climb: Climb, job: Conditions) -> str:
     at = at_most(climb)
     if at.state == "walking":
         return "you would be walking"
-    # What misses by less than half a turn is not told as what was asked.
-    digits = 1 if round(at.cadence_rpm) >= job.cadence_rpm[0] else 0
-    return f"the pedals would turn only {at.cadence_rpm:.{digits}f} times a minute"
+    return f"the pedals would turn only {fewer_turns(at.cadence_rpm, job.cadence_rpm[0])} times a minute"
 
 
 def alone_says(climb: Climb, job: Conditions) -> str | None:
@@ -120,8 +118,10 @@ def at_most(climb: Climb) -> AtSteepest:
 
 def speed_says(flat: Flat, top: Top, wants: Wants, *, with_motor: bool = False) -> str:
     """How fast the rider alone is on the flat, and whether the highest gear is as quick as was wanted."""
-    gear = f" in gear {flat.gear}" if flat.gear is not None else ""
     by_pedals = ", by pedals alone," if with_motor else ""
+    if round(flat.speed_kmh, 1) > round(top.speed_kmh, 1):
+        return _out_of_gears(flat, top, wants, f"On the flat{by_pedals}")
+    gear = f" in gear {flat.gear}" if flat.gear is not None else ""
     level = f"On the flat{by_pedals} {speed(flat.speed_kmh)}{gear}"
     downhill = ", which is downhill only" if top.grade < _DOWNHILL else ""
     if wants.top_kmh is None:
@@ -129,6 +129,17 @@ def speed_says(flat: Flat, top: Top, wants: Wants, *, with_motor: bool = False) 
     if is_quick_enough(top, wants.top_kmh):
         return f"{level}; quick enough, with gears up to {speed(top.speed_kmh)}{downhill}."
     return f"{level}; out of gears above {speed(top.speed_kmh)}, short of the {speed(wants.top_kmh)} wanted."
+
+
+def _out_of_gears(flat: Flat, top: Top, wants: Wants, level: str) -> str:
+    """That the highest gear is too low for the power of all day."""
+    gears = f"{level} it runs out of gears at {speed(top.speed_kmh)}"
+    would = f"your power would keep up {speed(flat.speed_kmh)}"
+    if wants.top_kmh is None:
+        return f"{gears}; {would}."
+    if is_quick_enough(top, wants.top_kmh):
+        return f"{gears}, quick enough; {would}."
+    return f"{gears}, short of the {speed(wants.top_kmh)} wanted; {would}."
 
 
 def is_quick_enough(top: Top, wanted_kmh: float) -> bool:

@@ -35,10 +35,10 @@ class OnPitch(BaseModel):
     own shafts, as much as is needed to stay at that speed; what they draw, the share of it that comes
     out, the heat they make, the current in A where the battery's voltage is known. `assumed` says that an
     efficiency was taken for want of the motor's constants. `walking` says that it is too slow to balance
-    or to pedal, `grinding` that the pedals turn more slowly than is easy whatever the gear. `warms_c` is
-    how warm the hottest becomes over the length of the pitch, `limit_s` after how long it would be too
-    warm; null where that never is or cannot be told. `state` is not known without thermal constants or
-    the length of the pitch.
+    or to pedal, `grinding` that the pedals turn more slowly than is easy whatever the gear, `outruns` that
+    legs follow the highest gear no further and the motors drive alone. `warms_c` is how warm the hottest
+    becomes over the length of the pitch, `limit_s` after how long it would be too warm; null where that never
+    is or cannot be told. `state` is not known without thermal constants or the length of the pitch.
     """
 
     speed_kmh: float
@@ -46,6 +46,7 @@ class OnPitch(BaseModel):
     cadence_rpm: float
     walking: bool
     grinding: bool
+    outruns: bool
     rider_w: float
     motor_w: float
     in_w: float
@@ -88,6 +89,7 @@ def on_pitch(setup: Setup, table: GearTable, job: Conditions) -> OnPitch | None:
         cadence_rpm=found.cadence_rpm(speed),
         walking=speed * 3.6 < gets_off_below_kmh(table.gears[0].development_m, job.grind_rpm),
         grinding=lowest_rpm < job.cadence_rpm[0] * (1 - _JUST),
+        outruns=rider_w <= 0,
         rider_w=rider_w,
         motor_w=out,
         in_w=into,

@@ -7,7 +7,7 @@ from kettledrum.core.effort.steepest import BALANCE_KMH
 from kettledrum.core.job.conditions import Conditions
 from kettledrum.core.motors.on_pitch import OnPitch
 from kettledrum.core.motors.range_result import LevelRange
-from kettledrum.core.terms.in_words import listed, percent, quoted, speed, time
+from kettledrum.core.terms.in_words import fewer_turns, listed, percent, quoted, speed, time
 
 if TYPE_CHECKING:
     from kettledrum.core.motors.help import MotorHelp
@@ -28,12 +28,14 @@ def on_pitch_says(at: OnPitch | None, job: Conditions) -> str | None:
         if at.speed_kmh >= BALANCE_KMH:
             slow = f"at {speed(at.speed_kmh)} the pedals would turn only {at.cadence_rpm:.0f} times a minute"
         return f"Even with its motor it is pushed up {hill}: {slow}."
+    if at.outruns:
+        alone = f"{speed(at.speed_kmh)} on the motor alone, faster than you can pedal in the highest gear"
+        return f"With its motor it rides up {hill} at {alone}{_warmth(at)}."
     gear = f", in gear {at.gear}" if at.gear is not None else ""
-    turns, easy = f"{at.cadence_rpm:.0f}", f"{job.cadence_rpm[0]:.0f}"
-    short = "just short of" if turns == easy else "fewer than"
-    turns += " turns a minute"
+    turns = f"{at.cadence_rpm:.0f} turns a minute"
     if at.grinding:
-        turns += f", {short} the {easy} that are easy"
+        easy = job.cadence_rpm[0]
+        turns = f"{fewer_turns(at.cadence_rpm, easy)} turns a minute, fewer than the {easy:.0f} that are easy"
     pace = f"{speed(at.speed_kmh)}, {turns}{gear}"
     return f"With its motor it rides up {hill} at {pace}{_warmth(at)}."
 

@@ -11,8 +11,8 @@ from kettledrum.core.parts.cassette_range import WIDE_STEP, even_teeth
 from kettledrum.core.parts.figures import part_figures
 from kettledrum.core.parts.part import Part
 from kettledrum.core.parts.setup import Setup
-from kettledrum.core.parts.wheel_sizes import wheel_sizes
 from kettledrum.core.quick import patterns
+from kettledrum.core.quick.wheel_named import wheel_named
 from kettledrum.core.terms.errors import InvalidInput, Problem
 from kettledrum.core.terms.in_words import listed
 from kettledrum.core.terms.quantities import NAME_LENGTH
@@ -113,18 +113,20 @@ def _refused(what: str) -> InvalidInput:
 
 
 def _wheel(line: _Line) -> dict[str, Any]:
-    found = line.take(patterns.WHEEL)
-    bare = None if found or not re.search(r"\d.*,", line.text) else line.take(patterns.BARE_INCHES)
+    named = wheel_named(line.text)
+    line.text = patterns.WHEEL.sub(" | ", line.text)
+    bare = None if named or not re.search(r"\d.*,", line.text) else line.take(patterns.BARE_INCHES)
     if bare:
         line.taken.append(f"{bare['inches']} as a wheel of so many inches")
-    if found is None and bare is None:
+        named = wheel_named(f"{bare['inches']} in")
+    if named is None:
         line.taken.append(f"wheel of 28 inch ({_USUAL_BEAD_MM} mm), tyre of {_USUAL_TYRE_MM} mm")
         return {"bead_seat_mm": _USUAL_BEAD_MM, "tyre_mm": _USUAL_TYRE_MM}
-    written = found[0].strip() if found else f"{bare['inches']} in" if bare else ""
-    sizes = wheel_sizes(re.sub(r"(?<=\d)\s?er\b", " in", written)).read
-    if not sizes:
-        raise _refused(f"holds a wheel size that is not known, “{written}”: type 28 in or 42-622")
-    size = sizes[0]
+    size = named.size
+    if size is None:
+        raise _refused(f"holds a wheel size that is not known, “{named.written}”: type 28 in or 42-622")
+    if named.apart:
+        line.taken.append(f"{named.written} as the wheel that is driven")
     tyre = size.tyre_mm
     if tyre is None:
         tyre = _USUAL_TYRE_MM if size.bead_seat_mm > 500 else _SMALL_TYRE_MM
@@ -158,7 +160,8 @@ def _battery(line: _Line) -> dict[str, Any] | None:
     charge, energy = line.take(patterns.CHARGE), line.take(patterns.ENERGY)
     stated = {"voltage_v": _number(charge["volt"])} if charge else {}
     if energy:
-        return {"energy_wh": _number(energy["energy"]) * (1000 if energy["kilo"] else 1), **stated}
+        each = _number(energy["energy"]) * (1000 if energy["kilo"] else 1)
+        return {"energy_wh": each * int(energy["count"] or 1), **stated}
     if charge:
         return {"energy_wh": _number(charge["volt"]) * _number(charge["charge"]), **stated}
     return None

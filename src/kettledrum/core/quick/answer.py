@@ -162,6 +162,15 @@ def _on_hill(setup: Setup, job: Conditions, grade: float) -> OnHill:
     if motors is not None:
         if motors.walking:
             return _on_foot(grade)
+        if motors.outruns:
+            return OnHill(
+                grade=grade,
+                speed_kmh=motors.speed_kmh,
+                cadence_rpm=None,
+                gear=None,
+                state="coasting",
+                says=f"{motors.speed_kmh:.0f} km/h, motor alone",
+            )
         shown = f", gear {motors.gear}" if motors.gear else ""
         return OnHill(
             grade=grade,

@@ -13,6 +13,8 @@ WHEEL = re.compile(
     )""",
     re.VERBOSE,
 )
+LABEL_BEFORE = re.compile(r"\b(?P<which>front|rear)(?: wheel)?[: ]\s?$")
+LABEL_BEHIND = re.compile(r"\s?(?:in )?(?P<which>front|rear)\b(?: wheel\b)?(?P<next>\s?\d)?")
 CASSETTE = re.compile(r"(?<![\d.,])(?P<low>9|1\d)\s?(?:-|to|/)\s?(?P<high>[2-6]\d)\s?t?\b(?!\s?-\s?\d)")
 TEETH_LIST = re.compile(
     r"(?<![\d.,])\d{1,2}(?:(?:\s?-\s?\d{2}){3,}|(?:\s?/\s?\d{2}){3,}|(?:,\s?\d{2}){3,})\s?t?\b"
@@ -31,6 +33,7 @@ PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?[x:/]\s?(?P<rear>[1-6]?
 DASHED_PAIR = re.compile(r"(?<![\d.,])(?P<front>[1-8]\d)\s?t?\s?-\s?(?P<rear>[1-6]?\d)\s?t?\b(?![.,]\d)")
 NAMED_FRONT = re.compile(
     r"\b(?:chain ?ring|ring|front|in front|cranks(?:et)?)[: ]\s?(?:of )?(?P<teeth>[1-8]\d)\s?t?\b"
+    r"(?!\s?(?:in\b|inch|\"|″|''))"
     r"|(?<![\d.,])(?P<before>[1-8]\d)\s?(?:t|teeth)?\s?(?:chain ?ring|(?:in )?front)\b"
 )
 NAMED_REAR = re.compile(
@@ -44,7 +47,9 @@ RANGE = re.compile(r"(?<![\d.,])(?P<range>[1-9]\d{2})\s?(?:%|percent\b)")
 MASS = re.compile(r"(?<![\d.,])(?P<mass>\d{1,3}(?:[.,]\d+)?)\s?(?P<unit>kg|lbs?)\b")
 TORQUE = re.compile(r"(?<![\d.,])(?P<nm>\d{1,3})\s?(?:nm|newton ?met(?:er|re)s?)\b")
 WATT = re.compile(r"(?<![\d.,])(?P<w>\d{2,4})\s?w(?:att)?s?\b")
-ENERGY = re.compile(r"(?<![\d.,])(?P<energy>\d{1,4}(?:[.,]\d+)?)\s?(?P<kilo>k)?wh\b")
+ENERGY = re.compile(
+    r"(?<![\d.,])(?:(?P<count>[2-4])\s?x\s?)?(?P<energy>\d{1,4}(?:[.,]\d+)?)\s?(?P<kilo>k)?wh\b"
+)
 CHARGE = re.compile(
     r"(?<![\d.,])(?P<volt>\d{2}(?:[.,]\d+)?)\s?v(?:olts?)?[\s,/x]*(?P<charge>\d{1,3}(?:[.,]\d+)?)\s?ah\b"
 )
@@ -53,7 +58,7 @@ MOTORS = (
     ("front hub", re.compile(r"\bfront(?:[- ](?:hub|wheel))?[- ]?motor\b")),
     ("rear hub", re.compile(r"\bhub[- ]?motor\b")),
     ("cranks", re.compile(r"\b(?:crank|mid|centre|center)[- ]?(?:drive[- ]?)?(?:motor|drive)\b")),
-    ("cranks", re.compile(r"\b(?:e-?bike|pedelec|electric(?: bike)?|motor)\b")),
+    ("cranks", re.compile(r"\b(?:e[- ]?bike|pedelec|electric(?: bike)?|motor)\b")),
 )
 STEPLESS = re.compile(r"\bstep-?less(?: hub)?\b")
 GEARBOX = re.compile(r"\b(?:crank |pedal )?gear ?box\b")

@@ -1,5 +1,7 @@
 """What a quick question comes to; without arrays, so that it can be told of before any is needed."""
 
+from typing import Literal
+
 from pydantic import BaseModel
 
 from kettledrum.core.effort.steepest import State
@@ -21,14 +23,15 @@ class Also(BaseModel):
 
 class OnHill(BaseModel):
     """A grade as it is ridden: the gear, null where it has none, speed in km/h, cadence in rpm, and whether
-    that is easy or too slow; on foot, and all three null.
+    that is easy or too slow; coasting on the motor alone, faster than legs follow, without gear and cadence;
+    on foot, and all three null.
     """
 
     grade: float
     speed_kmh: float | None
     cadence_rpm: float | None
     gear: str | None
-    state: State
+    state: State | Literal["coasting"]
     says: str
 
 

@@ -22,6 +22,11 @@ def percent(share: float) -> str:
     return f"{shown.removesuffix('.0')} %"
 
 
+def fewer_turns(cadence_rpm: float, asked_rpm: float) -> str:
+    """A cadence in rpm that is less than what was asked: to a tenth where it would be told as that."""
+    return f"{cadence_rpm:.{1 if round(cadence_rpm) >= asked_rpm else 0}f}"
+
+
 def higher(share: float) -> str:
     """By how much something is higher than it may be, for one that is: 0.84 or, from twice on, 1.5."""
     if 1 + share >= IN_TIMES:

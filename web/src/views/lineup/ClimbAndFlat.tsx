@@ -79,7 +79,15 @@ function Row({ setup, leads, pitch }: { setup: BenchSetup; leads: string; pitch:
       {pitch && <td className={styles.wraps}>{onThePitch(table, units)}</td>}
       {pitch && <td>{needed(climb, table.lowest.ratio)}</td>}
       <td title={flat.gear ? `in gear ${flat.gear}` : undefined}>
-        <strong>{units.speed(flat.speed_kmh)}</strong>, {flat.cadence_rpm.toFixed(0)} rpm
+        {flat.speed_kmh > top.speed_kmh ? (
+          <>
+            <strong>{units.speed(top.speed_kmh)}</strong>, {RIDDEN.coasting}
+          </>
+        ) : (
+          <>
+            <strong>{units.speed(flat.speed_kmh)}</strong>, {flat.cadence_rpm.toFixed(0)} rpm
+          </>
+        )}
       </td>
       <td>
         {units.speed(top.speed_kmh)}, {top.power_w.toFixed(0)} W, {descent(top.grade)}

@@ -90,7 +90,8 @@ function wheelText({ wheel_torque_nm: torques }: MotorHelp): string {
 function pitchSpeed({ on_pitch: pitch }: MotorHelp, units: Units): string {
   if (!pitch) return "";
   const works = pitch.efficiency === null ? "" : `, at ${percent(pitch.efficiency)}`;
-  return `${units.speed(pitch.speed_kmh)}, ${pitch.cadence_rpm.toFixed(0)} rpm${pitch.walking ? ", walking" : ""}${works}${pitch.assumed ? " assumed" : ""}`;
+  const turns = pitch.outruns ? "motor alone" : `${pitch.cadence_rpm.toFixed(0)} rpm`;
+  return `${units.speed(pitch.speed_kmh)}, ${turns}${pitch.walking ? ", walking" : ""}${works}${pitch.assumed ? " assumed" : ""}`;
 }
 
 function assistText({ limit_speed_kmh: limit, unreached_kmh: unused }: MotorHelp, units: Units): string {

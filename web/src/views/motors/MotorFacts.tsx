@@ -36,7 +36,9 @@ export function MotorFacts({ help, bench }: Props) {
             <dl>
               <Fact name="Speed">{units.speed(pitch.speed_kmh)}</Fact>
               <Fact name="Cadence">
-                {pitch.cadence_rpm.toFixed(0)} rpm, {pitch.gear === null ? "stepless" : `gear ${pitch.gear}`}
+                {pitch.outruns
+                  ? "none, faster than you can pedal"
+                  : `${pitch.cadence_rpm.toFixed(0)} rpm, ${pitch.gear === null ? "stepless" : `gear ${pitch.gear}`}`}
               </Fact>
               <Fact name="You give">{pitch.rider_w.toFixed(0)} W</Fact>
               <Fact name="Motors give">{pitch.motor_w.toFixed(0)} W</Fact>
