@@ -304,6 +304,20 @@ def test_every_change_of_the_demo_adds_up(given):
                 assert found.mass_kg == pytest.approx(-back.mass_kg)
 
 
+def test_what_holds_a_sprocket_and_a_cassette_are_taken_off_with_their_own_tools():
+    holds, cassette_key = "what holds the sprocket: circlip pliers", "the tool for the cassette’s lockring"
+
+    def asked(start, to) -> tuple[bool, bool]:
+        tools = plan(start, to).tools
+        return any(each.startswith(holds) for each in tools), cassette_key in tools
+
+    wide = setup({**sprockets([42], [11, 13, 15, 18, 21, 24, 28]), "price": 90}, name="Wide")
+    wider = {**wide, "name": "Wider", "path": [{**wide["path"][0], "rear": [11, 13, 15, 18, 21, 26, 32]}]}
+    assert asked(single(42, 21, "A"), single(42, 19, "B")) == (True, False)
+    assert asked(wide, wider) == (False, True)
+    assert asked(single(42, 21, "A"), wide) == (True, True)
+
+
 def test_what_is_known_of_a_hub_and_its_frame_is_not_looked_at_again():
     fit = {
         "spokes": SPOKES,

@@ -9,10 +9,12 @@ from kettledrum.core.chains.chainline import chainline
 from kettledrum.core.chains.derailleur import derailleur_needs
 from kettledrum.core.fit.bite import bite
 from kettledrum.core.fit.mass_moved import mass_moved, weighed
+from kettledrum.core.fit.motors import free_rpm
 from kettledrum.core.fit.page import RULES, fit_page
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.parts.frame import Frame
+from kettledrum.core.parts.motor import Motor
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
 
@@ -451,3 +453,19 @@ def test_of_a_derailleurs_mass_the_cassette_sits_in_the_wheel():
     assert {each.at for each in weighed(validate(Setup, shaft))} == {None}
     assert parts({**many, "mass_kg": 1.5, "fit": {"mass_at": "frame"}}) == [("sprockets", 1.5, "frame")]
     assert parts({**sprockets([42], [21]), "mass_kg": 0.95}) == [("sprockets", 0.95, None)]
+
+
+@pytest.mark.parametrize(
+    ("known", "rpm"),
+    [
+        ({"no_load_rpm": 300}, 300),
+        ({"curve": [[0, 50], [100, 40], [250, 0]]}, 250),
+        ({"no_load_rpm": 300, "reduction": [[10, 20], [10, 15]]}, 100),
+        ({"curve": [[0, 50], [240, 5]], "reduction": [[10, 20]]}, 120),
+        ({}, None),
+    ],
+)
+def test_how_fast_a_motor_turns_without_load_where_it_drives(known, rpm):
+    assert free_rpm(validate(Motor, {"at": "cranks", "torque_nm": 50, **known})) == (
+        None if rpm is None else pytest.approx(rpm)
+    )

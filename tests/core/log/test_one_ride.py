@@ -55,7 +55,8 @@ def test_gear_way_and_coasting_second_by_second():
 
 
 @pytest.mark.parametrize(
-    ("speed", "cadence", "rolls"), [(0.4, 0, False), (0.6, 0, True), (0.6, 1, True), (6, 2, False)]
+    ("speed", "cadence", "rolls"),
+    [(0.4, 0, False), (0.5, 0, False), (0.6, 0, True), (0.6, 1, True), (6, 2, False)],
 )
 def test_rolling_is_moving_without_turning(speed, cadence, rolls):
     found = one_ride(ridden(np.full(100, speed), np.full(100, cadence)), of(), (60, 88))

@@ -44,9 +44,12 @@ def test_what_stands_worst_under_both_by_hand():
     wheel = {"at": "front hub", "torque_nm": 60}
     assert borne(wheel, limits={"input_torque_max_nm": 66})[0].state == "tight"
     # 200.04 Nm on a belt's front sprocket of 40 teeth of 10 mm, r = 63.66 mm: 3142 N.
-    assert "belt: 3142 N, 3000 N allowed" in borne(CRANK, drive="belt", pull=3000)[0].what
+    belt = borne(CRANK, drive="belt", pull=3000)[0]
+    assert belt.what == "belt: 3142 N, 3000 N allowed"
+    assert belt.share == pytest.approx(3142 / 3000, rel=1e-3)
     # On a chain of 12.7 mm r = 80.93 mm: 2472 N of at least 8000.
     assert borne(CRANK)[0].what == "chain: 2472 N, breaks at 8000 N"
+    assert borne(CRANK)[0].share == pytest.approx(2 * 2472 / 8000, rel=1e-3)
     # 60 Nm on 353 mm push with 170 N; sand lets 0.3 · 0.38 · 126 kg · g = 140.9 N through in front.
     slips = borne(wheel, road={"surfaces": [{"surface": "sand", "share": 1}]})
     assert slips[0].state == "tight"

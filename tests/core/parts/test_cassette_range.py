@@ -8,7 +8,13 @@ from hypothesis import strategies as st
 
 from examples import setup, sprockets
 from kettledrum.core.gearing.gear_table import gear_table
-from kettledrum.core.parts.cassette_range import ENDS_OF_CASSETTE, ends_check, even_teeth
+from kettledrum.core.parts.cassette_range import (
+    ENDS_OF_CASSETTE,
+    KnownCassette,
+    cassette_range,
+    ends_check,
+    even_teeth,
+)
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.validation import validate
 
@@ -33,6 +39,18 @@ def test_a_step_no_chain_would_climb_is_asked_about(rear, words):
     if check is not None:
         assert (check.where, check.state) == ("path[0].rear", "not known")
         assert check.what.startswith(words)
+
+
+def test_only_a_cassette_with_both_ends_may_be_meant():
+    shelf = [
+        KnownCassette(name="both", teeth=[46, 11, 20, 30]),
+        KnownCassette(name="lower", teeth=[11, 20, 42]),
+        KnownCassette(name="upper", teeth=[13, 30, 46]),
+    ]
+    found = cassette_range(11, 46, 12, shelf)
+    assert [(each.name, each.teeth) for each in found.known] == [("both", [11, 20, 30, 46])]
+    assert found.even == even_teeth(11, 46, 12)
+    assert cassette_range(11, 46, None, shelf).even is None
 
 
 def checks_of(rear):

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from kettledrum.core.rides.channels import Channels
-from kettledrum.core.rides.found_gears import found_gears
+from kettledrum.core.rides.found_gears import _parted, found_gears
 
 NOT_RECORDED = [np.full(8000, np.nan)] * 3
 
@@ -35,3 +35,10 @@ def test_the_gear_at_either_end_loses_none_of_its_scatter():
     found = found_gears(ridden((2.0, 0.03, 4000), (9.0, 0.03, 4000))).found
     assert sum(each.share for each in found) == pytest.approx(1, abs=1e-9)
     assert [each.width for each in found] == pytest.approx([0.03, 0.03], rel=0.06)
+
+
+def test_of_two_peaks_with_hardly_a_valley_the_higher_is_one():
+    assert _parted(np.array([0, 1.0, 0.95, 1.2, 0]), [1, 3]) == [3]
+    assert _parted(np.array([0, 1.2, 0.95, 1.0, 0]), [1, 3]) == [1]
+    assert _parted(np.array([0, 1.0, 0.1, 1.2, 0]), [1, 3]) == [1, 3]
+    assert _parted(np.array([0, 1.0, 0.95, 1.2, 1.15, 1.4, 0.2, 0.9, 0]), [1, 3, 5, 7]) == [5, 7]

@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 
 from kettledrum.core.roads.ascent import ascent_m
-from kettledrum.core.roads.cleaning import clean
+from kettledrum.core.roads.cleaning import NARROWEST_M, WIDEST_M, _narrowest, clean
 from kettledrum.core.roads.profile import Profile, steepest_pitches
 from kettledrum.core.roads.track import EARTH_RADIUS_M, Track
 from kettledrum.core.terms.errors import InvalidInput
@@ -164,3 +164,20 @@ def test_noise_of_a_known_size_does_not_flatten_long_hills(spacing, off, seed):
     noisy = hills + np.random.default_rng(seed).normal(0, 1.5, len(at))
     assert ascent_m(300 + noisy) > 1.3 * 200
     assert ascent_m(road_of(along(at, 300 + noisy)).elevation_m) == pytest.approx(200, rel=off)
+
+
+@pytest.mark.parametrize(
+    ("uncertain", "spacing", "width"),
+    [
+        # (σ²·Δ / (4·√π·0.01²))^(1/3): 3 m every 10 m.
+        (3.0, 10.0, 50.258),
+        # Little is uncertain, but from point to point more than a grade's noise: the narrowest there is.
+        (0.1, 1.0, NARROWEST_M),
+        (0.1, 10.0, NARROWEST_M),
+        # √2·0.01 / 10 is 0.14 of that noise, and so wide is it.
+        (0.01, 10.0, NARROWEST_M * 0.1414),
+        (30.0, 100.0, WIDEST_M),
+    ],
+)
+def test_a_curve_is_as_narrow_as_its_uncertainty_lets_it_be(uncertain, spacing, width):
+    assert _narrowest(uncertain, spacing) == pytest.approx(width, rel=1e-3)

@@ -204,6 +204,18 @@ def test_a_stepless_hub_keeps_the_bands_middle_where_it_can():
     assert taken.cadence_rpm[2] == pytest.approx(12 * 60 / (2.218 * 3.9), rel=1e-3)
 
 
+@pytest.mark.parametrize(("along", "rise", "grade"), [(10, 6, 0.75), (10, -6, -0.75), (10, 9, 1.8)])
+def test_a_grade_is_rise_over_run_and_none_is_steeper_than_half_of_the_way_across(along, rise, grade):
+    road = Profile(np.array([0.0, along]), np.array([100.0, 100.0 + rise]))
+    assert road.grade.tolist() == pytest.approx([grade])
+
+
+def test_where_nobody_pedals_no_cadence_is_drawn():
+    road = profile(validate(Route, {"name": "Down", "legs": [{"length_m": 3000, "grade": -0.12}]}))
+    [found] = ride(job(NINE), road).setups
+    assert set(found.cadence_rpm[len(found.cadence_rpm) // 2 :]) == {0}
+
+
 def test_without_a_road_a_plain_terrain_is_made_up_from_the_steepest_pitch():
     hilly = job(NINE)
     hilly = hilly.model_copy(update={"road": hilly.road.model_copy(update={"steepest": 0.1})})

@@ -5,6 +5,7 @@ import pytest
 
 from kettledrum.core.roads.ascent import ascent_m
 from kettledrum.core.roads.cleaning import clean
+from kettledrum.core.roads.slips import MOST_AT_END, MOST_THROWN
 from kettledrum.core.roads.track import EARTH_RADIUS_M, Track
 
 NONE = np.empty(0)
@@ -99,6 +100,24 @@ def test_points_are_thrown_at_the_ends_and_in_rows(places):
     assert length == pytest.approx(5000 - lost, abs=1)
     number = len(places)
     assert report[0].startswith(f"{number} point{'s' if number > 1 else ''} up to 42")
+
+
+@pytest.mark.parametrize(
+    ("places", "left_out"),
+    [
+        (range(200, 200 + MOST_THROWN), True),
+        (range(200, 201 + MOST_THROWN), False),
+        (range(MOST_AT_END), True),
+        (range(MOST_AT_END + 1), False),
+        (range(501 - MOST_AT_END, 501), True),
+        (range(500 - MOST_AT_END, 501), False),
+    ],
+)
+def test_so_many_in_a_row_are_thrown_and_no_more(places, left_out):
+    track = north(AT, CLIMB)
+    track.longitude[list(places)] += 5.0
+    report = found(track)[2]
+    assert report[0].startswith(f"{len(places)} points up to 42") is left_out
 
 
 def test_a_ferry_is_no_slip_nor_is_a_road_drawn_with_few_points():

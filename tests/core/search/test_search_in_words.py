@@ -5,7 +5,9 @@ from types import SimpleNamespace
 
 import pytest
 
+from examples import brief, setup, sprockets
 from kettledrum.core.fit.mass_moved import weighed
+from kettledrum.core.job.brief import Brief
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.lineup.coverage import coverage
 from kettledrum.core.lineup.says import verdict_with_motor
@@ -17,6 +19,7 @@ from kettledrum.core.search.result import Mark
 from kettledrum.core.search.says import best_of, share_says, worth_a_look
 from kettledrum.core.search.search import search, searched
 from kettledrum.core.terms.errors import InvalidInput
+from kettledrum.core.terms.validation import validate
 from kettledrum.demo import honey_round, seaweed_barrow, stock
 
 BRIEF = honey_round()
@@ -215,6 +218,28 @@ def test_where_the_power_is_too_little_a_motor_is_named():
         "None of them climbs the 20 % hill, as your power is too little for any gear: a motor, less load or "
         "more power would."
     )
+
+
+@pytest.mark.parametrize(
+    ("known", "told"),
+    [
+        ({"price": 60, "mass_kg": 0.8}, "900 2.5"),
+        ({"price": 60}, "900 None"),
+        ({"mass_kg": 0.8}, "None 2.5"),
+        ({}, "None None"),
+    ],
+)
+def test_against_the_reference_goes_what_is_known_of_all_its_parts(known, told):
+    one = setup({**sprockets([42], [21]), **known}, name="Old", cranks={"length_mm": 170, "price": 40})
+    one["wheel"] = {**one["wheel"], "price": 70}
+    by = SimpleNamespace(
+        brief=validate(Brief, brief(one)),
+        reference=lambda: mark("Old", 0.5, 900, 2.5),
+        _reference=SimpleNamespace(in_band=0.5),
+        _differs=lambda _row, _share, price, mass_kg: f"{price} {mass_kg}",
+        _hill=lambda _row, _verdict: "",
+    )
+    assert Answers._against_reference(by, SimpleNamespace()) == [f"Against “Old”, the reference: {told}."]
 
 
 def test_what_costs_as_much_is_not_told_apart():

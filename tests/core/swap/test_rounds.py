@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from kettledrum.core.rides.channels import Channels, Records, where
 from kettledrum.core.swap.laps import laps_by_place
-from kettledrum.core.swap.rounds import loop_of, rounds
+from kettledrum.core.swap.rounds import _nearest, loop_of, rounds
 from kettledrum.core.terms.errors import InvalidInput
 
 NORTH, EAST = 46.0, 11.0
@@ -191,3 +191,15 @@ def test_places_second_by_second():
     assert where(Records(at=[0.0, 1.0])) is None
     assert where(Records(at=[0.0, 1.0], latitude=[None, None], longitude=[None, None])) is None
     assert where(Records(at=[0.0, 1.0], latitude=[95.0, 99.0], longitude=[5.0, 7.0])) is None
+
+
+@pytest.mark.parametrize("at", [10.37, 10.0, 8.81])
+@pytest.mark.parametrize("after", [7.0, 4.0])
+def test_when_one_was_nearest_is_told_between_the_seconds(at, after):
+    # With 7 m/s to a gate and as fast or slower on from it, along a road that turns off there.
+    seconds = np.arange(0, 21.0)
+    apart = np.where(seconds < at, 7.0, after) * np.abs(seconds - at)
+    assert _nearest(apart, 0, 20) == pytest.approx(at, abs=0.06)
+    assert _nearest(apart, 5, 15) == pytest.approx(at, abs=0.06)
+    # Of too few seconds it is the nearest of them.
+    assert _nearest(apart, 9, 11) == np.arange(9, 12)[np.argmin(apart[9:12])]
