@@ -274,6 +274,26 @@ def test_what_is_refused_names_its_blank_and_stays(page, empty):
     expect(page.get_by_role("alert")).to_have_count(0)
 
 
+def test_a_motor_that_outruns_the_legs_drives_alone(page, empty):
+    page.get_by_label("Your weight").fill("90")
+    page.get_by_label("Where you ride").fill("flat")
+    page.get_by_label("The bike, as advertised").fill("hub motor 45 Nm, 36 V 13 Ah, 44 x 16, 20 x 1.75")
+    expect(answer(page)).to_contain_text("25 km/h on the motor alone")
+    # The hill that was asked for is marked, though it is the first of all.
+    expect(page.get_by_role("img").get_by_text("3 %: motor alone")).to_be_visible()
+    expect(page.get_by_role("heading", name="Its one gear, by the speed it is for")).to_be_visible()
+    # Where legs follow no further the line stands, within the band.
+    expect(page.get_by_role("slider", name="Speed")).to_have_attribute("aria-valuenow", "23")
+    expect(page.locator("[data-drawing=lanes]")).not_to_contain_text("above the band")
+    page.get_by_role("button", name="Go on with this as a job").click()
+    flat = page.get_by_role("table", name="Climb and flat").get_by_role("row").nth(1)
+    expect(flat).to_contain_text("23.0 km/h, out of gears")
+    with_motors = page.get_by_role("table", name="With motors").get_by_role("row").nth(1)
+    expect(with_motors).to_contain_text("25.0 km/h, motor alone")
+    page.get_by_role("link", name="Motors").first.click()
+    expect(page.get_by_text("none, faster than you can pedal")).to_be_visible()
+
+
 def test_the_demo_is_marked_left_and_taken_away(page, empty):
     page.get_by_role("button", name="Look at the demo").click()
     expect(page.get_by_text("demo", exact=True)).to_be_visible()

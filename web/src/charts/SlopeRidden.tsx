@@ -34,7 +34,8 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
   const told = points.filter(
     ({ hill }) => hill.grade === asked || hill.state !== "holds" || Math.abs(hill.grade - 0.05) < 1e-9,
   );
-  const shown = spread(told.filter(({ x }) => x > LABEL));
+  // Where there is no room for words before a mark they stand below the road, of what was asked for alone.
+  const shown = spread(told.filter(({ hill, x }) => x > LABEL || hill.grade === asked));
   const walks = climbsTo === null ? "it climbs beyond 30 %" : `it climbs to ${shortGrade(climbsTo)}`;
   return (
     <figure className={styles.slope} ref={ref}>
@@ -53,7 +54,11 @@ export function SlopeRidden({ hills, asked, climbsTo }: Props) {
             ) : (
               <circle cx={x} cy={y} r={hill.grade === asked ? 9 : 7} />
             )}
-            <text x={x - 14} y={y - 8} textAnchor="end">
+            <text
+              x={x > LABEL ? x - 14 : 0}
+              y={x > LABEL ? y - 8 : HEIGHT - 6}
+              textAnchor={x > LABEL ? "end" : "start"}
+            >
               {shortGrade(hill.grade)}: {shortly(hill)}
             </text>
           </g>

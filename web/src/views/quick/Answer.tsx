@@ -11,8 +11,11 @@ import styles from "./Quick.module.css";
 /** The answer: a sentence, the hill as it is ridden, the gears by the speed they are for, and what else would do. */
 export function Answer({ answer, isRoad }: { answer: QuickAnswer; isRoad: boolean }) {
   const units = useUnits();
-  const [speed, setSpeed] = useState(answer.setup.flat.speed_kmh);
+  // As fast as legs follow, and no faster: just at the top the band has ended.
+  const { flat, top } = answer.setup;
+  const [speed, setSpeed] = useState(Math.min(flat.speed_kmh, top.speed_kmh * (1 - 1e-6)));
   const [setup] = answer.brief.setups ?? [];
+  const { gears, stepless } = answer.setup;
   const words = (text: string) => unbroken(inUnits(text, units));
   const taken = [
     ...answer.taken,
@@ -40,8 +43,9 @@ export function Answer({ answer, isRoad }: { answer: QuickAnswer; isRoad: boolea
         <SlopeRidden hills={answer.hills} asked={answer.grade} climbsTo={answer.climbs_to} />
         <section aria-labelledby="its-gears">
           <h3 id="its-gears">
-            {answer.setup.stepless ? "Its gears" : `Its ${counted(answer.setup.gears.length, "gear")}`}, by
-            the speed they are for
+            {gears.length === 1 && !stepless
+              ? "Its one gear, by the speed it is for"
+              : `Its ${stepless ? "gears" : counted(gears.length, "gear")}, by the speed they are for`}
           </h3>
           <GearLanes setups={[shown]} speedKmh={speed} onSpeed={setSpeed} />
           {answer.also.length > 0 && (
