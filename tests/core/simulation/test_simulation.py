@@ -438,6 +438,17 @@ def test_what_a_motor_gives_back_by_hand():
     assert returned_w(motor, 12.6, 955) < 12.6 * 955 * math.pi / 30 < drawn(motor, 12.6, 955).in_w
 
 
+def test_what_the_drive_loses_it_loses_of_a_motor_at_the_cranks_too():
+    crank = {"at": "cranks", "torque_nm": 200, "power_w": 200, "assist": {"by": "throttle"}}
+    worn = {**EIGHT, "efficiency": 0.75}
+    brief = job(PAIR, worn, motors=[crank], rider={"power_w": 100, "burst_w": 100})
+    bike = until(on(brief, (20_000, 0.05)), 600)
+    share = path_efficiency(brief.setups[0].path).typical
+    assert share < 0.75
+    wheel_w = conditions(brief).resistance.power_w(bike.speed_mps, 0.05)
+    assert wheel_w == pytest.approx((100 + 200) * share, rel=0.01)
+
+
 def test_an_empty_battery_helps_no_more():
     brief = job(motors=[{**REAR, "battery": {"energy_wh": 1}}])
     bike = until(on(brief, (6000, 0.04)), 300)
