@@ -26,6 +26,10 @@ class Driven:
     share: float
     cranks: float
 
+    def at_wheel_nm(self, torque_nm: float) -> float:
+        """What reaches the wheel of a torque of the motor's own, in Nm."""
+        return torque_nm * self.turns * self.share
+
 
 def driven_in(setup: Setup, table: GearTable, gear: Gear) -> list[Driven]:
     """The motors of a setup in a gear."""

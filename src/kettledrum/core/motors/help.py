@@ -82,7 +82,7 @@ def motor_help(
         hardest.append(asked.hardest_nm * through / gear.ratio)
         steady.append(asked.steady_nm * through / gear.ratio)
         driven, speed = driven_in(setup, table, gear), gear.development_m * middle_rpm / 60
-        torque = sum(each.motor.torque_at(0) * each.turns * each.share for each in driven)
+        torque = sum(each.at_wheel_nm(each.motor.torque_at(0)) for each in driven)
         holds = [torque_held_by(each.motor, motor_rpm(each, speed, table))[1] for each in driven]
         of_motors.append(torque)
         held.append(" and ".join(dict.fromkeys(holds)))

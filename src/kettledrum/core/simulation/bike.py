@@ -77,8 +77,8 @@ class SimulatedBike:
         self._by_gear: dict[int, list[Driven]] = {}
         self._gears = MotorGears(setup, self.table)
         self._cells, self._draws_on = cells_of(setup.motors or [], self.job.temperature_c)
-        mass_kg = self.job.resistance.mass_kg
-        self._ends = HelpEnds(setup.motors or [], mass_kg, self.table.circumference_m, STEP_S)
+        self._per_nm = 2 * math.pi / self.table.circumference_m
+        self._ends = HelpEnds(setup.motors or [], self.job.resistance.mass_kg, self._per_nm, STEP_S)
 
     @property
     def grade(self) -> float:
@@ -227,7 +227,7 @@ class SimulatedBike:
             if not empty and not (shifts and each.motor.eases_to_shift):
                 torque = called_for(each, at, self.table, self.job, self.level, calls)
             torques.append(torque)
-            push += torque * each.turns * each.share * 2 * math.pi / self.table.circumference_m
+            push += each.at_wheel_nm(torque) * self._per_nm
         return torques, push
 
     def _pushes(self, driven: list[Driven], speed: float, against: float) -> tuple[float, list[float], float]:
@@ -301,7 +301,7 @@ class SimulatedBike:
             if not (left_n > 0 and motor.regenerates and motor.at in WHEELS):
                 continue
             rpm = rpm_of_wheel * each.turns
-            per_nm = each.turns * 2 * math.pi / self.table.circumference_m
+            per_nm = each.at_wheel_nm(1.0) * self._per_nm
             torque = min(left_n / per_nm, braking_nm(motor, rpm))
             back = returned_w(motor, torque, rpm) * STEP_S
             if cell is None or cell.left_j + back > cell.most_j or back <= 0:

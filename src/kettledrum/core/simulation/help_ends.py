@@ -1,6 +1,5 @@
 """Motors where their help ends at a speed, in steps of time: they give just as much as stays below it."""
 
-import math
 from collections.abc import Sequence
 
 from kettledrum.core.motors.driven import Driven
@@ -12,16 +11,14 @@ _JUST = 1e-6
 
 
 class HelpEnds:
-    """The speeds at which help of the motors of a bicycle ends, that weighs so many kg and rolls so many m in
-    a turn of its wheel, in steps of so many s.
+    """The speeds at which help of the motors of a bicycle ends, that weighs so many kg and is pushed with so
+    many N a Nm at its wheel, in steps of so many s.
 
     That of all motors ends where one brakes: nobody has them push against the brakes.
     """
 
-    def __init__(
-        self, motors: Sequence[Motor], mass_kg: float, circumference_m: float, step_s: float
-    ) -> None:
-        self._stops_kg_s, self._per_nm = mass_kg / step_s, 2 * math.pi / circumference_m
+    def __init__(self, motors: Sequence[Motor], mass_kg: float, per_nm: float, step_s: float) -> None:
+        self._stops_kg_s, self._per_nm = mass_kg / step_s, per_nm
         ends = [motor.assist.cutoff_kmh if motor.assist else None for motor in motors]
         below = sorted({end for end in ends if end is not None and end < BRAKED_KMH})
         # Just below which speeds in m/s it ends, and of which motors, by their place.
@@ -39,8 +36,7 @@ class HelpEnds:
         `speed` is in m/s, `against` what holds back in N, the rider's push taken off.
         """
         pushes = [
-            torque * each.turns * each.share * self._per_nm
-            for each, torque in zip(driven, torques, strict=True)
+            each.at_wheel_nm(torque) * self._per_nm for each, torque in zip(driven, torques, strict=True)
         ]
         for just_below, places in self._ends:
             if speed > just_below:
