@@ -8,7 +8,7 @@ import pytest
 from test_shafts import STEEL, drive
 
 from kettledrum.core.home_built.shaft import BARS_MM, shaft_check
-from kettledrum.core.home_built.trains import MOST_IN_A_STAGE, nearest_trains
+from kettledrum.core.home_built.trains import _LOOKED_AT, MOST_IN_A_STAGE, _near, nearest_trains
 from kettledrum.core.home_built.wiring import FUSES_A
 from kettledrum.core.parts.materials import MATERIALS, core_mm
 
@@ -113,3 +113,13 @@ def test_the_slowest_pair_can_be_the_third_of_a_row():
     assert best.stages == [(10, 20)] * 3
     assert best.off == pytest.approx(0)
     assert nearest_trains(8, [10, 20], each_once=False)[0].stages == [(20, 10)] * 3
+
+
+def test_around_what_is_needed_as_many_are_looked_at_on_either_side():
+    ratios = [at / 10 for at in range(1, 101)]
+    for needed in (0.05, 0.5, 5.0, 9.9, 20.0):
+        looked = [ratios[place] for place in _near(needed, ratios)]
+        below = [each for each in ratios if each < needed]
+        above = [each for each in ratios if each >= needed]
+        half = _LOOKED_AT // 2
+        assert looked == below[-half:] + above[:half]

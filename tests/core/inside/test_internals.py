@@ -7,7 +7,7 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from kettledrum.core.inside.checks import inside_checks
+from kettledrum.core.inside.checks import _clear_of_each_other, inside_checks
 from kettledrum.core.inside.epicyclic import PlanetarySet, epicyclic_gears, member_speeds, set_ratio
 from kettledrum.core.inside.epicyclic_losses import (
     MESH_FRICTION,
@@ -226,3 +226,12 @@ def test_rows_of_stepped_planets_may_be_off_by_four_teeth_with_shifted_ones(ring
     # 24 + 20 = 44 = 60 − 16.
     planetary = {"sun": 24, "ring": ring, "planet": [20, 16], "uses": ["up"]}
     assert states({"epicyclic": [planetary]})[0][1] == state
+
+
+@pytest.mark.parametrize(("ring", "state"), [(36, "tight"), (38, "tight"), (40, "holds"), (42, "holds")])
+def test_planets_of_fewer_than_ten_teeth_are_very_small(ring, state):
+    # Around a sun of 20 within a ring of 36, 38, 40 and 42 they have 8, 9, 10 and 11.
+    planetary = PlanetarySet(sun=20, ring=ring, planets=4, held="sun", uses=["up", "direct"])
+    check = _clear_of_each_other(planetary, "sets[0]")
+    assert check.state == state
+    assert ("very small" in check.what) is (state == "tight")

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from kettledrum.core.keeping.break_even import all_that_break_even, breaks_even
-from kettledrum.core.keeping.spent import Spent
+from kettledrum.core.keeping.spent import Spent, by_months
 
 
 def spent(at_first, *tasks, a_month=0.0, months=60):
@@ -54,6 +54,22 @@ def test_what_is_due_all_the_time_is_counted_one_by_one_and_spent_evenly_between
     assert many.before(np.array([1.0, 12.0, 24.0])).tolist() == [999, 11_999, 23_999]
     # 1000 a month against 5500: in the middle of the sixth.
     assert breaks_even(spent(5500, months=24), many) == pytest.approx(5.5)
+
+
+def test_of_very_many_steps_their_times_are_not_listed_and_the_sums_are_the_same(monkeypatch):
+    some = [
+        spent(500, (100, 10), (3, 0.7), a_month=2),
+        spent(0, (1, 0.001), months=60),
+        spent(900, (70, 60), (5, np.inf)),
+    ]
+    listed = by_months(some)
+    assert listed.shape == (3, 61)
+    # 500, 61 × 1.43 … and 119 more at the end; what is due with the last month is not done any more.
+    assert listed[0, 0] == 500
+    assert listed[0, -1] == 500 + 5 * 100 + 85 * 3 + 60 * 2
+    assert listed[:, -1].tolist() == [1375, 59_999, 900]
+    monkeypatch.setattr("kettledrum.core.keeping.spent.MOST_STEPS", 0)
+    assert by_months(some) == pytest.approx(listed)
 
 
 OFTEN, SELDOM = st.integers(2, 30).map(lambda m: m / 10 + 0.05), st.integers(2, 30).map(lambda m: m + 0.25)

@@ -225,6 +225,14 @@ def test_a_belt_does_not_bear_a_motor_behind_it():
     assert pulls["cranks"] / pulls["behind"] == pytest.approx(180.04 / 130.04, abs=1e-4)
 
 
+@pytest.mark.parametrize(("most", "word"), [(2000, "over"), (2100, "within"), (9000, "within")])
+def test_what_pulls_a_belt_is_over_or_within_what_it_bears(most, word):
+    # 130.04 Nm on 40 teeth of 10 mm, r = 63.66 mm: 2043 N.
+    belt = {**sprockets([40], [20]), "drive": "belt", "limits": {"pull_max_n": most}}
+    found = tried(job(belt, hub_with()))[40, 20]
+    assert f"the hardest push pulls the belt with 2043 N, {word} {most} N" in " ".join(found.why)
+
+
 def test_a_chaingear_in_front_counts_and_a_gearboxs_limit_is_on_what_is_behind_it():
     # 0.8 · 47/24 = 1.567 into the hub, in the chaingear's low gear.
     both = tried(job(gearbox(0.8, 1.0), sprockets([47], [24]), hub_with(primary_ratio_min=1.6)))[47, 24]

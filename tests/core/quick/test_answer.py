@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from test_advertised import SHELF
 
+from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.motors.range import setup_ranges
 from kettledrum.core.quick.also import _smaller_ring
@@ -170,6 +171,8 @@ def test_what_else_would_do_does():
     for other in found.also:
         assert other.climbs_to is None or other.climbs_to >= 0.089 or other.climbs_to > found.climbs_to
         assert f"out of gears at {other.top_kmh:.0f}" in other.says
+        table = gear_table(other.setup, tuple(found.brief.rider.cadence_rpm))
+        assert other.top_kmh == max(gear.speed_kmh[1] for gear in table.gears)
     assert len({other.name for other in found.also}) == len(found.also) <= 3
 
 

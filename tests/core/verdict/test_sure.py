@@ -236,6 +236,22 @@ def test_nobody_is_first_where_all_are_out():
     assert found["One"].first == 0
 
 
+@pytest.mark.parametrize(
+    ("limit", "first"),
+    [
+        ({"at_most": 100}, 1),
+        ({"at_most": 99.9}, 0),
+        ({"at_least": 100}, 1),
+        ({"at_least": 100.1}, 0),
+        ({"at_least": 50, "at_most": 150}, 1),
+    ],
+)
+def test_a_limit_that_is_just_met_is_met_in_all_draws(limit, first):
+    one = bike("One", 0.42, 1.0, price=100)
+    musts = [{"criterion": "price", **limit}]
+    assert sure(one, weighing={"weights": {"price": 1}, "musts": musts})["One"].first == first
+
+
 def test_some_draws_may_have_one_that_is_out_as_things_stand():
     found = sure(
         bike("One", 0.6, 1.0),
