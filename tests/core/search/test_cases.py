@@ -16,7 +16,6 @@ PAIR = sprockets([40], [20])
 @pytest.mark.parametrize(
     ("stated", "typical"),
     [
-        ({"efficiency": 0.61}, 0.61),
         ({"efficiency": {"low": 0.8, "typical": 0.83, "high": 0.97}}, 0.83),
         ({}, None),
     ],

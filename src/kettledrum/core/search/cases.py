@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from kettledrum.core.inside.gears import Gears
 from kettledrum.core.parts.efficiency import usual_case
 from kettledrum.core.parts.part import Part
-from kettledrum.core.terms.spread import EfficiencySpread
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -34,7 +33,5 @@ def _ratios(gears: Gears) -> tuple[float, ...]:
 
 
 def _efficiency(part: Part, gears: Gears) -> float:
-    stated = part.efficiency
-    if isinstance(stated, EfficiencySpread):
-        return stated.typical
-    return stated if stated is not None else usual_case(gears, at_cranks=part.kind != "hub").typical
+    spread = part.efficiency or usual_case(gears, at_cranks=part.kind != "hub")
+    return spread.typical
