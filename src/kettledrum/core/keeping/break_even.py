@@ -46,13 +46,14 @@ def _of_pairs(
     spent: Sequence[Spent], by: Floats, dearer: Places, other: Places
 ) -> Iterator[tuple[int, int, float]]:
     """Those of some pairs that break even."""
-    above = by[dearer] - by[other] > EVEN * np.maximum(by[dearer, :1], 1.0)
-    able = np.flatnonzero(~above[:, -1])
+    least = EVEN * np.maximum(by[:, 0], 1.0)
+    able = np.flatnonzero(by[dearer, -1] - by[other, -1] <= least[dearer])
     dearer, other = dearer[able], other[able]
     if not len(able):
         return iter(())
-    start = np.maximum(_after_last(above[able]) - 1, 0)
-    end = np.maximum(_after_last(by[dearer, 1:] > by[other, :-1]), start)
+    its, others = by[dearer], by[other]
+    start = np.maximum(_after_last(its - others > least[dearer, None]) - 1, 0)
+    end = np.maximum(_after_last(its[:, 1:] > others[:, :-1]), start)
     at = _step_by_step(spent, by, (dearer, other), (start, end))
     pays = at < by.shape[1] - 1
     return zip(dearer[pays].tolist(), other[pays].tolist(), at[pays].tolist(), strict=True)
