@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 
 from kettledrum.core.roads.ascent import ascent_m
-from kettledrum.core.roads.cleaning import NARROWEST_M, WIDEST_M, _narrowest, clean
+from kettledrum.core.roads.cleaning import NARROWEST_M, WIDEST_M, _narrowest, _noise, clean
 from kettledrum.core.roads.profile import Profile, steepest_pitches
 from kettledrum.core.roads.track import EARTH_RADIUS_M, Track
 from kettledrum.core.terms.errors import InvalidInput
@@ -181,3 +181,10 @@ def test_noise_of_a_known_size_does_not_flatten_long_hills(spacing, off, seed):
 )
 def test_a_curve_is_as_narrow_as_its_uncertainty_lets_it_be(uncertain, spacing, width):
     assert _narrowest(uncertain, spacing) == pytest.approx(width, rel=1e-3)
+
+
+@pytest.mark.parametrize(("count", "told"), [(4, False), (5, True), (9, True)])
+def test_of_fewer_than_five_points_no_noise_is_told(count, told):
+    at = np.arange(count) * 10.0
+    zigzag = np.where(np.arange(count) % 2, 1.0, -1.0)
+    assert (_noise(at, zigzag) > 0.3) is told

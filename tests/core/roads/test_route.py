@@ -104,3 +104,10 @@ def test_what_cannot_be_is_named(parts, where, words):
     with pytest.raises(InvalidInput) as found:
         route(**parts)
     assert any(problem.where == where and words in problem.what for problem in found.value.problems)
+
+
+def test_a_road_that_is_a_piece_of_another_begins_at_its_own_start():
+    piece = validate(Route, {"name": "Piece", "points": [[100, 5], [600, 10], [1100, 10]]})
+    road = profile(piece)
+    assert (road.distance_m[0], road.distance_m[-1], road.length_m) == (0, 1000, 1000)
+    assert np.interp([0, 250, 500, 1000], road.distance_m, road.elevation_m).tolist() == [5, 7.5, 10, 10]
