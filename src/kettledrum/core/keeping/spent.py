@@ -43,11 +43,6 @@ class Spent:
         np.minimum(np.floor(done, out=done), self.times, out=done)
         return np.asarray(self.at_first + done @ self.each + self.a_month * at)
 
-    def before(self, at: Floats) -> Floats:
-        """What has been spent before some months: what falls due right then is not in it."""
-        done = done_before(at, self.every, self.times)
-        return np.asarray(self.at_first + done @ self.each + self.a_month * at)
-
 
 def done_before(at: Floats, every: Floats, times: Floats) -> Floats:
     """How often what is due `every` so many months, in all so many `times`, was done before some months: of
