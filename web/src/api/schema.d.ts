@@ -4086,7 +4086,7 @@ export interface components {
         /**
          * Flat
          * @description The flat at the power of all day: speed in km/h, the gear (null on a stepless path) and cadence in
-         *     rpm.
+         *     rpm. Where that is faster than legs follow the highest gear, no gear is high enough for the power.
          */
         Flat: {
             /** Speed Kmh */
