@@ -22,6 +22,10 @@ RIM = {"holes": 32, "effective_mm": 600, "crosses": 3, "gauge_mm": 2}
 SPOKES = {"holes": 32, "flange_mm": [58, 58], "offset_mm": [34, 34]}
 
 
+CHAIN_TOOL = "a chain tool, and pliers for the joining link"
+ALWAYS = ["a stand that holds the bicycle", "a torque wrench", "grease, and a rag"]
+
+
 def single(front=42, rear=21, name="Single", **parts):
     return setup({**sprockets([front], [rear]), "price": 60}, name=name, **parts)
 
@@ -60,16 +64,49 @@ def test_two_sprockets_more_and_a_chain_to_shorten():
     # Its chain stays, so the drive's price is not that of what is bought.
     assert [(each.what, each.price) for each in found.buy] == [("ring of 38", None), ("sprocket of 17", None)]
     assert found.price_missing == ["ring of 38", "sprocket of 17"]
+    assert found.tools == [
+        "the key for the bolts of the rings",
+        CHAIN_TOOL,
+        "what holds the sprocket: circlip pliers, or the tool that the hub’s maker names",
+        *ALWAYS,
+    ]
 
 
 def test_the_other_way_the_chain_is_too_short():
     found = plan(single(38, 17, "Short"), single(48, 21, "Long"))
     assert any(what.startswith("The chain is ") and "too short" in what for what in whats(found))
+    frame = validate(Frame, FRAME)
+    was, now = chain_fit(38, 17, frame).links, chain_fit(48, 21, frame).links
+    links = f"{now - was} links for the chain, of its own kind, or a new one of {now}"
+    assert [each.what for each in found.buy] == ["ring of 48", "sprocket of 21", links]
+    assert links in found.price_missing
+    assert CHAIN_TOOL in found.tools
+
+
+def test_a_chain_that_alone_is_too_short_is_lengthened():
+    def mounted(links, name):
+        made = single(42, 21, name)
+        return {**made, "path": [{**made["path"][0], "run": {"links": links}}]}
+
+    found = plan(mounted(100, "Short"), mounted(104, "Long"))
+    assert (found.off, found.on, found.price) == ([], [], 0)
+    assert found.tools == [CHAIN_TOOL, *ALWAYS]
+    assert [each.what for each in found.buy] == [
+        "4 links for the chain, of its own kind, or a new one of 104"
+    ]
+    assert "The chain is 4 links too short: put in 4 links, of its own kind, or a new one of 104" in whats(
+        found
+    )
+    shortened = plan(mounted(104, "Long"), mounted(100, "Short"))
+    assert (shortened.buy, shortened.tools) == ([], [CHAIN_TOOL, *ALWAYS])
+    alike = plan(mounted(100, "A"), mounted(100, "B"))
+    assert (alike.steps, alike.buy, alike.tools) == ([], [], [])
 
 
 def test_a_chain_of_the_same_length_just_goes_back_on():
     found = plan(single(42, 21, "A"), single(42, 22, "B"))
     assert "Put the chain back on" in whats(found)
+    assert (CHAIN_TOOL in found.tools, len(found.buy)) == (False, 1)
 
 
 def test_a_hub_means_building_a_wheel_with_its_spokes():

@@ -7,6 +7,7 @@ from kettledrum.core.change.at_cranks import axle_asked
 from kettledrum.core.change.hub_body import hub_body, plain_hub_rotor
 from kettledrum.core.change.loops import Loop, loops
 from kettledrum.core.change.plan_result import ChangePlan, Step, ToBuy
+from kettledrum.core.change.relinked import links_to_buy, relinked
 from kettledrum.core.change.shopping import shopping
 from kettledrum.core.change.steps import Work, steps
 from kettledrum.core.change.things import UNDESCRIBED, Thing, things
@@ -60,7 +61,8 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
     )
     done = list(steps(work))
     told_apart(done)
-    buy = list(shopping(on, kept, after, now, spokes))
+    changed = relinked(kept, was, now)
+    buy = [*shopping(on, kept, after, now, spokes), *links_to_buy(changed, len(now))]
     told_apart(buy)
     money_in = brief.money.currency if brief.money and brief.money.currency else ""
     plan = ChangePlan(
@@ -70,7 +72,7 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
         on=[thing.name for thing in on],
         kept=[thing.name for thing in kept if thing not in UNDESCRIBED],
         buy=buy,
-        tools=tools(off, on, before, after, shell),
+        tools=tools(off, on, after, shell, relinks=bool(changed)),
         steps=done,
         price=float(sum(each.price for each in buy if each.price is not None)),
         price_missing=[each.what for each in buy if each.price is None],

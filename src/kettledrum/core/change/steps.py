@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from kettledrum.core.change.at_cranks import cranks_move
 from kettledrum.core.change.loops import Loop
 from kettledrum.core.change.plan_result import Step
+from kettledrum.core.change.relinked import called, relinked
 from kettledrum.core.change.things import Kind, Thing
 from kettledrum.core.change.wheels import MOTOR_AXLE_CAUTION, WHEEL_OUT_MIN, wheels
 from kettledrum.core.fit.spokes import SpokeLengths
@@ -96,7 +97,7 @@ class Work:
 
 def steps(work: Work) -> Iterator[Step]:
     """First what makes it safe and sure, then off from the outside in, then on from the inside out."""
-    if not work.off and not work.on and not _loops_differ(work):
+    if not work.off and not work.on and not relinked(work.kept, work.before, work.after):
         return
     if work.not_known:
         yield Step("Look at what is not known yet, before anything is bought", LOOK_MIN)
@@ -151,24 +152,10 @@ def _piece(thing: Thing) -> str:
     return thing.name
 
 
-def _loops_differ(work: Work) -> bool:
-    return any(True for _ in _shorter(work))
-
-
-def _shorter(work: Work) -> Iterator[tuple[Loop, int]]:
-    """Chains that stay and must have another number of links: by how many more."""
-    kept = {thing.key[0] for thing in work.kept if thing.kind == "chain" and isinstance(thing.key, tuple)}
-    was = {loop.place: loop.links for loop in work.before}
-    for loop in work.after:
-        before = was.get(loop.place)
-        if loop.place in kept and loop.links is not None and before is not None and loop.links != before:
-            yield loop, loop.links - before
-
-
 def _loops(work: Work) -> Iterator[Step]:
-    changed = dict(_shorter(work))
+    changed = relinked(work.kept, work.before, work.after)
     for loop in work.after:
-        name = f"{loop.drive}{_which(loop, len(work.after))}"
+        name = called(loop, len(work.after))
         if loop in changed:
             what = _another_length(name, changed[loop], loop.links or 0)
         else:
@@ -180,15 +167,6 @@ def _loops(work: Work) -> Iterator[Step]:
             )
             what = _put_on(loop, name, new=new)
         yield Step(what, CHAIN_MIN, CHAIN_CAUTION)
-
-
-def _which(loop: Loop, count: int) -> str:
-    """Which of several chains it is."""
-    if count == 1:
-        return ""
-    if loop.place == 0:
-        return " to the wheel"
-    return " from the cranks" if loop.place == count - 1 else " in the middle"
 
 
 def _another_length(name: str, more: int, links: int) -> str:

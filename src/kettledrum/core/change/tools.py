@@ -24,11 +24,19 @@ _BY_KIND: dict[Kind, tuple[str, ...]] = {
 }
 
 
-def tools(off: Sequence[Thing], on: Sequence[Thing], start: Setup, to: Setup, shell: str | None) -> list[str]:
-    """What must be at hand, each once; `shell` is the bottom bracket that the frame has."""
+def tools(
+    off: Sequence[Thing], on: Sequence[Thing], to: Setup, shell: str | None, *, relinks: bool
+) -> list[str]:
+    """What must be at hand, each once.
+
+    `shell` is the bottom bracket that the frame has, `relinks` says that a chain that stays must have another
+    number of links.
+    """
     touched = [*off, *on]
     kinds = {thing.kind for thing in touched}
     found = [tool for kind, its in _BY_KIND.items() if kind in kinds for tool in its]
+    if relinks:
+        found += _BY_KIND["chain"]
     if "cranks" not in kinds and cranks_move(off, on):
         found.append("the puller or key for these cranks")
     if kinds & {"bottom bracket", "chaingear"}:
@@ -48,7 +56,7 @@ def tools(off: Sequence[Thing], on: Sequence[Thing], start: Setup, to: Setup, sh
         found.append("the tool for the rotor’s lockring")
     if "shifter" in kinds:
         found.append("a cable cutter, and the keys for the bar")
-    return list(dict.fromkeys([*found, *_ALWAYS])) if touched else []
+    return list(dict.fromkeys([*found, *_ALWAYS])) if touched or relinks else []
 
 
 def _for_sprockets(changed: Sequence[Thing]) -> list[str]:
