@@ -103,6 +103,22 @@ def test_a_chain_that_alone_is_too_short_is_lengthened():
     assert (alike.steps, alike.buy, alike.tools) == ([], [], [])
 
 
+def test_a_belt_of_another_length_is_another_belt():
+    def belted(rear, teeth, name):
+        made = single(50, rear, name)
+        return {**made, "path": [{**made["path"][0], "drive": "belt", "run": {"belt_teeth": teeth}}]}
+
+    found = plan(belted(24, 118, "Fast"), belted(26, 120, "Slow"))
+    assert "Put the belt, of 120 teeth, on through the frame’s opening" in whats(found)
+    assert [each.what for each in found.buy] == ["sprocket of 26", "belt of 120 teeth"]
+    assert ("belt" in found.off, "belt" in found.on, "belt" in found.kept) == (True, True, False)
+    gauge = "the keys for the frame’s opening, and a gauge for the belt’s tension"
+    assert (gauge in found.tools, CHAIN_TOOL in found.tools) == (True, False)
+    alike = plan(belted(24, 118, "Fast"), belted(26, 118, "Slow"))
+    assert "Put the belt back on" in whats(alike)
+    assert ("belt" in alike.off, "belt" in alike.kept, len(alike.buy)) == (False, True, 1)
+
+
 def test_a_chain_of_the_same_length_just_goes_back_on():
     found = plan(single(42, 21, "A"), single(42, 22, "B"))
     assert "Put the chain back on" in whats(found)

@@ -7,7 +7,7 @@ from kettledrum.core.change.at_cranks import axle_asked
 from kettledrum.core.change.hub_body import hub_body, plain_hub_rotor
 from kettledrum.core.change.loops import Loop, loops
 from kettledrum.core.change.plan_result import ChangePlan, Step, ToBuy
-from kettledrum.core.change.relinked import links_to_buy, relinked
+from kettledrum.core.change.relinked import links_to_buy, other_belts, relinked
 from kettledrum.core.change.shopping import shopping
 from kettledrum.core.change.steps import Work, steps
 from kettledrum.core.change.things import UNDESCRIBED, Thing, things
@@ -36,6 +36,10 @@ def change_plan(brief: Brief, start: str, to: str) -> ChangePlan:
         raise InvalidInput([Problem("to", what)])
     off, on, kept = _parted(things(before), things(after))
     was, now = (list(loops(setup, brief.frame, brief.stock)) for setup in (before, after))
+    for belt in other_belts(kept, was, now):
+        kept.remove(belt)
+        off.append(belt)
+        on.append(belt)
     spokes = _spokes(off, on, after)
     frame = brief.frame or Frame()
     shell, brake = frame.bottom_bracket, frame.brake

@@ -1,4 +1,4 @@
-"""Chains that stay in a change and must have another number of links: which they are, and what that takes."""
+"""Chains and belts of a change that must be of another length: which they are, and what that takes."""
 
 from collections.abc import Iterator, Sequence
 
@@ -9,8 +9,10 @@ from kettledrum.core.terms.in_words import counted
 
 
 def relinked(kept: Sequence[Thing], before: Sequence[Loop], after: Sequence[Loop]) -> dict[Loop, int]:
-    """The chains that stay and must have another number of links: by how many more."""
-    stays = {thing.key[0] for thing in kept if thing.kind == "chain" and isinstance(thing.key, tuple)}
+    """The chains and belts that stay and must be of another length: by how many links or teeth more."""
+    stays = {
+        thing.key[0] for thing in kept if thing.kind in ("chain", "belt") and isinstance(thing.key, tuple)
+    }
     was = {loop.place: loop.links for loop in before}
     found = {}
     for loop in after:
@@ -18,6 +20,16 @@ def relinked(kept: Sequence[Thing], before: Sequence[Loop], after: Sequence[Loop
         if loop.place in stays and loop.links is not None and links is not None and loop.links != links:
             found[loop] = loop.links - links
     return found
+
+
+def other_belts(kept: Sequence[Thing], before: Sequence[Loop], after: Sequence[Loop]) -> list[Thing]:
+    """The belts among what stays that must be of another length: nobody cuts or lengthens one."""
+    places = {loop.place for loop in relinked(kept, before, after) if loop.drive == "belt"}
+    return [
+        thing
+        for thing in kept
+        if thing.kind == "belt" and isinstance(thing.key, tuple) and thing.key[0] in places
+    ]
 
 
 def called(loop: Loop, count: int) -> str:
