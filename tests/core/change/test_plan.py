@@ -97,6 +97,8 @@ def test_a_chain_that_alone_is_too_short_is_lengthened():
     assert "The chain is 4 links too short: put in 4 links, of its own kind, or a new one of 104" in whats(
         found
     )
+    half = plan(mounted(100, "Short"), mounted(101, "Long"))
+    assert [each.what for each in half.buy] == ["1 link for the chain, of its own kind, or a new one of 101"]
     shortened = plan(mounted(104, "Long"), mounted(100, "Short"))
     assert (shortened.buy, shortened.tools) == ([], [CHAIN_TOOL, *ALWAYS])
     alike = plan(mounted(100, "A"), mounted(100, "B"))

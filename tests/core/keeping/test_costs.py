@@ -93,6 +93,17 @@ def test_by_hand():
     ]
 
 
+def test_of_several_setups_each_has_its_own_sums_and_its_own_that_nothing_makes_due():
+    wet = {"what": "oil after water", "after": ["dunking"], "cost": 9}
+    alone = [bike("A"), bike("B", chain=()), bike("C", chain=(), inside=()), bike("D", inside=(OIL, wet))]
+    together = worked_out(*alone).setups
+    for one, made in zip(together, alone, strict=True):
+        assert one == worked_out(made).setups[0]
+    assert [each.unplanned for each in together] == [[], [], [], ["oil after water (hub)"]]
+    twice = worked_out(bike("A", inside=(wet,)), bike("B", inside=(OIL, wet))).setups
+    assert [each.unplanned for each in twice] == [["oil after water (hub)"]] * 2
+
+
 def test_each_event_says_how_it_comes_about():
     tasks = [
         {"what": "looked over", "every_months": 1, "by": "workshop", "minutes": 30, "away_days": 2},

@@ -307,6 +307,11 @@ def test_a_wheel_that_is_named_twice_is_one():
         assert found.left_out == []
 
 
+def test_of_two_sizes_the_one_that_is_known_is_taken():
+    for wheels in ("31 in (47-622)", "47-622, 31 in"):
+        assert advertised(f"44 x 18, {wheels}", SHELF).setup.wheel.bead_seat_mm == 622
+
+
 def test_a_wheel_in_front_is_no_ring():
     found = advertised("cargo e bike, 9-speed 44 x 11-36, rear 26 in, front 20 in, 65 Nm", SHELF)
     assert list(found.setup.path[0].front) == [44]

@@ -24,7 +24,7 @@ def relinked(kept: Sequence[Thing], before: Sequence[Loop], after: Sequence[Loop
 
 def other_belts(kept: Sequence[Thing], before: Sequence[Loop], after: Sequence[Loop]) -> list[Thing]:
     """The belts among what stays that must be of another length: nobody cuts or lengthens one."""
-    places = {loop.place for loop in relinked(kept, before, after) if loop.drive == "belt"}
+    places = {loop.place for loop in relinked(kept, before, after)}
     return [
         thing
         for thing in kept
