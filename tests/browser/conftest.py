@@ -23,7 +23,13 @@ def browser_type_launch_args(browser_type_launch_args):
 
 @pytest.fixture(scope="session")
 def browser_context_args(browser_context_args):
-    return {**browser_context_args, "viewport": {"width": 1280, "height": 800}, "accept_downloads": True}
+    return {
+        **browser_context_args,
+        "viewport": {"width": 1280, "height": 800},
+        "accept_downloads": True,
+        # What moves is not what these tests ask about, and a busy machine stalls it anywhere.
+        "reduced_motion": "reduce",
+    }
 
 
 @pytest.fixture(scope="session")

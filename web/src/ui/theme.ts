@@ -27,6 +27,8 @@ export const theme = createTheme({
       },
     },
   },
+  // Who asks their system for less motion gets none; global.css does the same for our own.
+  motion: { reducedMotion: "system" },
   shape: { borderRadius: 6 },
   typography: {
     fontFamily: FONT,
@@ -113,6 +115,8 @@ export const theme = createTheme({
       },
     },
     MuiDialogTitle: { styleOverrides: { root: { fontSize: "1.25rem", fontWeight: 700 } } },
+    // A list that still grows under a quick finger loses its tap.
+    MuiMenu: { defaultProps: { transitionDuration: 0 } },
     MuiMenuItem: { styleOverrides: { root: { fontSize: "0.9375rem" } } },
   },
 });
