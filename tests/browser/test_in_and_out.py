@@ -59,6 +59,21 @@ def test_a_setup_that_is_dropped_goes_into_the_open_job(page, demo):
     expect(tabs(page)).to_have_count(8)
 
 
+def test_who_goes_elsewhere_while_a_file_is_taken_in_is_not_fetched_back(page, demo):
+    page.goto(demo.address)
+    expect(page.get_by_role("listbox")).to_have_count(7)
+    held = []
+    page.route("**/api/import/in-steps**", lambda route: held.append(route))
+    drop(page, "nine.json", NINE_SPEED_HUB)
+    page.get_by_role("link", name="Pairings").click()
+    expect(page.get_by_role("heading", name="Pairings", level=2)).to_be_visible()
+    [taken] = held
+    taken.continue_()
+    expect(page.get_by_text("“Nine-speed hub, 44 × 19” was added as H.")).to_be_visible()
+    expect(page.get_by_role("heading", name="Pairings", level=2)).to_be_visible()
+    assert "/pairings" in page.url
+
+
 def test_an_archive_that_is_dropped_adds_all_its_jobs_and_can_be_taken_back(page, demo, tmp_path):
     page.goto(demo.address)
     jobs = [validate(Brief, {**brief(setup()), "name": name}) for name in ("Wax run", "Mead run")]

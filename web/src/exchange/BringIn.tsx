@@ -30,7 +30,7 @@ interface Taking {
 export function BringInProvider({ children }: { children: ReactNode }) {
   const jobId = useMatch("/jobs/:jobId/*")?.params.jobId;
   const { mutateAsync } = useImport();
-  const shown = useShowImported(jobId);
+  const toShow = useShowImported(jobId);
   const [refusals, setRefusals] = useState<string[]>([]);
   const [pasting, setPasting] = useState(false);
 
@@ -38,6 +38,7 @@ export function BringInProvider({ children }: { children: ReactNode }) {
 
   const take = async (content: Blob, name: string) => {
     const openJob = jobId === "new" ? undefined : jobId;
+    const shown = toShow();
     const stopper = new AbortController();
     const { signal } = stopper;
     const onStep = ({ done }: { done: number }) => setTaking({ name, done, stop: () => stopper.abort() });
@@ -161,16 +162,21 @@ async function sorted(files: File[], tables: "parts" | "roads" | "others") {
   return kinds;
 }
 
-/** Opens what came in, and says what it was, with a way to take it back. */
+/**
+ * Opens what came in, unless one has gone elsewhere meanwhile, and says what it was, with a way to take it back.
+ *
+ * Called before it comes in, it gives what is called when it is there.
+ */
 function useShowImported(openJob: string | undefined) {
   const navigate = useNavigate();
+  const toGoOn = useGoOn();
   const notify = useNotify();
   const { remove } = useJobActions();
   const { takeOff, reload } = useShelfActions();
-  return ({ jobs, setup, parts }: Imported, jobId: string | undefined) => {
+  const show = (goOn: ReturnType<typeof toGoOn>, { jobs, setup, parts }: Imported, jobId?: string) => {
     if (setup) {
       notify({ text: `“${setup.setup.name}” was added as ${setup.letter}.` });
-      void navigate(`/jobs/${jobId}/setups/${setup.id}`);
+      void goOn(`/jobs/${jobId}/setups/${setup.id}`);
       return;
     }
     const [first] = jobs;
@@ -198,7 +204,11 @@ function useShowImported(openJob: string | undefined) {
         ? { label: "Take it back", run: () => void takeBack().catch(notTaken) }
         : undefined;
     notify({ text: `${capital(said.join("; "))}.`, ...(back && { action: back }) });
-    if (first) void navigate(`/jobs/${first.id}/job`);
+    if (first) void goOn(`/jobs/${first.id}/job`);
+  };
+  return () => {
+    const goOn = toGoOn();
+    return (came: Imported, jobId?: string) => show(goOn, came, jobId);
   };
 }
 
