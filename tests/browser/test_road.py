@@ -200,6 +200,6 @@ def test_without_roads_the_view_says_what_to_do(page, demo):
     expect(page.get_by_role("heading", name="No roads yet")).to_be_visible()
     expect(page.get_by_role("button", name="Add a road from a file")).to_be_visible()
     page.get_by_role("link", name="Line-up").click()
-    expect(page.get_by_text("made up from the steepest hill, as there is no road yet")).to_be_visible()
+    expect(page.get_by_text("no road yet: made up from the hill")).to_be_visible()
     asked = page.get_by_role("img", name=re.compile("What plain terrain asks: a tenth of the time up to"))
     expect(asked).to_be_attached()

@@ -49,6 +49,8 @@ def test_by_what_is_spent_every_month():
     # 300 dearer, 7 a month less: after 42.857 months.
     assert breaks_even(spent(800, a_month=3), spent(500, a_month=10)) == pytest.approx(300 / 7)
     assert breaks_even(spent(800, a_month=3), spent(500, a_month=7.9)) is None
+    # With the end of the last month it would be too late.
+    assert breaks_even(spent(800), spent(500, a_month=5)) is None
     # A step brings the other to 710 at month 10; the dearer has 700 then, and 710 at month 11.
     for months, found in ((11, 10), (12, None)):
         one = spent(600, a_month=10, months=months)

@@ -133,6 +133,16 @@ def test_roads_are_those_of_the_road_view():
     assert "instead of" in road.says
 
 
+def test_what_there_is_none_of_any_more_is_called_none():
+    ground, turned = drive(44, 1, 1.6), drive(22, 0.6, 1)
+    strong = {"rider": {"mass_kg": 78, "power_w": 250, "burst_w": 300, "cadence_rpm": [60, 88]}}
+    (less,) = held(ground, turned, [HILLY], **strong).roads
+    assert less.too_slow_m == (pytest.approx(800, abs=20), 0)
+    assert less.says.endswith("; too slow on the pedals none instead of 810 m.")
+    (more,) = held(turned, ground, [HILLY], **strong).roads
+    assert more.says.endswith("; too slow on the pedals 810 m instead of none.")
+
+
 def test_the_same_on_a_road_says_so():
     (road,) = held(drive(40), drive(40), [HILLY]).roads
     assert road.says == "“To the mill”: as long as before."

@@ -88,6 +88,7 @@ def test_the_gears_held_most_are_taken_from_the_lowest_up():
     assert [each.ratio for each in part.gears.definite] == [0.5, 1.0, 1.5]
     assert "0.5 ± 1.0 %, 1 ± 2.0 %, 1.5 ± 1.0 %" in part.notes
     assert hub_found(found, 4, 4.0, "the box", "gearbox").kind == "gearbox"
+    assert [each.ratio for each in hub_found(found, 1, 4.0, "the hub").gears.definite] == [1.0]
 
 
 @pytest.mark.parametrize(

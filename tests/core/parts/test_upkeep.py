@@ -37,6 +37,11 @@ def test_what_stood_there_before_goes_to_the_notes(older, noted):
     assert found.path[1].care is None
 
 
+def test_a_long_one_is_noted_by_its_first_2000_letters():
+    found = held(sprockets([42], [21]), {**hub(0.5, 1), "care": "oil " * 600})
+    assert found.notes == "Care of the hub: " + "oil " * 499 + "oil"
+
+
 def test_tasks_stay_where_they_are():
     found = held(sprockets([42], [21]), {**hub(0.5, 1), "care": OIL})
     assert found.notes is None

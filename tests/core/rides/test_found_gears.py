@@ -4,7 +4,8 @@ import numpy as np
 import pytest
 
 from kettledrum.core.rides.channels import Channels
-from kettledrum.core.rides.found_gears import _parted, found_gears
+from kettledrum.core.rides.found_gears import _parted, found_gears, gears_in
+from kettledrum.core.rides.lag import lag_s
 
 NOT_RECORDED = [np.full(8000, np.nan)] * 3
 
@@ -42,3 +43,15 @@ def test_of_two_peaks_with_hardly_a_valley_the_higher_is_one():
     assert _parted(np.array([0, 1.2, 0.95, 1.0, 0]), [1, 3]) == [1]
     assert _parted(np.array([0, 1.0, 0.1, 1.2, 0]), [1, 3]) == [1, 3]
     assert _parted(np.array([0, 1.0, 0.95, 1.2, 1.15, 1.4, 0.2, 0.9, 0]), [1, 3, 5, 7]) == [5, 7]
+
+
+def test_of_several_rides_the_lag_that_most_of_them_have_is_told():
+    def lagging(seconds: int) -> Channels:
+        changes = np.repeat(np.tile([60.0, 75.0, 90.0], 60), 40)
+        speed = np.roll(changes, seconds) * 4 / 60
+        return Channels(speed, changes, *NOT_RECORDED)
+
+    rides = [lagging(each) for each in (1, 4, 4)]
+    assert [lag_s(each) for each in rides] == [1, 4, 4]
+    assert gears_in(rides).lag_s == 4
+    assert gears_in([lagging(4), lagging(1), lagging(1)]).lag_s == 1

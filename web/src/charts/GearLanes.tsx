@@ -55,7 +55,7 @@ export function GearLanes({ setups, asked, wantedTop, speedKmh, onSpeed }: Props
           {asksTitle(asked.plain_terrain)}
           <small>
             {asked.plain_terrain
-              ? "made up from the steepest hill, as there is no road yet"
+              ? "no road yet: made up from the hill"
               : "time at each speed, had it every gear"}
           </small>
         </p>
