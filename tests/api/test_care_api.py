@@ -25,6 +25,13 @@ def care(client, job, on=TODAY):
     return answer.json()
 
 
+def counted(client, store, job):
+    brief = store.jobs.brief(job).model_dump(mode="json", exclude_unset=True)
+    answer = client.post(f"/api/jobs/{job}/costs", json=brief)
+    assert answer.status_code == 200
+    return answer.json()
+
+
 def test_what_is_due_is_done_and_undone(client, job):
     page = care(client, job)
     bike, path = page["due"]["bikes"][0], f"/api/jobs/{job}/bikes/{page['ids'][0]}"
@@ -64,6 +71,16 @@ def test_without_rides_it_goes_by_the_jobs_roads(client, store, job):
     roads = store.jobs.job(job).roads
     a_year = sum(road.rides.a_year * road.length_m / 1000 for road in roads if road.rides)
     assert new["km_a_day"] == pytest.approx(a_year / 365)
+    # Costs and what upkeep really cost reckon with the same; what the rider says of a year goes before.
+    assert care(client, job)["spent"][2]["reckoned_km_a_year"] == pytest.approx(a_year)
+    # A road by itself is as long to a tenth of a metre.
+    assert counted(client, store, job)["km_a_year"] == pytest.approx(a_year, abs=0.1)
+    held = store.jobs.job(job)
+    need = held.need.model_dump(mode="json", exclude_unset=True)
+    client.put(f"/api/jobs/{job}?version={held.version}", json={**need, "money": {"km_a_year": 730}})
+    page = care(client, job)
+    assert (page["due"]["bikes"][2]["km_a_day"], page["spent"][2]["reckoned_km_a_year"]) == (2, 730)
+    assert counted(client, store, job)["km_a_year"] == 730
 
 
 def test_wear_is_told_for_its_bike(client, job):

@@ -146,6 +146,18 @@ def test_what_it_really_cost_moves_with_what_is_done(care):
     ).to_be_visible()
 
 
+def test_costs_reckons_with_what_is_really_ridden_in_a_year(care):
+    part = care.get_by_role("region", name="What it really cost")
+    assumed = re.compile(r"Costs reckons with \(?3,000\skm")
+    expect(part).to_contain_text(assumed)
+    ridden = re.search(r"it goes ([\d,]+)\skm in a year", part.inner_text())[1]
+    part.get_by_role("button", name="Reckon with it in Costs").click()
+    expect(part).to_contain_text(f"about what Costs reckons with ({ridden} km)")
+    expect(part.get_by_role("button", name="Costs reckons with it")).to_be_disabled()
+    care.get_by_role("button", name=re.compile("^Undo: ")).click()
+    expect(part).to_contain_text(assumed)
+
+
 def test_a_card_for_the_wall_is_printed_and_left_again(care):
     care.get_by_role("button", name="Card for the wall").click()
     card = care.get_by_role("region", name="Card for the wall")

@@ -3,6 +3,7 @@
 import json
 from datetime import date
 from importlib import resources
+from pathlib import Path
 
 import pytest
 
@@ -12,6 +13,7 @@ from kettledrum.core.care.tour import tour_plan
 from kettledrum.core.keeping.rates import rates
 from kettledrum.core.swap.answer import swap_answer
 from kettledrum.demo import demo_data, honey_round
+from kettledrum.formats.files import read_brief
 
 ON = date(2026, 6, 1)
 LOG = demo_data().logs[0]
@@ -57,7 +59,8 @@ def test_a_tour_prints_what_the_core_finds(run, brief, log):
 
 
 def test_what_upkeep_cost_prints_what_the_core_finds(run, brief, log):
-    rate = rates(honey_round(), [])
+    job = read_brief(Path(brief).read_bytes())
+    rate = rates(job, job.road.routes)
     code, text, _ = run("kept", brief, log, "--on", "2026-06-01", "--json")
     assert code == 0
     found = {bike.name: as_it_was(bike, rides, ON, rate) for bike, rides in BIKES}

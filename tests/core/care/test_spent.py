@@ -126,6 +126,22 @@ def test_years_of_the_calendar_add_up():
     assert sum(each.spent for each in found.years) == found.spent
 
 
+def test_how_far_it_goes_in_a_year_against_what_costs_reckons_with():
+    # 90 days with 900 km: 10 km a day, 3652.5 in a year of 365.25 days.
+    over = date(2026, 7, 30)
+    found = kept(OIL, rides=rode(900), on=over)
+    assert (found.days, found.km_a_year, found.reckoned_km_a_year) == (90, pytest.approx(3652.5), 3650)
+    about = " At this rate it goes 3,653 km in a year, about what Costs reckons with (3,650 km)."
+    assert found.says.endswith(about)
+    some = kept(rides=rode(809), on=over)
+    other = " nothing fell due. At this rate it goes 3,283 km in a year; Costs reckons with 3,650 km."
+    assert some.says.endswith(other)
+    # Ten days, or no ride, tell nothing of a year.
+    for few in (kept(OIL, rides=rode(900)), kept(OIL, on=over), kept(OIL, rides=rode(900), on=day(89))):
+        assert few.km_a_year is None
+        assert "At this rate" not in few.says
+
+
 def test_no_km_has_no_cost_a_km():
     found = kept(OIL)
     assert (found.spent_a_km, found.foretold_a_km, found.km) == (None, None, 0)

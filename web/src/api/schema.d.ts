@@ -2345,7 +2345,8 @@ export interface components {
          * @description What the upkeep of a bike really cost against what Costs foretells for the same km and months.
          *
          *     `without_cost` is how much of what was done has no cost written down; a km is in `spent_a_km` and
-         *     `foretold_a_km`, null where nothing was ridden.
+         *     `foretold_a_km`, null where nothing was ridden. `km_a_year` is how far it was ridden by the year, null
+         *     where too few days have gone by to tell; Costs reckons with `reckoned_km_a_year`.
          */
         AsItWas: {
             /** Currency */
@@ -2362,6 +2363,10 @@ export interface components {
             spent_a_km: number | null;
             /** Foretold A Km */
             foretold_a_km: number | null;
+            /** Km A Year */
+            km_a_year: number | null;
+            /** Reckoned Km A Year */
+            reckoned_km_a_year: number;
             /** Without Cost */
             without_cost: number;
             /** Years */

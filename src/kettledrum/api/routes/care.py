@@ -64,11 +64,12 @@ def look_after(job_id: str, store: TheStore, on: OnDay = None) -> CarePage:
     from kettledrum.core.care.wear import wear
     from kettledrum.core.keeping.rates import rates
 
+    job = store.jobs.job(job_id)
     day = on or date.today()
     ids, due = _due(job_id, store, day)
     brief = _brief(job_id, store)
-    rate = rates(brief, [])
-    bikes, setups = store.bikes.bikes(job_id), store.jobs.job(job_id).setups
+    rate = rates(brief, job.roads)
+    bikes, setups = store.bikes.bikes(job_id), job.setups
     weighing = brief.weighing
     decision = weighing.decision if weighing else None
     again = decision.look_again if decision else None
@@ -139,9 +140,10 @@ def _brief(job_id: str, store: Store) -> Brief:
 
 
 def _usual_km_a_day(job_id: str, store: Store) -> float | None:
-    """How far is ridden on the roads of a job; None where none says how often it is ridden."""
-    roads = store.jobs.job(job_id).roads
-    a_year = sum(road.rides.a_year * road.length_m / 1000 for road in roads if road.rides is not None)
+    """How far is ridden by what a job says of a year, or its roads; None where neither does."""
+    from kettledrum.core.keeping.rates import said_km_a_year
+
+    a_year = said_km_a_year(_brief(job_id, store), store.jobs.job(job_id).roads)
     return a_year / 365 if a_year else None
 
 

@@ -14,10 +14,13 @@ from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.upkeep import Task
 from kettledrum.core.terms.in_words import counted as so_many
-from kettledrum.core.terms.in_words import money
+from kettledrum.core.terms.in_words import kilometres, money
 
 MOST_TIMES = 10_000
 """So many times of a task are counted, and no more."""
+FEWEST_DAYS = 90
+"""Over fewer days it is not told how far a bike goes in a year: a season."""
+_YEAR_DAYS = 365.25
 _SAME = 0.1
 """Sums that differ by less than this share are said to be about the same."""
 
@@ -47,14 +50,17 @@ def as_it_was(bike: BikeHead, rides: Sequence[LoggedRide], on: date, rate: Rates
     paid = [(each, _paid(each, by.get((each.part, each.what), "owner"), rate)) for each in done]
     costs = [(kept, day, _foretold(kept.task, rate)) for kept, day in foretold]
     spent, told = sum(amount for _, amount in paid), sum(amount for *_, amount in costs)
+    days = max((on - bike.since).days, 0)
     found = AsItWas(
         currency=rate.currency,
         km=km,
-        days=max((on - bike.since).days, 0),
+        days=days,
         spent=spent,
         foretold=told,
         spent_a_km=spent / km if km > 0 else None,
         foretold_a_km=told / km if km > 0 else None,
+        km_a_year=km / days * _YEAR_DAYS if km > 0 and days >= FEWEST_DAYS else None,
+        reckoned_km_a_year=rate.km_a_year,
         without_cost=sum(each.cost is None for each in done),
         years=[*_years(bike, odometer, on, paid, costs)],
         tasks=[*_tasks(paid, costs)],
@@ -153,7 +159,7 @@ def _tasks(
 def _says(found: AsItWas) -> str:
     over = f"In {so_many(found.days, 'day')} and {found.km:,.0f} km"
     if not found.tasks:
-        return f"{over} nothing was done and nothing fell due."
+        return f"{over} nothing was done and nothing fell due.{_by_the_year(found)}"
     spent, told = money(found.spent, found.currency), money(found.foretold, found.currency)
     off = found.spent - found.foretold
     if abs(off) <= _SAME * max(found.spent, found.foretold):
@@ -172,4 +178,15 @@ def _says(found: AsItWas) -> str:
         if found.without_cost
         else ""
     )
-    return f"{over} {sums}.{besides_told}{lacks}"
+    return f"{over} {sums}.{besides_told}{lacks}{_by_the_year(found)}"
+
+
+def _by_the_year(found: AsItWas) -> str:
+    """How far it goes in a year, against what Costs reckons with."""
+    ridden, reckoned = found.km_a_year, found.reckoned_km_a_year
+    if ridden is None:
+        return ""
+    told = f" At this rate it goes {kilometres(ridden)} in a year"
+    if abs(ridden - reckoned) <= _SAME * max(ridden, reckoned):
+        return f"{told}, about what Costs reckons with ({kilometres(reckoned)})."
+    return f"{told}; Costs reckons with {kilometres(reckoned)}."

@@ -27,7 +27,8 @@ class AsItWas(BaseModel):
     """What the upkeep of a bike really cost against what Costs foretells for the same km and months.
 
     `without_cost` is how much of what was done has no cost written down; a km is in `spent_a_km` and
-    `foretold_a_km`, null where nothing was ridden.
+    `foretold_a_km`, null where nothing was ridden. `km_a_year` is how far it was ridden by the year, null
+    where too few days have gone by to tell; Costs reckons with `reckoned_km_a_year`.
     """
 
     currency: str
@@ -37,6 +38,8 @@ class AsItWas(BaseModel):
     foretold: float
     spent_a_km: float | None
     foretold_a_km: float | None
+    km_a_year: float | None
+    reckoned_km_a_year: float
     without_cost: int
     years: list[YearCost]
     tasks: list[TaskCost]

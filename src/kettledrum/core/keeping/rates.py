@@ -2,10 +2,11 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
+from typing import Protocol
 
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.money import Money
-from kettledrum.core.job.route import Route
+from kettledrum.core.job.route import Rides
 from kettledrum.core.terms.assumed import Assumed
 from kettledrum.core.terms.in_words import kilometres
 
@@ -41,7 +42,29 @@ class Rates:
         return self.km_a_year / 12
 
 
-def rates(brief: Brief, routes: Sequence[Route]) -> Rates:
+class RiddenRoad(Protocol):
+    """What a road tells of riding."""
+
+    @property
+    def length_m(self) -> float:
+        """Its length along the road, in m."""
+
+    @property
+    def rides(self) -> Rides | None:
+        """How often it is ridden, None where nobody says."""
+
+
+def said_km_a_year(brief: Brief, roads: Sequence[RiddenRoad]) -> float | None:
+    """How far is ridden in a year: what the owner says, else the roads that say how often they are ridden,
+    else None.
+    """
+    if brief.money is not None and brief.money.km_a_year is not None:
+        return brief.money.km_a_year
+    said = [road.length_m / 1000 * road.rides.a_year for road in roads if road.rides is not None]
+    return sum(said) if said else None
+
+
+def rates(brief: Brief, roads: Sequence[RiddenRoad]) -> Rates:
     """The money of a brief; the distance of a year from the roads that say how often they are ridden."""
     money = brief.money or Money()
     assumed = []
@@ -49,9 +72,10 @@ def rates(brief: Brief, routes: Sequence[Route]) -> Rates:
     if years is None:
         years = USUAL_YEARS
         assumed.append(Assumed(where="money.years", what="the years looked at", value=years, unit="years"))
-    km_a_year = money.km_a_year
-    if km_a_year is None:
-        km_a_year, taken = _ridden(routes)
+    said = said_km_a_year(brief, roads)
+    km_a_year = USUAL_KM_A_YEAR if said is None else said
+    if money.km_a_year is None:
+        taken = None if said is None else f"{kilometres(said)}, the roads by how often they are ridden"
         what = "the distance of a year"
         assumed.append(
             Assumed(where="money.km_a_year", what=what, value=round(km_a_year), unit="km", taken=taken)
@@ -77,12 +101,3 @@ def rates(brief: Brief, routes: Sequence[Route]) -> Rates:
         sold_for=money.sold_for or 0.0,
         assumed=assumed,
     )
-
-
-def _ridden(routes: Sequence[Route]) -> tuple[float, str | None]:
-    """The km of a year on all roads that say how often they are ridden, and what that is; else the usual."""
-    said = [route.length_m / 1000 * route.rides.a_year for route in routes if route.rides is not None]
-    if not said:
-        return USUAL_KM_A_YEAR, None
-    total = sum(said)
-    return total, f"{kilometres(total)}, the roads by how often they are ridden"

@@ -1,4 +1,8 @@
-import type { AsItWas } from "../../api/client";
+import Button from "@mui/material/Button";
+import type { AsItWas, JobRecord } from "../../api/client";
+import { useNeedEditing } from "../../drafts/DraftsProvider";
+import { valueAt, withValue } from "../../drafts/held";
+import { useNotify } from "../../ui/Notices";
 import sections from "../../ui/section.module.css";
 import tables from "../../ui/table.module.css";
 import { Told } from "../../ui/Told";
@@ -8,14 +12,14 @@ import { useUnits } from "../../words/units";
 import styles from "./Care.module.css";
 
 /** What upkeep really cost, against what Costs would have foretold for the same kilometres and months. */
-export function AsItWasPart({ found }: { found: AsItWas }) {
+export function AsItWasPart({ job, found }: { job: JobRecord; found: AsItWas }) {
   const units = useUnits();
   const { currency } = found;
   return (
     <section className={`${sections.section} no-print`} aria-labelledby="as-it-was">
       <h3 id="as-it-was">What it really cost</h3>
       <p>
-        <Told text={found.says} />
+        <Told text={found.says} /> {found.km_a_year !== null && <ReckonWith job={job} km={found.km_a_year} />}
       </p>
       {found.tasks.length > 0 && (
         <details className={styles.more}>
@@ -79,5 +83,29 @@ export function AsItWasPart({ found }: { found: AsItWas }) {
         </details>
       )}
     </section>
+  );
+}
+
+/** Has Costs reckon with what a bike is ridden in a year. */
+function ReckonWith({ job, km }: { job: JobRecord; km: number }) {
+  const { document, change } = useNeedEditing(job);
+  const units = useUnits();
+  const notify = useNotify();
+  const where = "money.km_a_year";
+  const whole = Math.round(km);
+  const taken = valueAt(document, where) === whole;
+  return (
+    <Button
+      size="small"
+      disabled={taken}
+      onClick={() => {
+        change(withValue(document, where, whole));
+        notify({
+          text: `Costs reckons with ${units.distance(whole * 1000, 0)} a year from now on. Undo takes it back.`,
+        });
+      }}
+    >
+      {taken ? "Costs reckons with it" : "Reckon with it in Costs"}
+    </Button>
   );
 }

@@ -202,7 +202,7 @@ function OneBike({ job, bikeId, page, at, today }: BikeProps) {
         <NoUpkeep job={job} bike={bike} />
       )}
       <WearPart job={job} bike={bike} wear={wear} today={today} />
-      {page.spent[at] && <AsItWasPart found={page.spent[at]} />}
+      {page.spent[at] && <AsItWasPart job={job} found={page.spent[at]} />}
       <Caution>
         Keep oil and grease off brake rotors and pads; keep fingers out of turning wheels, chains and belts.
         Take a battery out before work on a motor. How tight and how much is the maker’s to say; brakes,
