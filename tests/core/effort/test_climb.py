@@ -203,6 +203,10 @@ def test_the_fan_says_on_which_grade_each_cadence_is_kept_up():
     assert resistance.power_w(40 / 60 * 2.217964, grades[40]) == pytest.approx(120, rel=1e-6)
     assert dict(found.climb.minute.fan)[40] > grades[40]
     assert sorted(grades.values(), reverse=True) == list(grades.values())
+    # What is lost on the way is lost there too.
+    lossy = one((sprockets([40], [20]), hub(0.5, 1, 2))).climb
+    assert dict(lossy.fan)[60] == pytest.approx(lossy.steepest)
+    assert lossy.steepest < found.climb.steepest
 
 
 def test_the_flat_and_the_top():

@@ -83,6 +83,7 @@ CASES = [
     ("oil-and-rotor", (CHAIN, case(lubricant="grease")), {"brake": "disc"}, "holds"),
     ("tyre-room", (CHAIN,), {"tyre_max_mm": 50}, "holds"),
     ("tyre-room", (CHAIN,), {"tyre_max_mm": 44}, "tight"),
+    ("tyre-room", (CHAIN,), {"tyre_max_mm": 42.5}, "tight"),
     ("tyre-room", (CHAIN,), {"tyre_max_mm": 40}, "fails"),
     ("tension", (CHAIN, case()), BELT_FRAME, "holds"),
     ("tension", (BELT, case()), {"chainstay_mm": 440.3}, "fails"),
