@@ -24,7 +24,7 @@ def due_on_bike(
 ) -> DueBike:
     """What falls due on a bike, what is overdue first, and then what is worn out.
 
-    `usual_km_a_day` is how far it will be ridden where no ride is logged, as by the job’s roads.
+    `usual_km_a_day` is how far it will be ridden where no ride is logged, as by what the job says of a year.
     """
     ridden = ridden_on(bike, rides, on, usual_km_a_day)
     measured = wear(bike, rides, on)
