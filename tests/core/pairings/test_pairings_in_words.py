@@ -39,6 +39,32 @@ def test_whether_it_climbs_is_said_where_a_hill_is_known():
     assert "hill" not in of({"crr": 0.008})
 
 
+def test_what_climbs_without_a_hard_push_is_better_if_it_is_quick_enough():
+    def of(mounted, **wants):
+        hill = {"crr": 0.008, "steepest": 0.04}
+        path = sprockets([mounted], [20]), hub_with()
+        return said(job(*path, front=[40, 30, 26], rear=[20], road=hill, wants=wants))
+
+    found = of(40)
+    assert [(each.front, each.climb) for each in found.pairings] == [
+        (30, "holds"),
+        (26, "holds"),
+        (40, "tight"),
+    ]
+    assert "40 × 20 is mounted and climbs the 4 % hill with a hard push." in found.says
+    assert " Best is 30 × 20, which climbs the 4 % hill: " in found.says
+    assert "without a hard push" not in found.says
+    # 30 × 20 ends at 24.6 km/h: who wants 30 must push harder up the hill.
+    quick = of(40, top_kmh=30)
+    assert [each.front for each in quick.pairings] == [40, 30, 26]
+    told = "30 × 20 climbs the hill without a hard push, but its highest gear goes up to 25 km/h only."
+    assert quick.says.endswith(f"; as far as its limits are known. {told}")
+    # Where it is mounted, nothing more is to be said of it.
+    slow = of(30, top_kmh=30)
+    assert " First on the list is 40 × 20, which climbs the 4 % hill with a hard push: " in slow.says
+    assert "without a hard push" not in slow.says
+
+
 def test_where_none_stays_within_the_limits_the_reason_is_given():
     found = said(job(sprockets([40], [22]), hub_with(primary_ratio_min=5), front=[40], rear=[22]))
     only = "The only pairing that can be had does not stay within every limit: "

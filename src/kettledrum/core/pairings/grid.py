@@ -247,14 +247,16 @@ def _is_another(
 
 
 def _order(pairing: Pairing) -> tuple[float, ...]:
-    """What fails nothing first, then the nearest to what is wanted, with what is to spare shared evenly, then
-    what bends a chain or pulls a belt least, evener wear, and the cheapest change.
+    """What fails nothing first, then the nearest to what is wanted, of those what climbs without a hard push,
+    with what is to spare shared evenly, then what bends a chain or pulls a belt least, evener wear, and the
+    cheapest change.
     """
     # What breaks a hub is worse than what has to be walked.
     fails = 2 * (pairing.state == "fails") + (pairing.climb == "fails")
     return (
         fails,
         round(pairing.short, 2),
+        pairing.climb == "tight",
         round(pairing.uneven, 2),
         pairing.bends if pairing.bends is not None else (pairing.belt and pairing.belt.pull_n) or 0.0,
         -pairing.repeats,

@@ -40,8 +40,9 @@ def pairings_says(
         sentences.append(f"{_teeth(now)} is mounted{f' and {hill}' if hill else ''}.")
         sentences.append(f"Its lowest gear goes {_ends(now)}; {_limits(now)}.")
     climbs_no_more = now is not None and now.state != "fails" and _rank(best) >= _rank(now)
+    easy = _without_a_push(allowed, now)
     if now is not None and (best.front, best.rear) == mounted:
-        if len(allowed) > 1:
+        if len(allowed) > 1 and not easy:
             sentences.append("None of the others does better.")
     elif not (climbs_no_more and best.climb == "fails"):
         first = "First on the list is" if climbs_no_more else "Best is"
@@ -49,6 +50,7 @@ def pairings_says(
         sentences.append(
             f"{first} {_teeth(best)}{f', which {hill}' if hill else ''}: {_ends(best)}; {_limits(best)}."
         )
+    sentences += easy
     if job.steepest is not None and best.climb == "fails":
         sentences.append(
             "All this is by pedals alone; Motors says how the hill is ridden with help."
@@ -56,6 +58,15 @@ def pairings_says(
             else _would_climb(best, f"the {percent(job.steepest)} hill")
         )
     return " ".join(sentences)
+
+
+def _without_a_push(allowed: Sequence["Pairing"], now: "Pairing | None") -> list[str]:
+    """The first that climbs without a hard push, where the best does not: its gears end too early."""
+    easy = next((each for each in allowed if each.climb == "holds"), None)
+    if allowed[0].climb != "tight" or easy is None or easy is now:
+        return []
+    up_to = f"its highest gear goes up to {speed(easy.top_kmh)} only"
+    return [f"{_teeth(easy)} climbs the hill without a hard push, but {up_to}."]
 
 
 def _would_climb(best: "Pairing", hill: str) -> str:
