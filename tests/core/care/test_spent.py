@@ -110,6 +110,11 @@ def test_a_part_counts_through_changes_of_others_and_anew_when_it_is_another():
         mounted(other, name="Other hub", on=day(12)),
     ]
     assert kept(OIL, rides=rode(*[60] * 11), mounted=three, on=day(13)).tasks[0].foretold_times == 1
+    # What was ridden the day before it was mounted is not its own, what is ridden on that day is.
+    just = [mounted(OIL), mounted(other, name="Other hub", on=day(5))]
+    (task,) = kept(OIL, rides=rode(0, 0, 0, 0, 300, 100, 300), mounted=just).tasks
+    assert task.foretold_times == 1
+    assert not kept(OIL, rides=rode(0, 0, 0, 0, 300, 100, 299), mounted=just).tasks
     later = [mounted(OIL), mounted(other, name="Other hub", on=day(20))]
     assert kept(OIL, rides=rode(*[60] * 10), mounted=later).tasks[0].foretold_times == 1
 

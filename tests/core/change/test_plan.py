@@ -532,6 +532,7 @@ def test_a_hub_that_carries_a_cassette_stays_and_its_body_is_looked_at():
     assert asked(nine, twelve) == [f"Whether the rear hub takes a cassette of 12, 11–50: {body}"]
     assert asked(nine, tiny) == [f"Whether the rear hub takes a cassette of 9, 10–34: {body}"]
     assert asked(nine, other_nine) == []
+    assert asked([18, 21], nine) == [f"Whether the rear hub takes a cassette of 9, 11–36: {body}"]
     # From one sprocket to many it is another hub, and the wheel is built anew.
     single_hub = found([18], nine)
     assert ("rear hub without gears" in single_hub.off, "rear hub for a cassette" in single_hub.on) == (

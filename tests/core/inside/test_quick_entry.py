@@ -4,6 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from kettledrum.core.inside.gears import MOST_GEARS
 from kettledrum.core.inside.quick_entry import GearEntry, understand
 from kettledrum.core.terms.errors import InvalidInput
 from kettledrum.core.terms.validation import validate
@@ -104,6 +105,13 @@ def test_what_cannot_be_understood_is_said(entry, words):
     with pytest.raises(InvalidInput) as refusal:
         understood(**entry)
     assert str(refusal.value).startswith(words)
+
+
+def test_as_many_gears_as_a_part_may_have_are_taken():
+    most = " ".join(["1"] * MOST_GEARS)
+    assert len(listed(most)) == MOST_GEARS
+    with pytest.raises(InvalidInput, match=f"holds {MOST_GEARS + 1} gears; at most {MOST_GEARS} are taken"):
+        listed(f"{most} 1")
 
 
 @given(st.lists(st.floats(0.2, 5).map(lambda ratio: round(ratio, 3)), min_size=2, max_size=14, unique=True))

@@ -56,6 +56,16 @@ def test_a_need_that_is_refused_gives_way_alone():
     assert [each.name for each in found.brief.setups] == ["One", "Second"]
 
 
+def test_a_need_and_a_setup_that_are_refused_both_give_way_and_no_other():
+    typed = data(rider={"mass_kg": "heavy", "power_w": 100, "cadence_rpm": [60, 90]})
+    typed["setups"][0]["path"][0]["front"] = ["fifty"]
+    typed["setups"][1]["name"] = "Second"
+    found = drafted(typed, saved)
+    assert {problem.where for problem in found.problems} == {"rider.mass_kg", "setups[0].path[0].front[0]"}
+    assert (found.need_is_saved, found.saved_setups) == (True, [0])
+    assert [each.name for each in found.brief.setups] == ["One", "Second"]
+
+
 def test_the_reference_stays_with_its_setup_while_its_name_is_being_typed():
     typed = data(reference="")
     typed["setups"][0]["name"] = ""

@@ -40,8 +40,8 @@ def test_whether_it_climbs_is_said_where_a_hill_is_known():
 
 
 def test_what_climbs_without_a_hard_push_is_better_if_it_is_quick_enough():
-    def of(mounted, **wants):
-        hill = {"crr": 0.008, "steepest": 0.04}
+    def of(mounted, steepest=0.04, **wants):
+        hill = {"crr": 0.008, "steepest": steepest}
         path = sprockets([mounted], [20]), hub_with()
         return said(job(*path, front=[40, 30, 26], rear=[20], road=hill, wants=wants))
 
@@ -59,6 +59,10 @@ def test_what_climbs_without_a_hard_push_is_better_if_it_is_quick_enough():
     assert [each.front for each in quick.pairings] == [40, 30, 26]
     told = "30 × 20 climbs the hill without a hard push, but its highest gear goes up to 25 km/h only."
     assert quick.says.endswith(f"; as far as its limits are known. {told}")
+    # What climbs with a hard push is better than what does not climb.
+    steeper = of(40, 0.07)
+    assert "40 × 20 is mounted and does not climb the 7 % hill." in steeper.says
+    assert " Best is 30 × 20, which climbs the 7 % hill with a hard push: " in steeper.says
     # Where it is mounted, nothing more is to be said of it.
     slow = of(30, top_kmh=30)
     assert " First on the list is 40 × 20, which climbs the 4 % hill with a hard push: " in slow.says

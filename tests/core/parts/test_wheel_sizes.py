@@ -68,6 +68,10 @@ def test_a_marking_that_does_not_tell_gives_every_size_it_may_mean(text, bead_se
     assert [bead for bead, _ in read(text)] == bead_seats
 
 
+def test_a_letter_that_goes_with_no_such_size_marks_nothing():
+    assert [read(text) for text in ("450b", "600 x 37 b")] == [[], []]
+
+
 def test_what_is_no_marking_is_looked_for_in_the_names():
     assert read("fold") == []
     assert [size.bead_seat_mm for size in wheel_sizes("fold").like][:2] == [451, 406]

@@ -85,6 +85,8 @@ def test_speed_comes_of_the_distance_where_none_is_recorded():
     metres = [7.0 * second for second in range(30)]
     ride = of(range(30), distance_m=metres)
     assert ride.speed_mps[3:-2] == pytest.approx(7)
+    walked = [0.6 * second for second in range(30)]
+    assert of(range(30), distance_m=walked).speed_mps[3:-2] == pytest.approx(0.6)
     # A distance that falls, and one that leaps, are slips.
     metres[15] = 0.0
     assert np.nanmax(of(range(30), distance_m=metres).speed_mps) == pytest.approx(7, abs=0.01)

@@ -9,7 +9,7 @@ from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.wants import Wants
 from kettledrum.core.parts.part import Part
 from kettledrum.core.search.asked import Must, SearchAsked, musts_of
-from kettledrum.core.search.bases import MOST_BASES, MOST_OF_A_KIND, bases_of
+from kettledrum.core.search.bases import MOST_BASES, MOST_OF_A_KIND, _Shelf, bases_of
 from kettledrum.core.search.built import built, name_of
 from kettledrum.core.search.own import SORTS, Sort, own_sprockets
 from kettledrum.core.search.result import Wish
@@ -112,6 +112,29 @@ def test_a_shelf_too_large_is_cut_to_the_cheapest_and_told():
     told = found(parts=dear).untried_says
     assert told == f"Of each kind the {MOST_OF_A_KIND} cheapest parts are tried: 3 parts are left out."
     assert found(parts=dear[:2]).untried_says is None
+
+
+def test_how_many_are_put_together_is_known_before_they_are():
+    shelf = [
+        *(geared(f"hub {number}") for number in range(3)),
+        geared("two", 1, 1.4),
+        *(geared(f"ring gear {number}", 1, 1.5, kind="chaingear") for number in range(2)),
+        geared("box", kind="gearbox"),
+        *(cassette(*range(11, 11 + count)) for count in (7, 8, 9)),
+        *(part(f"rings {number}", "crankset", teeth=[30, 44 + number]) for number in range(2)),
+    ]
+    # Alone on chain and belt: one gear, 4 hubs, a box, 2 chaingears; 3 cassettes. Together: each cassette with
+    # 2 cranksets, with 2 chaingears, on the hub of two with one ring or 2 cranksets; chaingears and hubs.
+    expected = 2 * (1 + 4 + 1 + 2) + 3 + 3 * (2 + 2 + 1 * (1 + 2)) + 2 * 2 * 4
+    assert _Shelf(shelf, None, ()).count == len(bases_of(shelf, None).bases) == expected
+
+
+def test_what_plainly_holds_is_not_among_what_is_told_of_limits():
+    result = found({"musts": []}, [geared(limits={"input_torque_max_nm": 300})], frame={"tyre_max_mm": 60})
+    told = {each.state for answer in result.answers for each in answer.judged}
+    assert told
+    holding = [each for answer in result.answers for each in answer.judged if each.state == "holds"]
+    assert not any("tyre" in each.what for each in holding)
 
 
 def test_a_drive_is_built_on_the_wheel_and_cranks_there_are():
