@@ -124,7 +124,8 @@ def test_how_many_are_put_together_is_known_before_they_are():
         *(part(f"rings {number}", "crankset", teeth=[30, 44 + number]) for number in range(2)),
     ]
     # Alone on chain and belt: one gear, 4 hubs, a box, 2 chaingears; 3 cassettes. Together: each cassette
-    # with 2 cranksets, with 2 chaingears, on the hub of two with one ring or 2 cranksets; chaingears and hubs.
+    # with 2 cranksets, with 2 chaingears, on the hub of two with one ring or 2 cranksets;
+    # chaingears and hubs.
     expected = 2 * (1 + 4 + 1 + 2) + 3 + 3 * (2 + 2 + 1 * (1 + 2)) + 2 * 2 * 4
     assert _Shelf(shelf, None, ()).count == len(bases_of(shelf, None).bases) == expected
 
