@@ -57,6 +57,12 @@ def test_a_second_that_is_never_the_better_gains_nothing():
     assert found.says.startswith("A second bicycle would gain nothing: “Quick” covers")
 
 
+def test_who_rides_nowhere_is_told_no_false_reason():
+    found = pair_costs(job(QUICK, LOW, km_a_year=0), [FLAT, HILL])
+    assert found.km_a_year == [0, 0]
+    assert found.says.startswith("Two bicycles, “Quick” for 0 km a year and “Low” for 0 km a year, cost 500")
+
+
 def test_without_a_price_no_sum_is_told():
     unpriced = setup(sprockets([22], [34]), name="Low", **WITHOUT_COST)
     found = pair_costs(job(QUICK, unpriced), [FLAT, HILL])

@@ -65,7 +65,7 @@ def _without_price(found: PairCosts) -> str:
 
 def _says(found: PairCosts, currency: str) -> str:
     """What the two cost together, against the best single one."""
-    if min(found.km_a_year) == 0:
+    if not all(found.roads):
         return (
             f"A second bicycle would gain nothing: {quoted(found.one)} covers {percent(found.one_covered)} "
             "of the riding at an easy cadence, and no other does better on any road."

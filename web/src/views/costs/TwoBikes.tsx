@@ -16,7 +16,7 @@ export function TwoBikes({ job, bench }: { job: JobRecord; bench: Workbench }) {
     <section className={sections.section} aria-labelledby="two-bikes">
       <h3 id="two-bikes">One bicycle or two</h3>
       <p>{unbroken(inUnits(pair.says, units))}</p>
-      {pair.km_a_year.every((km) => km > 0) && !pair.price_missing && (
+      {pair.roads.every((roads) => roads.length > 0) && !pair.price_missing && (
         <ul>
           {pair.setups.map((name, place) => (
             <li key={name}>
