@@ -197,6 +197,13 @@ def test_of_several_bikes_what_is_worn_out_is_said_too():
     assert said == (
         "Nothing is overdue on any bike. As measured, it is time for new chain (hub) on “Tall one”."
     )
+    # That nothing is known of a bike is not that nothing is overdue on it.
+    bare = bike(name="Bare")
+    some = due([(bike(CHAIN), RODE), (bare, [])], day(10)).says
+    not_known = " Of “Bare” nothing is known that would fall due: no upkeep is filled in."
+    assert some == f"Nothing is overdue on any bike.{not_known}"
+    none = due([(bare, []), (bike(name="Bare too"), [])], day(10)).says
+    assert none.startswith("On no bike is anything known that would fall due: no part carries upkeep.")
     # Of what is overdue that is known already.
     over = due_on_bike(_worn(0.75 / 2), rode(*[450] * 10), day(10))
     assert over.tasks[0].state == "overdue"

@@ -96,6 +96,19 @@ def test_what_tips_it_by_hand():
     assert of(found, "High").wins == pytest.approx(0.5, abs=0.01)
 
 
+def test_it_is_not_first_however_weighed_if_a_weight_could_tip_it():
+    # Another leads only where the tenth of ten weighs more than all others together: in 1 of 512.
+    own = [f"own {number}" for number in range(10)]
+    ratings = {name: {"High": 10, "Low": 0} for name in own[:9]} | {own[9]: {"High": 0, "Low": 10}}
+    found = weighed(LOW, HIGH, weights=dict.fromkeys(own, 1), ratings=ratings)
+    assert of(found, "High").wins == pytest.approx(511 / 512, abs=0.001)
+    assert found.says.endswith("“High” leads; it stays first in nearly all weightings.")
+    assert found.tip_says == "“Low” would lead if own 9 weighed 9.0 or more instead of 1."
+    # What does not weigh anything is none of these.
+    aside = weighed(LOW, HIGH, weights={**dict.fromkeys(own[:9], 1), own[9]: 0}, ratings=ratings)
+    assert aside.says.endswith("it is first however these are weighed.")
+
+
 def test_a_weight_that_no_slider_reaches_is_told_apart():
     found = weighed(LOW, HIGH, weights={"price": 9, "mass": 9, "lowest development": 1})
     flip = next(each for each in found.flips if each.criterion == "lowest development")

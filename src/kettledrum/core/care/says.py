@@ -92,6 +92,13 @@ def due_says(due: Due) -> str:
         return due.bikes[0].says
     overdue = [(bike, sum(task.state == "overdue" for task in bike.tasks)) for bike in due.bikes]
     late = [f"{counted(count, 'thing')} on {quoted(bike.name)}" for bike, count in overdue if count]
-    found = f"Overdue: {listed(late)}." if late else "Nothing is overdue on any bike."
+    bare = [quoted(bike.name) for bike in due.bikes if not bike.tasks]
+    if len(bare) == len(due.bikes):
+        found = "On no bike is anything known that would fall due: no part carries upkeep. "
+        found += "Fill it in under Costs."
+    else:
+        found = f"Overdue: {listed(late)}." if late else "Nothing is overdue on any bike."
+        if bare:
+            found += f" Of {listed(bare)} nothing is known that would fall due: no upkeep is filled in."
     worn = [f"{what} on {quoted(bike.name)}" for bike in due.bikes for what in _worn(bike)]
     return f"{found} As measured, it is time for {listed(worn)}." if worn else found

@@ -23,8 +23,12 @@ def verdict_says(
     *,
     weighed: bool,
     own: bool,
+    tipped: bool,
 ) -> str:
-    """Which setup leads, and in how many of all weightings; or why none does."""
+    """Which setup leads, and in how many of all weightings; or why none does.
+
+    `tipped` says that some weight of what is weighed, changed alone, would make another lead.
+    """
     if not setups:
         return "Add a setup, and this weighs it."
     if not order:
@@ -44,11 +48,11 @@ def verdict_says(
     if len(level) > 1:
         names = listed([quoted(each.name) for each in level])
         return f"With {with_weights} {names} are level, at {first.score:.2f}.{left}"
-    stays = (
-        "it is first however these are weighed"
-        if first.wins > _SAFE
-        else f"it stays first in {percent(first.wins)} of all weightings"
-    )
+    stays = f"it stays first in {percent(first.wins)} of all weightings"
+    if first.wins > _SAFE:
+        stays = (
+            f"it {'stays first in nearly all weightings' if tipped else 'is first however these are weighed'}"
+        )
     return f"With {with_weights} {quoted(first.name)} leads; {stays}.{left}"
 
 

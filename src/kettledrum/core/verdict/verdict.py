@@ -138,7 +138,14 @@ class Balance:
             decision=decided(decision, now, self.words) if decision else None,
             earlier=[decided(each, now, self.words) for each in self.weighing.earlier or []],
             tip_says=tip_says(flips, leads),
-            says=verdict_says(order, setups, nearest, weighed=self.weighed, own=not self._usual()),
+            says=verdict_says(
+                order,
+                setups,
+                nearest,
+                weighed=self.weighed,
+                own=not self._usual(),
+                tipped=any(flip.now > 0 for flip in flips),
+            ),
         )
 
     def _usual(self) -> bool:
