@@ -3,7 +3,6 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from operator import attrgetter
 
 import numpy as np
 
@@ -46,15 +45,19 @@ class Upkeep:
     @classmethod
     def of(cls, parts: Sequence[tuple[str, PartOfSetup]]) -> "Upkeep":
         """The tasks of some parts."""
-        of, tasks = [], []
-        figures: list[float] = []
-        for name, part in parts:
-            for task in part.care or ():
-                of.append(name)
-                tasks.append(task)
-                figures += _figures(task)
-        # All of them in one row, since that is read fastest.
-        return cls(of, tasks, np.array(figures, dtype=np.float64).reshape(-1, 9).T.copy())
+        of = [name for name, part in parts for _ in part.care or ()]
+        tasks = [task for _, part in parts for task in part.care or ()]
+        # Figure by figure, since that is read fastest.
+        rows = [
+            [task.cost for task in tasks],
+            [task.minutes / 60 for task in tasks],
+            [task.away_days for task in tasks],
+            [task.by == "owner" for task in tasks],
+            [1.0 if task.once else math.inf for task in tasks],
+            [math.inf if task.every_months is None else task.every_months for task in tasks],
+            *zip(*[_lives(task) for task in tasks], strict=True),
+        ]
+        return cls(of, tasks, np.array(rows, dtype=np.float64) if tasks else np.zeros((9, 0)))
 
     def due(self, km_a_month: float) -> Schedule:
         """Each due at the first of its kilometres and its months."""
@@ -64,28 +67,16 @@ class Upkeep:
         return Schedule(self.parts, self.tasks, cost, hours, days, own, np.minimum(by_way, months), most)
 
 
-_LIVES = attrgetter("typical", "high", "low")
-_SAID = attrgetter("cost", "minutes", "away_days", "by", "once", "every_months", "every_km")
+_NUMBER = (float, int)
 
 
-def _figures(task: Task) -> tuple[float, ...]:
-    cost, minutes, days, by, once, months, km = _SAID(task)
+def _lives(task: Task) -> tuple[float, float, float]:
+    """The typical life of what a task is done to, the longest and the shortest, in km."""
+    km = task.every_km
+    if km is None:
+        return math.inf, math.inf, math.inf
     # Whether it is a number, since to ask a model’s class takes longer than all the rest.
-    if km is None or isinstance(km, float | int):
-        typical = high = low = math.inf if km is None else km
-    else:
-        typical, high, low = _LIVES(km)
-    return (
-        cost,
-        minutes / 60,
-        days,
-        1.0 if by == "owner" else 0.0,
-        1.0 if once else math.inf,
-        math.inf if months is None else months,
-        typical,
-        high,
-        low,
-    )
+    return (km, km, km) if isinstance(km, _NUMBER) else (km.typical, km.high, km.low)
 
 
 def times_due(every: Floats, months: float, most: Floats | float = math.inf) -> Floats:
