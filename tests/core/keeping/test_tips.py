@@ -42,10 +42,19 @@ def test_by_hand():
     assert found["km a year"].leads == "dear"
     assert found["km a year"].says == "“dear” would cost least from 2,100 km a year."
     assert found["lives"].at == pytest.approx(10_000 / 10_500, rel=1e-6)
-    assert found["lives"].says == "“dear” would cost least if all parts lasted 5 % shorter."
+    assert found["lives"].says == "“dear” would cost least if all parts lasted 4.8 % shorter."
     # Six chains are 180 by now, which is just what it costs more.
     assert "price" not in found
     assert "an hour of a workshop" not in found
+
+
+def test_what_is_told_is_never_as_it_is_now():
+    # 6 chains of 30.03 are more than 180; at 1999.5 km a year they are 6 as well.
+    near = bike("cheap", 100, {**CHAIN, "every_km": 1666.5, "cost": 30.03})
+    found = {each.what: each for each in tips(job(near, DEAR, km_a_year=1999.5), [])}
+    assert found["km a year"].at == pytest.approx(1999.8, rel=1e-6)
+    assert found["km a year"].says == "“dear” would cost least from 2,000 km a year."
+    assert found["lives"].says == "“dear” would cost least if all parts lasted 0.1 % shorter."
 
 
 def test_what_lasts_far_longer_is_told_in_times():

@@ -16,7 +16,7 @@ from kettledrum.core.parts.names import part_names
 from kettledrum.core.parts.prices import part_prices
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.physics.arrays import Floats, Places
-from kettledrum.core.terms.in_words import IN_TIMES, money, quoted, times_as
+from kettledrum.core.terms.in_words import IN_TIMES, money, percent, quoted, times_as
 
 FARTHEST = 8.0
 """Assumptions are tried up to so many times as much, and as little."""
@@ -25,6 +25,8 @@ NEW_CHAIN = "new chain"
 DEAREST_HOUR = 100.0
 FARTHEST_KM = 20_000.0
 """Up to these where nothing is ridden, or an hour costs nothing."""
+_LEAST = 0.001
+"""A smaller change of a life is told as this one."""
 _TRIED = 40
 _PARTS, _NARROWINGS = 32, 6
 """What lies between two values that were tried is parted so often, and so often again: to a 10⁻⁹."""
@@ -181,7 +183,8 @@ def _in_words(tip: Tip, rate: Rates) -> Tip:
     elif tip.what == "chains":
         tip.says = f"{name} would cost least if chains lasted {_as_long(tip.at)}."
     elif tip.what == "km a year":
-        tip.says = f"{name} would cost least {_way(tip)} {tip.at:,.0f} km a year."
+        # Rounded up, since by a km less it is not so yet.
+        tip.says = f"{name} would cost least {_way(tip)} {math.ceil(round(tip.at, 3)):,} km a year."
     else:
         an_hour = "an hour of your own work" if tip.what == "an hour of your own" else tip.what
         cost = money(tip.at, rate.currency)
@@ -196,7 +199,7 @@ def _as_long(times: float) -> str:
     """How long something lasts: “5 % shorter”, from twice on “3.1 times as long”."""
     if times >= IN_TIMES:
         return f"{times_as(times)} long"
-    return f"{abs(times - 1) * 100:.0f} % {'longer' if times > 1 else 'shorter'}"
+    return f"{percent(max(abs(times - 1), _LEAST))} {'longer' if times > 1 else 'shorter'}"
 
 
 def _way(tip: Tip) -> str:
