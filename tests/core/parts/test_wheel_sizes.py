@@ -69,7 +69,7 @@ def test_a_marking_that_does_not_tell_gives_every_size_it_may_mean(text, bead_se
 
 
 def test_a_letter_that_goes_with_no_such_size_marks_nothing():
-    assert [read(text) for text in ("450b", "600 x 37 b")] == [[], []]
+    assert [read(text) for text in ("450b", "450 x 37 c")] == [[], []]
 
 
 def test_what_is_no_marking_is_looked_for_in_the_names():
