@@ -30,6 +30,18 @@ def open_view(page: Page, served: Served, view: str) -> None:
     page.goto(f"{served.address}jobs/{job['id']}/{view.lower().replace(' ', '-')}")
 
 
+def stays_elsewhere(page: Page, held: list[Route], view: str, told: str) -> None:
+    """Goes to a view while the one request that is `held` waits, and is there still once its end is told."""
+    heading = page.get_by_role("heading", name=view, level=2)
+    page.get_by_role("link", name=view).click()
+    expect(heading).to_be_visible()
+    [waiting] = held
+    waiting.continue_()
+    expect(page.get_by_text(told)).to_be_visible()
+    expect(heading).to_be_visible()
+    assert f"/{view.lower()}" in page.url
+
+
 def open_setup(page: Page, served: Served, name: str) -> None:
     """Opens the page of a setup of the first job."""
     [job, *_] = served.get("api/jobs")

@@ -5,7 +5,7 @@ import re
 from datetime import timedelta
 
 import pytest
-from on_page import field, open_view
+from on_page import field, open_view, stays_elsewhere
 from playwright.sync_api import Page, expect
 from ride_files import BEGAN, fit, gpx, tcx
 
@@ -67,13 +67,7 @@ def test_who_goes_elsewhere_while_a_bike_is_added_is_not_fetched_back(bare):
     )
     field(bare, "name").fill("The slow one")
     bare.get_by_role("button", name="Add this bike").click()
-    bare.get_by_role("link", name="Line-up").click()
-    expect(bare.get_by_role("heading", name="Line-up", level=2)).to_be_visible()
-    [added] = held
-    added.continue_()
-    expect(bare.get_by_text("“The slow one” was added.")).to_be_visible()
-    expect(bare.get_by_role("heading", name="Line-up", level=2)).to_be_visible()
-    assert bare.url.endswith("/line-up")
+    stays_elsewhere(bare, held, "Line-up", "“The slow one” was added.")
 
 
 def drop(page: Page, files) -> None:

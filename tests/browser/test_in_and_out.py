@@ -7,7 +7,7 @@ import re
 import xml.etree.ElementTree as ElementTree
 
 import pytest
-from on_page import PASTE, field, open_setup, open_view
+from on_page import PASTE, field, open_setup, open_view, stays_elsewhere
 from playwright.sync_api import Page, expect
 
 from examples import NINE_SPEED_HUB, brief, setup
@@ -65,13 +65,7 @@ def test_who_goes_elsewhere_while_a_file_is_taken_in_is_not_fetched_back(page, d
     held = []
     page.route("**/api/import/in-steps**", lambda route: held.append(route))
     drop(page, "nine.json", NINE_SPEED_HUB)
-    page.get_by_role("link", name="Pairings").click()
-    expect(page.get_by_role("heading", name="Pairings", level=2)).to_be_visible()
-    [taken] = held
-    taken.continue_()
-    expect(page.get_by_text("“Nine-speed hub, 44 × 19” was added as H.")).to_be_visible()
-    expect(page.get_by_role("heading", name="Pairings", level=2)).to_be_visible()
-    assert "/pairings" in page.url
+    stays_elsewhere(page, held, "Pairings", "“Nine-speed hub, 44 × 19” was added as H.")
 
 
 def test_an_archive_that_is_dropped_adds_all_its_jobs_and_can_be_taken_back(page, demo, tmp_path):
