@@ -48,11 +48,12 @@ def verdict_says(
     if len(level) > 1:
         names = listed([quoted(each.name) for each in level])
         return f"With {with_weights} {names} are level, at {first.score:.2f}.{left}"
-    stays = f"it stays first in {percent(first.wins)} of all weightings"
-    if first.wins > _SAFE:
-        stays = (
-            f"it {'stays first in nearly all weightings' if tipped else 'is first however these are weighed'}"
-        )
+    if first.wins <= _SAFE:
+        stays = f"it stays first in {percent(first.wins)} of all weightings"
+    elif tipped:
+        stays = "it stays first in nearly all weightings"
+    else:
+        stays = "it is first however these are weighed"
     return f"With {with_weights} {quoted(first.name)} leads; {stays}.{left}"
 
 
