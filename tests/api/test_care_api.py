@@ -81,6 +81,12 @@ def test_without_rides_it_goes_by_the_jobs_roads(client, store, job):
     page = care(client, job)
     assert (page["due"]["bikes"][2]["km_a_day"], page["spent"][2]["reckoned_km_a_year"]) == (2, 730)
     assert counted(client, store, job)["km_a_year"] == 730
+    # Who says that nothing will be ridden is believed: then only months make anything due.
+    held = store.jobs.job(job)
+    client.put(f"/api/jobs/{job}?version={held.version}", json={**need, "money": {"km_a_year": 0}})
+    idle = care(client, job)["due"]["bikes"][2]
+    assert idle["km_a_day"] == 0
+    assert all(task["because"] != "km" and task["state"] == "later" for task in idle["tasks"])
 
 
 def test_wear_is_told_for_its_bike(client, job):

@@ -18,7 +18,7 @@ from kettledrum.core.job.tour import Tour
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.terms.day import Day
 from kettledrum.formats.file_names import attached, file_name
-from kettledrum.store import BikeRecord, SetupRecord, Store
+from kettledrum.store import BikeRecord, JobRecord, SetupRecord, Store
 from kettledrum.store.records import brief_of
 
 router = routed("care", "/jobs/{job_id}", strict=False)
@@ -66,8 +66,8 @@ def look_after(job_id: str, store: TheStore, on: OnDay = None) -> CarePage:
 
     job = store.jobs.job(job_id)
     day = on or date.today()
-    ids, due = _due(job_id, store, day)
-    brief = _brief(job_id, store)
+    ids, due = _due(job, store, day)
+    brief = _brief(job)
     rate = rates(brief, job.roads)
     bikes, setups = store.bikes.bikes(job_id), job.setups
     weighing = brief.weighing
@@ -93,8 +93,9 @@ def read_calendar(job_id: str, store: TheStore) -> Response:
     """What falls due, as an iCalendar file that a calendar may take in again and again."""
     from kettledrum.formats.due_calendar import due_calendar
 
-    _, due = _due(job_id, store, date.today())
-    name = file_name(f"{store.jobs.job(job_id).need.name} care", ending="ics")
+    job = store.jobs.job(job_id)
+    _, due = _due(job, store, date.today())
+    name = file_name(f"{job.need.name} care", ending="ics")
     content = due_calendar(due, datetime.now(UTC).replace(microsecond=0))
     return Response(content, media_type="text/calendar", headers=attached(name))
 
@@ -130,30 +131,31 @@ def plan_tour(job_id: str, tour: Tour, store: TheStore, on: OnDay = None) -> Tou
     """What a tour on the bikes of a job asks for; the tour may be a draft."""
     from kettledrum.core.care.tour import tour_plan
 
+    job = store.jobs.job(job_id)
     bikes = [(record.bike, [each.ride for each in rides]) for record, rides in store.bikes.bikes(job_id)]
-    return tour_plan(tour, _brief(job_id, store), bikes, on or date.today(), _usual_km_a_day(job_id, store))
+    return tour_plan(tour, _brief(job), bikes, on or date.today(), _usual_km_a_day(job))
 
 
-def _brief(job_id: str, store: Store) -> Brief:
+def _brief(job: JobRecord) -> Brief:
     """The job without its setups: rider, load, road, frame, wants and money."""
-    return brief_of(store.jobs.job(job_id).model_copy(update={"setups": [], "reference_id": None}))
+    return brief_of(job.model_copy(update={"setups": [], "reference_id": None}))
 
 
-def _usual_km_a_day(job_id: str, store: Store) -> float | None:
+def _usual_km_a_day(job: JobRecord) -> float | None:
     """How far is ridden by what a job says of a year, or its roads; None where neither does."""
     from kettledrum.core.keeping.rates import said_km_a_year
 
-    a_year = said_km_a_year(_brief(job_id, store), store.jobs.job(job_id).roads)
-    return a_year / 365 if a_year else None
+    a_year = said_km_a_year(_brief(job), job.roads)
+    return None if a_year is None else a_year / 365
 
 
-def _due(job_id: str, store: Store, day: date) -> tuple[list[str], Due]:
+def _due(job: JobRecord, store: Store, day: date) -> tuple[list[str], Due]:
     from kettledrum.core.care.due import due
 
-    bikes = store.bikes.bikes(job_id)
+    bikes = store.bikes.bikes(job.id)
     found = due(
         [(record.bike, [each.ride for each in rides]) for record, rides in bikes],
         day,
-        _usual_km_a_day(job_id, store),
+        _usual_km_a_day(job),
     )
     return [record.id for record, _ in bikes], found
