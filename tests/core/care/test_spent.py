@@ -1,5 +1,6 @@
 """What upkeep really cost: by hand, through changes, and even riding against what Costs counts."""
 
+from dataclasses import replace
 from datetime import date, timedelta
 
 import pytest
@@ -141,6 +142,10 @@ def test_how_far_it_goes_in_a_year_against_what_costs_reckons_with():
     some = kept(rides=rode(809), on=over)
     other = " nothing fell due. At this rate it goes 3,283 km in a year; Costs reckons with 3,650 km."
     assert some.says.endswith(other)
+    # About the same is a tenth of the larger: 353 of 3,653, but not 453.
+    for reckoned, words in ((3300, "about what Costs reckons with (3,300 km)."), (3200, "; Costs reckons")):
+        rate = replace(RATE, km_a_year=reckoned)
+        assert words in as_it_was(bike(OIL), rode(900), over, rate).says
     # Ten days, or no ride, tell nothing of a year.
     for few in (kept(OIL, rides=rode(900)), kept(OIL, on=over), kept(OIL, rides=rode(900), on=day(89))):
         assert few.km_a_year is None

@@ -63,6 +63,10 @@ def test_what_climbs_without_a_hard_push_is_better_if_it_is_quick_enough():
     steeper = of(40, 0.07)
     assert "40 × 20 is mounted and does not climb the 7 % hill." in steeper.says
     assert " Best is 30 × 20, which climbs the 7 % hill with a hard push: " in steeper.says
+    # The better of two is mounted.
+    best = said(job(sprockets([30], [20]), hub_with(), front=[40], rear=[20], road={"steepest": 0.04}))
+    assert len(best.pairings) == 2
+    assert best.says.endswith(" None of the others does better.")
     # Where it is mounted, nothing more is to be said of it.
     slow = of(30, top_kmh=30)
     assert " First on the list is 40 × 20, which climbs the 4 % hill with a hard push: " in slow.says
