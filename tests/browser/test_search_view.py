@@ -223,7 +223,8 @@ def test_motors_are_allowed_at_some_places(search):
     finished(search)
     expect(search).to_have_url(re.compile("at=front"))
     expect(chosen(search).get_by_role("heading", level=3)).to_contain_text("front hub motor")
-    # The caution of motors stands beside it.
+    # How many climb with that help is counted; the caution of motors stands beside it.
+    expect(chip(search, "climbs the hill")).to_have_text(re.compile(r"leaves \d"))
     expect(chosen(search)).to_contain_text("local law")
     # Nowhere is none, and with one again they may drive everywhere.
     places.get_by_role("button", name="in the front hub").click()

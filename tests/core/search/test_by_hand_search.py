@@ -432,6 +432,34 @@ def test_what_the_reference_weighs_is_the_sum_of_what_is_known():
     assert light.apart
 
 
+def test_what_lacks_a_price_or_a_mass_is_told_and_not_lost():
+    legs = [{"length_m": 3000, "grade": grade} for grade in (0.04, -0.04, 0.0)]
+    hilly = {"steepest": 0.04, "routes": [{"name": "Hilly", "legs": legs}]}
+    wheel = {"stock": {"chain": {"front": [40], "rear": [20]}, "belt": {"front": [46], "rear": [22]}}}
+
+    def says(*parts, **asked):
+        return found({"musts": [], **asked}, parts, road=hilly, **wheel).says
+
+    wide = geared("wide", 0.35, 0.5, 0.75, 1, 1.25, 1.5, limits=LIMITS)
+    known, helper = (
+        part(name, kind, **more, price=90, mass_kg=2)
+        for name, kind, more in (
+            ("known", "hub", {"gears": {"ratios": [0.35, 0.5, 0.75, 1, 1.25, 1.5]}, "limits": LIMITS}),
+            ("helper", "motor", {"motor": {"at": "front hub", "torque_nm": 30}}),
+        )
+    )
+    lacks = "Of what lacks a price or a mass “wide, 40 × 20” covers most, all of your riding."
+    assert lacks in says(wide)
+    assert "lacks" not in says(wide, known)
+    assert "lacks" not in says()
+    apart = says(wide, part("bare", "motor", motor={"at": "front hub", "torque_nm": 30}), motor=True)
+    assert apart == (
+        "Of 4 drives that your parts can make, 4 are what you ask, but each lacks a price or a mass, so none "
+        "can be held against another. Of those ridden “wide, 40 × 20, bare” covers most, all of your riding."
+    )
+    assert "lacks" not in says(known, helper, motor=True)
+
+
 def test_where_the_best_does_not_climb_the_hill_that_is_said_with_how_many_do():
     flat = [{"name": "Flat", "legs": [{"length_m": 9000, "grade": 0.0}]}]
 

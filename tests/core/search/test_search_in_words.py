@@ -128,7 +128,7 @@ def test_with_a_motor_the_hill_is_judged_with_its_help():
     result = search(BRIEF, None, ROUTES[1:], stock(), asked)
     assert result.answers
     told = next(wish for wish in result.wishes if wish.criterion == "climbs the hill")
-    assert (told.on, told.takes_away, told.left) == (True, None, None)
+    assert (told.on, told.left, told.takes_away) == (True, result.left, result.run - result.left)
     for answer in result.answers:
         alone = BRIEF.model_copy(update={"setups": [answer.setup], "reference": None})
         [setup] = compare(alone).setups

@@ -1,7 +1,8 @@
 """A steep pitch ridden with a motor: how fast, how well it works there, and how hot it gets."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from functools import partial
 
 from pydantic import BaseModel
 
@@ -24,6 +25,8 @@ _HALVINGS = 40
 """Halvings of that search: to 30 m/s ÷ 2⁴⁰, less than can be told apart."""
 _JUST = 1e-6
 """So near, in proportion, to the speed at which help ends or legs follow no further, it is that."""
+_NO_RPM = 1e-9
+"""As good as standing still, which has no proportion to anything."""
 _USUAL_C = 20.0
 """The air where its temperature is not said."""
 
@@ -145,31 +148,61 @@ def _ridden_in(setup: Setup, table: GearTable, job: Conditions, share: float) ->
     """The gear whose steady cadence is nearest the band's middle, its speed in m/s, and the steady cadence in
     the lowest gear, in which whoever would spin may ease off.
     """
+    steepest = job.steepest
+    assert steepest is not None
+
+    def keeps(gear: InGear, speed: float) -> bool:
+        brought = _brought(_given(gear, speed, table, job), gear, speed, table, share)
+        return brought >= job.resistance.power_w(speed, steepest)
+
     gears = MotorGears(setup, table)
     if table.stepless:
         # The path stands where the cadence is nearest to it at every speed.
-        speed = _steady_mps(gears.at, table, job, share)
+        speed = _steady_mps(lambda speed: keeps(gears.at(speed), speed))
         found = gears.at(speed)
         return found, speed, found.cadence_rpm(speed)
     middle = math.sqrt(job.cadence_rpm[0] * job.cadence_rpm[1])
-    ridden = [(gear, _steady_mps(_always(gear), table, job, share)) for gear in gears.gears]
-    rpm = [gear.cadence_rpm(speed) for gear, speed in ridden]
-    nearest = min(range(len(rpm)), key=lambda place: abs(math.log(max(rpm[place], 1e-9) / middle)))
-    return (*ridden[nearest], rpm[0])
+    nearest, speed = _nearest(gears.gears, middle, keeps)
+    lowest = gears.gears[0]
+    slowest = speed if nearest is lowest else _steady_mps(partial(keeps, lowest))
+    return nearest, speed, lowest.cadence_rpm(slowest)
 
 
-def _always(gear: InGear) -> Callable[[float], InGear]:
-    return lambda _: gear
+def _nearest(
+    gears: Sequence[InGear], middle_rpm: float, keeps: Callable[[InGear, float], bool]
+) -> tuple[InGear, float]:
+    """The gear whose steady cadence is nearest the middle, in proportion, and its steady speed in m/s.
+
+    Begun about the highest gear that keeps the middle up. Of the others only those are looked at more closely
+    that keep up a cadence as far below the middle as the nearest yet, and none as far above it.
+    """
+    speeds: dict[int, float] = {}
+
+    def off(place: int) -> float:
+        share = max(gears[place].cadence_rpm(speeds[place]), _NO_RPM) / middle_rpm
+        return max(share, 1 / share)
+
+    def keeps_up(place: int, rpm: float) -> bool:
+        speed = gears[place].development_m * rpm / 60
+        return speed <= FASTEST_MPS and keeps(gears[place], speed)
+
+    places = range(len(gears))
+    about = max((place for place in places if keeps_up(place, middle_rpm)), default=0)
+    nearest = math.inf
+    for place in sorted(places, key=lambda place: abs(place - about)):
+        if speeds and (not keeps_up(place, middle_rpm / nearest) or keeps_up(place, middle_rpm * nearest)):
+            continue
+        speeds[place] = _steady_mps(partial(keeps, gears[place]))
+        nearest = min(nearest, off(place) * (1 + _JUST))
+    found = min(sorted(speeds), key=off)
+    return gears[found], speeds[found]
 
 
-def _steady_mps(gear_at: Callable[[float], InGear], table: GearTable, job: Conditions, share: float) -> float:
-    assert job.steepest is not None
+def _steady_mps(keeps: Callable[[float], bool]) -> float:
     low, high = 0.0, FASTEST_MPS
     for _ in range(_HALVINGS):
         speed = (low + high) / 2
-        gear = gear_at(speed)
-        brought = _brought(_given(gear, speed, table, job), gear, speed, table, share)
-        if brought >= job.resistance.power_w(speed, job.steepest):
+        if keeps(speed):
             low = speed
         else:
             high = speed

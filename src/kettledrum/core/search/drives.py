@@ -8,12 +8,15 @@ from kettledrum.core.effort.stage_limits import over_limits
 from kettledrum.core.effort.steepest import Verdict
 from kettledrum.core.fit.page import RULES
 from kettledrum.core.fit.rule import Bike, FitCheck
+from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.job.brief import Brief
+from kettledrum.core.job.conditions import conditions
 from kettledrum.core.job.route import Route
 from kettledrum.core.keeping.costs import costs
 from kettledrum.core.keeping.costs_result import SetupCosts
 from kettledrum.core.lineup.comparison import compare
-from kettledrum.core.lineup.says import verdict_with_motor
+from kettledrum.core.lineup.says import helps, verdict_with_motor
+from kettledrum.core.motors.on_pitch import on_pitch
 from kettledrum.core.parts.setup import Setup
 from kettledrum.core.search.base import Base
 from kettledrum.core.search.built import built
@@ -28,6 +31,7 @@ class Drives:
         self, brief: Brief, on: Setup, own: Mapping[Sort, OwnSprockets], routes: Sequence[Route]
     ) -> None:
         self.brief, self.on, self.own, self.routes = brief, on, own, routes
+        self.job = conditions(brief)
         self._setups: dict[tuple[int, int], Setup] = {}
         self._verdicts: dict[tuple[int, int], Verdict | None] = {}
         self._costs: dict[int, SetupCosts] = {}
@@ -64,6 +68,12 @@ class Drives:
             on_pitch = found.motor.on_pitch if found.motor else None
             self._verdicts[key] = verdict_with_motor(found.climb.verdict, on_pitch)
         return self._verdicts[key]
+
+    def is_helped(self, base: Base, place: int) -> bool:
+        """Whether its motor brings a drive up the hill, if there is one."""
+        setup = self.setup(base, place)
+        at = on_pitch(setup, gear_table(setup, self.job.cadence_rpm), self.job)
+        return at is None or helps(at)
 
     def cost(self, base: Base, place: int) -> SetupCosts:
         """What a drive costs over the years; its teeth make no difference to that."""

@@ -16,10 +16,12 @@ AS_MUCH = 0.9995
 """From this share on all of the riding is covered."""
 
 
-def search_says(tally: Tally, front: Sequence[Mark], currency: str, *, only_single: bool) -> str:
-    """How many drives are worth a look, the best, and the cheapest; how many climb the hill, where the best
-    does not; or what leaves none.
+def search_says(tally: Tally, marks: Sequence[Mark], currency: str, *, only_single: bool) -> str:
+    """How many drives are worth a look, the best, and the cheapest; what covers more and lacks a price or a
+    mass; how many climb the hill, where the best does not; or what leaves none.
     """
+    front = [mark for mark in marks if mark.on_front]
+    apart = max((mark for mark in marks if mark.apart), key=lambda mark: mark.covered, default=None)
     if not tally.tried:
         return "There is no motor in Parts to put a drive together with, at the places you allow."
     drives = f"{tally.tried:,} drives that your parts can make"
@@ -28,6 +30,10 @@ def search_says(tally: Tally, front: Sequence[Mark], currency: str, *, only_sing
     if not tally.run:
         return f"Of {drives}, none stays within its makers’ limits with your load and push."
     looked_at, best = worth_a_look(front), best_of(front)
+    if best is None and apart is not None:
+        left = f"{tally.left:,} {'is' if tally.left == 1 else 'are'} what you ask"
+        lacks = "but each lacks a price or a mass, so none can be held against another"
+        return f"Of {drives}, {left}, {lacks}. Of those ridden {_covers_most(apart)}.{_hill(tally, apart)}"
     if best is None:
         return f"Of {drives}, none is all you ask. {_would_help(tally)}".strip()
     worth = "one is" if len(looked_at) == 1 else f"{len(looked_at)} are"
@@ -35,6 +41,8 @@ def search_says(tally: Tally, front: Sequence[Mark], currency: str, *, only_sing
     cheapest = min(front, key=lambda each: (each.price, -each.covered))
     if cheapest is not best:
         says += f"; the cheapest, {_covers(cheapest, currency, ',')}"
+    if apart is not None and apart.covered > best.covered + COVERS_AS_MUCH:
+        says += f". Of what lacks a price or a mass {_covers_most(apart)}"
     return f"{says}.{_hill(tally, best)}"
 
 
@@ -44,7 +52,9 @@ def _hill(tally: Tally, best: Mark) -> str:
     if best.verdict != "fails" or grade is None:
         return ""
     hill = f"the {percent(grade)} hill"
-    climbing = None if tally.motors else tally.climbing
+    climbing = tally.climbing
+    if climbing == 0 and tally.motors:
+        return f" None of them climbs {hill}, even with its motor."
     if climbing == 0:
         asks = pitch(tally.of.job)
         if asks is not None and asks.development_m is None:
@@ -74,6 +84,10 @@ def share_says(share: float) -> str:
     if share >= AS_MUCH:
         return "all"
     return percent(share) if share < 0.985 else f"{math.floor(share * 1000) / 10:g} %"
+
+
+def _covers_most(mark: Mark) -> str:
+    return f"{quoted(mark.name)} covers most, {share_says(mark.covered)} of your riding"
 
 
 def _covers(mark: Mark, currency: str, aside: str = "") -> str:

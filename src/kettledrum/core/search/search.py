@@ -19,6 +19,7 @@ from kettledrum.core.search.bound import Bound
 from kettledrum.core.search.built import sort_of
 from kettledrum.core.search.couples import best_pairs
 from kettledrum.core.search.drives import Drives
+from kettledrum.core.search.helped import MOST_BASES, Helped
 from kettledrum.core.search.hunt import AT_ONCE, Hunt, Row
 from kettledrum.core.search.own import own_sprockets
 from kettledrum.core.search.result import Pair, Search, SearchStep
@@ -84,11 +85,12 @@ class _Search:
         self.own = own_sprockets(first, parts)
         self.alone = brief.model_copy(update={"setups": [], "reference": None})
         self.screen = Screen(self.alone, on, self.own)
-        self.wishes = Wishes(self.alone, on.wheel.circumference_m)
+        self.bases: Bases = bases_of(parts, brief.stock, asked.motors_at)
+        self.drives = Drives(self.alone, on, self.own, routes)
+        few = len(self.bases.bases) <= MOST_BASES
+        self.wishes = Wishes(self.alone, on.wheel.circumference_m, Helped(self.drives) if few else None)
         self.musts = musts_of(asked, self.wishes.wants)
         self.tally = Tally(self.wishes, self.musts)
-        self.drives = Drives(self.alone, on, self.own, routes)
-        self.bases: Bases = bases_of(parts, brief.stock, asked.motors_at)
 
     def steps(self) -> Iterator[SearchStep]:
         """Looks at all, rides what may be on the front, then some more to be shown."""
@@ -201,7 +203,7 @@ class _Search:
             assumed=assumed_says(self.own, {sort_of(base) for base in self.bases.bases}, rate.currency),
             says=search_says(
                 self.tally,
-                marks[: len(front)],
+                marks,
                 rate.currency,
                 only_single=all(not base.parts for base in self.bases.bases),
             ),

@@ -77,16 +77,20 @@ class Tally:
     def _wish(self, must: Must) -> Wish:
         criterion, is_must = must.criterion, must.criterion in self.musts
         says = meaning(criterion, self.of.wants)
-        if self.motors and criterion == "climbs the hill":
-            # What a motor helps is worked out only for drives that are ridden.
+        if criterion == "climbs the hill" and not self._tells_climbing:
             return Wish(criterion, says, is_must, None, None)
         away = self.away[criterion]
         return Wish(criterion, says, is_must, away, self.left if is_must else self.left - away)
 
     @property
-    def climbing(self) -> int:
-        """How many of those that are all that is asked climb the hill by pedals alone."""
-        return self.left - self.away["climbs the hill"]
+    def _tells_climbing(self) -> bool:
+        """Whether it is known of all drives; with too many motors only of those that are ridden."""
+        return not self.motors or self.of.helped is not None
+
+    @property
+    def climbing(self) -> int | None:
+        """How many of those that are all that is asked climb the hill; None where that is not told."""
+        return self.left - self.away["climbs the hill"] if self._tells_climbing else None
 
     @property
     def most_when_dropped(self) -> tuple[Criterion, int] | None:

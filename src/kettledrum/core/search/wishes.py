@@ -18,6 +18,7 @@ from kettledrum.core.physics.arrays import Flags, Floats
 from kettledrum.core.search.asked import YES_NO, Criterion, Must, YesNo
 from kettledrum.core.search.base import Base
 from kettledrum.core.search.figures import unknown
+from kettledrum.core.search.helped import Helped
 from kettledrum.core.search.screened import Screened
 
 SLOW: tuple[Criterion, ...] = ("covered", "total cost", "own hours")
@@ -27,12 +28,13 @@ SLOW: tuple[Criterion, ...] = ("covered", "total cost", "own hours")
 class Wishes:
     """The yes-or-no criteria and the figures of a job's drives."""
 
-    def __init__(self, brief: Brief, circumference_m: float) -> None:
+    def __init__(self, brief: Brief, circumference_m: float, helped: Helped | None = None) -> None:
         self.brief, self.circumference_m = brief, circumference_m
         self.wants = brief.wants or Wants()
         self.job = conditions(brief)
         self.flats: dict[float, float] = {}
         self.pitches: dict[float, tuple[float, float]] = {}
+        self.helped = helped
         self.known_hill = brief.road is not None and brief.road.steepest is not None
 
     def offered(self) -> list[YesNo]:
@@ -47,13 +49,12 @@ class Wishes:
     def met(self, screened: Screened, must: Must) -> bool | Flags:
         """Whether a base is what must be, or which of its pairings are; of what is asked last all are."""
         criterion = must.criterion
-        if criterion in SLOW or (criterion == "climbs the hill" and screened.base.motor is not None):
+        if criterion in SLOW:
             return True
         if criterion in _OF_BASE:
             return _OF_BASE[criterion](screened)
         if criterion == "climbs the hill":
-            climbs: Flags = screened.slowest_kmh <= self.reaches(screened.share)[1]
-            return climbs
+            return self._climbs(screened)
         if criterion == "low enough":
             low: Flags = screened.lowest_m <= (self.lowest_m or 0.0) * (1 + 1e-9)
             return low
@@ -65,6 +66,12 @@ class Wishes:
             price = _figure(screened, "price")
             return self.wants.budget is None or (price is not None and price <= self.wants.budget)
         return _within(screened, must)
+
+    def _climbs(self, screened: Screened) -> bool | Flags:
+        alone: Flags = screened.slowest_kmh <= self.reaches(screened.share)[1]
+        if screened.base.motor is None:
+            return alone
+        return self.helped.climbs(screened, alone) if self.helped else True
 
     @cached_property
     def lowest_m(self) -> float | None:

@@ -200,8 +200,8 @@ function Found({ job, bench, found, ids, stale, two, progress, wishes }: FoundPr
             {wishes}
             {found.not_marked > 0 && (
               <p className={sections.note}>
-                {grouped(found.not_marked)} more ways to put parts together cannot be better, and were not
-                ridden.
+                {grouped(found.not_marked)} more ways to put parts together were not ridden: they cannot be
+                better{found.marks.some((mark) => mark.apart) && ", or lack a price or a mass"}.
               </p>
             )}
           </div>
