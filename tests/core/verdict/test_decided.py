@@ -108,12 +108,69 @@ def test_a_must_that_came_since_turns_the_order_too():
     assert now.order_changed is True
 
 
+@pytest.mark.parametrize(
+    ("then", "now", "said"),
+    [
+        (None, 200, "“A” is not all that it must be now: price."),
+        (200, None, "“A” is all that it must be now."),
+        (200, 250, None),
+    ],
+)
+def test_a_must_that_the_chosen_one_misses_since_is_said(then, now, said):
+    def musts(most):
+        return {"musts": [{"criterion": "price", "at_most": most}]} if most else {}
+
+    stood = {"chosen": ["A"], "figures": found(A, B, **musts(then)).stands_on.model_dump(mode="json")}
+    since = found(A, B, decision=stood, **musts(now)).decision.since
+    assert ([each for each in since if "must be now:" in each or "all that it" in each] or [None])[0] == said
+
+
+def test_who_led_before_leads_still():
+    # The others turn about behind it.
+    third, dear = bike("C", 0.45, 1200), bike("B", 0.6, 2500)
+    now = found(A, dear, third, decision=decision(A, B, third)).decision
+    assert now.since[-1] == "The order has changed. “A” still leads."
+    none = found(A, B, decision=decision(A, B), musts=[{"criterion": "price", "at_most": 1}]).decision
+    assert none.since[-1] == "The order has changed. No setup is all that it must be now."
+
+
+def test_where_nothing_is_weighed_there_is_no_order_to_change():
+    nothing = {"weights": {"price": 0}}
+    stood = found(A, B, **nothing).stands_on.model_dump(mode="json")
+    turned = found(B, A, decision={"chosen": ["A"], "figures": stood}, **nothing).decision
+    assert (turned.order_changed, turned.since) == (None, ["Nothing has changed since."])
+    weighed = found(A, B, decision={"chosen": ["A"], "figures": stood}).decision
+    assert (weighed.order_changed, weighed.since) == (None, ["The weights have changed."])
+
+
+def test_of_equals_it_makes_no_difference_where_they_stand():
+    same = bike("A too", 0.5, 300)
+    assert found(same, A, B, decision=decision(A, same, B)).decision.since == ["Nothing has changed since."]
+
+
+def test_other_years_and_other_money_are_said():
+    def with_money(**money):
+        return brief(A, B, weighing={"weights": WEIGHTS}, money=money)
+
+    stood = verdict(validate(Brief, with_money(currency="crowns", years=1)), []).stands_on
+    data = with_money(currency="marks", years=8)
+    data["weighing"]["decision"] = {"chosen": ["A"], "figures": stood.model_dump(mode="json")}
+    since = verdict(validate(Brief, data), []).decision.since
+    assert "Costs were reckoned over 1 year then, over 8 now." in since
+    assert "Money was in crowns then, and is in marks now." in since
+
+
 def test_what_is_gone_and_what_came_is_said():
     made = decision(A, B)
     now = found(B, bike("C", 0.6, 100), decision=made).decision
     assert now.gone == ["A"]
     assert "“A” is gone from this job; what it was is kept here." in now.since
     assert "“C” came since and was not weighed then." in now.since
+    without = found(A, bike("C", 0.6, 100), decision=made).decision
+    assert without.gone == []
+    assert "“B” was weighed then, and is gone from this job." in without.since
+    several = found(A, decision=decision(A, B, bike("C", 0.6, 100))).decision
+    assert "“C” and “B” were weighed then, and are gone from this job." in several.since
 
 
 def test_other_weights_are_said():

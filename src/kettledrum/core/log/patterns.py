@@ -1,5 +1,6 @@
 """What happened, counted by gear, by kilometres since the last oil and by temperature, against chance."""
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
@@ -159,10 +160,13 @@ def _often(chance: float) -> str:
 def _says(happened: Sequence[Happened], found: Sequence[Pattern]) -> str:
     if not happened:
         return "Nothing has happened that was written down."
-    kinds = dict.fromkeys(each.what for each in happened)
-    told = listed(
-        [counted(sum(each.what == kind for each in happened), _ONE[kind], _MANY[kind]) for kind in kinds]
-    )
+    kinds = Counter(each.what for each in happened)
+    told = listed([counted(count, _ONE[kind], _MANY[kind]) for kind, count in kinds.items()])
+    if not found and max(kinds.values()) >= FEWEST:
+        return (
+            f"{told}: no pattern can be looked for yet. It takes {FEWEST} of a kind with gear or temperature "
+            "written down, which rides in several of them tell too, or with an oil change before."
+        )
     if not found:
         return f"{told}: too few to see a pattern, which takes {FEWEST} of a kind."
     return f"{told}. {found[0].says}"

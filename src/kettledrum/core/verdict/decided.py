@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from kettledrum.core.job.weighing import MEASURED, Decision, Frozen, FrozenSetup
 from kettledrum.core.terms.day import in_words
-from kettledrum.core.terms.in_words import listed, quoted
+from kettledrum.core.terms.in_words import capital, counted, listed, quoted
 from kettledrum.core.verdict.criteria import Words
 
 if TYPE_CHECKING:
@@ -83,7 +83,7 @@ def decided(decision: Decision, now: Frozen, words: Words) -> Decided:
         changed=changed,
         order_changed=order,
         gone=gone,
-        since=_since(decision, was, now, changed, list(dict.fromkeys(each.setup for each in others)), order),
+        since=_since(decision, was, now, words, _figures_say(changed, others), order),
     )
 
 
@@ -105,6 +105,15 @@ def _changed(names: Sequence[str], was: Frozen, now: Frozen, words: Words) -> li
     return found
 
 
+def _figures_say(changed: Sequence[ChangedFigure], others: Sequence[ChangedFigure]) -> list[str]:
+    found = [f"{capital(each.says)}." for each in changed]
+    names = list(dict.fromkeys(each.setup for each in others))
+    if names:
+        whose = listed([quoted(name) for name in names]) if len(names) <= _NAMED else f"{len(names)} others"
+        found.append(f"Figures of {whose} have changed.")
+    return found
+
+
 def _figure(words: Words, criterion: str, value: float | None) -> str:
     return "not known" if value is None else words.figure(criterion, value)
 
@@ -115,12 +124,22 @@ def _differs(old: float | None, new: float | None) -> bool:
     return abs(old - new) > _SAME * max(abs(old), abs(new))
 
 
-def _ranked(frozen_: Frozen, names: set[str]) -> list[str]:
-    return [each.name for each in frozen_.setups if each.name in names and not each.out_by]
+def _ranked(one: Frozen, names: set[str]) -> list[str]:
+    """Those that are not out, by score; what scores the same by name, wherever it stands in the job."""
+    scored = [(-round(each.score or 0.0, 9), each.name) for each in _left(one) if each.name in names]
+    return [name for _, name in sorted(scored)]
 
 
-def _order_changed(was: Frozen, now: Frozen) -> bool:
-    """Whether those that are there then and now stand in another order, or others of them are out."""
+def _left(one: Frozen) -> list[FrozenSetup]:
+    return [each for each in one.setups if not each.out_by]
+
+
+def _order_changed(was: Frozen, now: Frozen) -> bool | None:
+    """Whether those that are there then and now stand in another order, or others of them are out; None where
+    then or now nothing had a weight.
+    """
+    if any(each.score is None for one in (was, now) for each in _left(one)):
+        return None
     both = {each.name for each in was.setups} & {each.name for each in now.setups}
     return _ranked(was, both) != _ranked(now, both)
 
@@ -138,39 +157,46 @@ def _since(
     decision: Decision,
     was: Frozen | None,
     now: Frozen,
-    changed: Sequence[ChangedFigure],
-    others: Sequence[str],
+    words: Words,
+    figures_say: list[str],
     order: bool | None,
 ) -> list[str]:
     if was is None:
         return ["No figures were kept with this decision: what has changed since cannot be said."]
-    found = [f"{each.says[:1].upper()}{each.says[1:]}." for each in changed]
+    found = figures_say
     found += _hill_changed(decision.chosen, was, now)
-    if others:
-        whose = (
-            listed([quoted(name) for name in others]) if len(others) <= _NAMED else f"{len(others)} others"
-        )
-        found.append(f"Figures of {whose} have changed.")
+    found += _musts_changed(decision.chosen, was, now, words)
     before, after = ({each.name for each in one.setups} for one in (was, now))
     gone = [name for name in decision.chosen if name not in after]
     found += [f"{quoted(name)} is gone from this job; what it was is kept here." for name in gone]
+    left = [name for name in _names(was) if name not in (*after, *gone)]
+    if left:
+        whose = listed([quoted(name) for name in left])
+        found.append(f"{whose} {_were(left)} weighed then, and {_are(left)} gone from this job.")
     came = [name for name in _names(now) if name not in before]
     if came:
         new = listed([quoted(name) for name in came])
         found.append(f"{new} came since and {_were(came)} not weighed then.")
     if was.weights != now.weights:
         found.append("The weights have changed.")
-    if was.years != now.years or was.currency != now.currency:
-        found.append("The years looked at or the money are others now.")
+    if was.years and was.years != now.years:
+        found.append(f"Costs were reckoned over {counted(was.years, 'year')} then, over {now.years} now.")
+    if was.currency != now.currency:
+        then, today = (one.currency or "no currency" for one in (was, now))
+        found.append(f"Money was in {then} then, and is in {today} now.")
     if not found and not order:
         return ["Nothing has changed since."]
-    if order:
-        first = _ranked(now, after)
-        leads = f" {quoted(first[0])} leads now." if first else " No setup is all that it must be now."
-        found.append(f"The order has changed.{leads}")
-    else:
-        found.append("The order has not changed.")
+    if order is not None:
+        found.append(_order_says(was, now) if order else "The order has not changed.")
     return found
+
+
+def _order_says(was: Frozen, now: Frozen) -> str:
+    if not _left(now):
+        return "The order has changed. No setup is all that it must be now."
+    first = _left(now)[0].name
+    still = bool(_left(was)) and _left(was)[0].name == first
+    return f"The order has changed. {quoted(first)} {'still leads' if still else 'leads now'}."
 
 
 def _hill_changed(chosen: Sequence[str], was: Frozen, now: Frozen) -> Iterator[str]:
@@ -182,8 +208,25 @@ def _hill_changed(chosen: Sequence[str], was: Frozen, now: Frozen) -> Iterator[s
             yield f"{quoted(name)} {climbs}."
 
 
+def _musts_changed(chosen: Sequence[str], was: Frozen, now: Frozen, words: Words) -> Iterator[str]:
+    before, after = ({each.name: each.out_by for each in one.setups} for one in (was, now))
+    for name in chosen:
+        then, by_now = before.get(name), after.get(name)
+        if then is None or by_now is None:
+            continue
+        missed = [words.name(criterion) for criterion in by_now if criterion not in then]
+        if missed:
+            yield f"{quoted(name)} is not all that it must be now: {listed(missed)}."
+        elif then and not by_now:
+            yield f"{quoted(name)} is all that it must be now."
+
+
 def _were(names: Sequence[str]) -> str:
     return "was" if len(names) == 1 else "were"
+
+
+def _are(names: Sequence[str]) -> str:
+    return "is" if len(names) == 1 else "are"
 
 
 def _names(one: Frozen) -> list[str]:
