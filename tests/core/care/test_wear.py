@@ -121,6 +121,21 @@ def test_what_is_not_known_has_no_limit():
     first = bike(measured=measured((0, 0.1)))
     assert wear(first, [], day(10))[0].says == "chain wear: 1 measurement, too few for a line."
     assert wear(bike(), [], day(10)) == []
+    here = bike(measured=measured((500, 3), (500, 2.9), what="brake pad", unit="mm"))
+    assert wear(here, [], day(10))[0].says.endswith("2 measurements, all at the same distance: no line yet.")
+
+
+def test_what_is_less_worn_the_farther_it_went_is_asked_about():
+    thicker = bike(measured=measured((500, 2.0), (900, 3.0), what="brake pad", unit="mm"))
+    (found,) = wear(thicker, [], day(10))
+    assert found.life_km is None
+    assert found.says == (
+        "brake pad: 2 measurements, that show it less worn the farther it went; was it new in between, and "
+        "is that not written down?"
+    )
+    same = bike(measured=measured((500, 2.0), (900, 2.0), what="brake pad", unit="mm"))
+    assert wear(same, [], day(10))[0].says == "brake pad: 0 mm in 1,000 km (2 measurements)."
+    assert "less worn" not in wear(bike(measured=measured((500, 0), (900, 0))), [], day(10))[0].says
 
 
 def test_wear_counts_from_when_its_part_was_mounted():

@@ -251,6 +251,14 @@ def test_speeds_that_are_all_alike_tell_nothing():
     same = Coasted(count=100, x=1000.0, xx=10_000.0, y=1.0, xy=10.0)
     found = from_rides(need(), HUB, [ride(day, coasted=same) for day in range(1, 7)])
     assert {each.where for each in found.untold} >= {"road.crr", "road.cda_m2"}
+    # Enough of it that comes out below nothing, as with a wind from behind, is not told as too little.
+    pushed = Coasted(count=100, x=1000.0, xx=20_000.0, y=-0.5, xy=0.0)
+    odd = from_rides(need(), HUB, [ride(day, coasted=pushed) for day in range(1, 7)])
+    why = {each.where: each.why for each in odd.untold}
+    assert why["road.crr"] == (
+        "the 100 minutes on 6 rides without pedalling would put it below nothing: wind or brakes are in them"
+    )
+    assert "road.cda_m2" not in why
 
 
 @given(watts=st.floats(60, 400), more=st.floats(1, 200))

@@ -294,6 +294,18 @@ def test_fewer_teeth_on_rides_by_hand():
     assert much.after.too_high_s == pytest.approx(0, abs=1e-6)
     assert "instead of 1.5 km" in much.says
     assert much.over == []
+    # Slower than any of them reaches, it is the same either way; and without seconds nothing can be said.
+    crept = worked(rode(1), channels_at([1.0] * 1000), HUB)
+    assert with_other_teeth(BRIEF, HUB, [crept], -1).says.endswith(
+        "the same: the lowest gear too high on 1.0 km and the highest too low on 0 m either way."
+    )
+    assert with_other_teeth(BRIEF, HUB, [], 1).says == (
+        "With one tooth more in front: no ride with recorded seconds is there to try it on."
+    )
+    reached = worked(rode(1), channels_at([5.0] * 1000), HUB)
+    assert with_other_teeth(BRIEF, HUB, [reached], -1).says.endswith(
+        "the gears reached wherever you pedalled."
+    )
 
 
 def test_fewer_teeth_than_a_maker_allows_are_told():

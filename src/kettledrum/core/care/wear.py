@@ -95,7 +95,8 @@ def _wear(ridden: Ridden, tasks: Sequence[Counted], what: str) -> MeasuredWear:
     )
     grows, now_km = kind.grows if kind else True, ridden.km - new_km
     _line(found, now_km, grows=grows)
-    found.says = _says_past(found) if _is_past(found, now_km, grows=grows) else _says(found)
+    past = _is_past(found, now_km, grows=grows)
+    found.says = _says_past(found) if past else _says(found, grows=grows)
     return found
 
 
@@ -133,6 +134,9 @@ def _line(found: MeasuredWear, now_km: float, *, grows: bool) -> None:
         if len(km) < 2 or float(np.ptp(km)) <= 0:
             return
         slope, start = (float(each) for each in np.polyfit(km, value, 1))
+        if float(np.ptp(value)) == 0:
+            # Exactly level, which rounding would leave a hair beside it.
+            slope = 0.0
         free = len(km) - 2
         left = value - slope * km - start
         about = km - km.mean()
@@ -175,10 +179,14 @@ def _says_past(found: MeasuredWear) -> str:
     )
 
 
-def _says(found: MeasuredWear) -> str:
+def _says(found: MeasuredWear, *, grows: bool) -> str:
     count = so_many(len(found.points), "measurement")
     if found.a_thousand_km is None:
-        return f"{found.what}: {count}, too few for a line."
+        few = "too few for a line" if len(found.points) < 2 else "all at the same distance: no line yet"
+        return f"{found.what}: {count}, {few}."
+    if found.a_thousand_km != 0 and (found.a_thousand_km > 0) != grows:
+        less = f"{count}, that show it less worn the farther it went"
+        return f"{found.what}: {less}; was it new in between, and is that not written down?"
     rate = f"{abs(found.a_thousand_km):.2g} {found.unit}".strip()
     told = f"{found.what}: {rate} in 1,000 km"
     if found.life_km is None:

@@ -234,7 +234,9 @@ def _resistances(known: Known, rides: Sequence[LoggedRide]) -> Iterator[Learnt |
         if found is None or found[0][place] <= 0:
             there = f"{windows / 6:.0f} minutes on {counted(len(rows), 'ride')}"
             why = (
-                "it takes ten minutes of rolling without pedalling, at speeds far apart, on "
+                f"the {there} without pedalling would put it below nothing: wind or brakes are in them"
+                if found is not None
+                else "it takes ten minutes of rolling without pedalling, at speeds far apart, on "
                 f"{FEWEST_COASTED} rides with cadence and heights; there are {there}"
             )
             yield Untold(where=where, what=what, why=why)

@@ -38,7 +38,7 @@ def with_other_teeth(brief: Brief, setup: Setup, rides: Sequence[LoggedRide], te
         before=before,
         after=after,
         over=over,
-        says=_says(teeth, before, after, over),
+        says=_says(teeth, before, after, over, ridden=bool(pedalled.seconds.any())),
     )
 
 
@@ -56,14 +56,19 @@ def _changed(setup: Setup, teeth: int) -> tuple[Setup, list[int]]:
     raise InvalidInput([Problem("", "the setup that is mounted has no sprockets that could be changed")])
 
 
-def _says(teeth: int, before: Beyond, after: Beyond, over: Sequence[str]) -> str:
+def _says(teeth: int, before: Beyond, after: Beyond, over: Sequence[str], *, ridden: bool) -> str:
     count = "one tooth" if abs(teeth) == 1 else f"{abs(teeth)} teeth"
     what = f"With {count} {'fewer' if teeth < 0 else 'more'} in front"
+    limit = f" But it is beyond what a maker allows: {over[0]}." if over else ""
+    if not ridden:
+        return f"{what}: no ride with recorded seconds is there to try it on.{limit}"
     was, now = way(before.too_high_m), way(after.too_high_m)
     low = f"the lowest gear would have been too high on {now} instead of {was}"
     high = f"the highest too low on {way(after.too_low_m)} instead of {way(before.too_low_m)}"
     same = abs(after.too_high_m - before.too_high_m) < 1 and abs(after.too_low_m - before.too_low_m) < 1
-    limit = f" But it is beyond what a maker allows: {over[0]}." if over else ""
-    if same:
+    if same and max(after.too_high_m, after.too_low_m) < 1:
         return f"{what} these rides would have been the same: the gears reached wherever you pedalled.{limit}"
+    if same:
+        reach = f"the lowest gear too high on {now} and the highest too low on {way(after.too_low_m)}"
+        return f"{what} these rides would have been the same: {reach} either way.{limit}"
     return f"{what} {low}, and {high}.{limit}"
