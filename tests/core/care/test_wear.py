@@ -125,6 +125,14 @@ def test_what_is_not_known_has_no_limit():
     assert wear(here, [], day(10))[0].says.endswith("2 measurements, all at the same distance: no line yet.")
 
 
+def test_what_varies_too_much_has_no_latest_distance():
+    held = bike(measured=measured((500, 0.02), (1000, 0.4), (1500, 0.05)))
+    (found,) = wear(held, [], day(10))
+    assert found.low_km is not None
+    assert found.high_km is None
+    assert "between" not in found.says
+
+
 def test_what_is_less_worn_the_farther_it_went_is_asked_about():
     thicker = bike(measured=measured((500, 2.0), (900, 3.0), what="brake pad", unit="mm"))
     (found,) = wear(thicker, [], day(10))

@@ -97,6 +97,8 @@ def test_a_vertical_dropout_takes_the_one_pairing_that_is_right():
     # Where 101 links are right, 102 would hang 6 mm too long: only with a half link does it sit.
     odd = chain_fit(46, 18, Frame(chainstay_mm=centre_for(46, 18, 101, CHAIN_PITCH_MM, radii)))
     assert (odd.links, odd.half_link, odd.state) == (101, True, "holds")
+    even = chain_fit(46, 18, Frame(chainstay_mm=centre_for(46, 18, 104, CHAIN_PITCH_MM, radii)))
+    assert (even.links, even.half_link) == (104, False)
     # 0.6 mm closer, the same chain hangs by as much.
     slack = chain_fit(46, 18, Frame(chainstay_mm=stay - 0.6))
     assert slack.state == "tight"

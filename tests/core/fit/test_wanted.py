@@ -10,6 +10,7 @@ from kettledrum.core.terms.validation import validate
 CHAIN = {**sprockets([42], [20]), "price": 80}
 HUB = {**hub(0.6, 1, 1.6), "price": 200}
 DERAILLEUR = setup({**sprockets([40], [11, 15, 21, 30]), "price": 120}, name="Derailleur", **WITHOUT_COST)
+TWO_BEHIND, TWO_BEFORE = setup(sprockets([40], [16, 20])), setup(sprockets([34, 40], [20]))
 GEARED = setup(CHAIN, HUB, name="Geared", **WITHOUT_COST)
 BELTED = setup({**sprockets([50], [24], "belt"), "price": 150}, HUB, name="Belted", **WITHOUT_COST)
 
@@ -51,6 +52,8 @@ def test_a_missing_price_is_said():
     ("one", "care", "state"),
     [
         (DERAILLEUR, "little", "fails"),
+        (TWO_BEHIND, "little", "fails"),
+        (TWO_BEFORE, "little", "fails"),
         (DERAILLEUR, "some", "tight"),
         (DERAILLEUR, "much", "holds"),
         (GEARED, "little", "tight"),

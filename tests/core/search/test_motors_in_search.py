@@ -100,6 +100,12 @@ def test_its_mass_is_where_it_drives(at, more_kg):
             assert mark.wheel_kg - alone[name].wheel_kg == pytest.approx(more_kg)
             assert mark.mass_kg - alone[name].mass_kg == pytest.approx(3)
     assert compared
+    # Of one whose mass nobody knows nothing is made up.
+    unweighed = motor(at).model_copy(update={"mass_kg": None})
+    for mark in found({"musts": [], "motor": True}, [*DRIVES, unweighed]).marks:
+        assert mark.apart
+        if mark.name.removesuffix(", helper") in alone:
+            assert mark.wheel_kg == alone[mark.name.removesuffix(", helper")].wheel_kg
     # Unless its part says otherwise.
     said = motor(at).model_copy(update={"mass_at": "frame"})
     framed = found({"musts": [], "motor": True}, [*DRIVES, said])

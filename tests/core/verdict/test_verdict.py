@@ -37,6 +37,7 @@ def bike(name, *ratios, price=500.0, mass_kg=1.5, minutes=30):
 
 
 LOW = bike("Low", 0.4, 0.6, 0.8, 1.0, price=900, mass_kg=1.8)
+LOW_PRICE = 900 + 60
 HIGH = bike("High", 0.9, 1.2, 1.5, price=300, mass_kg=1.0)
 MIDDLE = bike("Middle", 0.6, 0.8, 1.0, 1.3, price=600, mass_kg=1.4)
 
@@ -210,6 +211,10 @@ def test_budget_and_speed_are_those_of_the_job():
         },
     )
     found = verdict(validate(Brief, given), [])
+    # What costs just the budget is within it.
+    just = {**given, "wants": {**given["wants"], "budget": LOW_PRICE}}
+    exactly = verdict(validate(Brief, just), [])
+    assert [each.out_by for each in exactly.setups] == [["quick enough"], []]
     # Low reaches 2.0 × 2.218 m × 88 rpm = 23.4 km/h.
     assert [each.out_by for each in found.setups] == [["within the budget", "quick enough"], []]
 

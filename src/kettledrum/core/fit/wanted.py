@@ -4,7 +4,6 @@ from collections.abc import Iterator
 
 from kettledrum.core.fit.rule import TRADE, Bike, Finding, Rule, not_known
 from kettledrum.core.parts.prices import part_prices
-from kettledrum.core.parts.stage import SprocketsStage
 from kettledrum.core.terms.in_words import listed, money
 
 
@@ -36,7 +35,7 @@ def _care(bike: Bike) -> Iterator[Finding]:
     care = bike.brief.wants.care if bike.brief.wants else None
     if care is None:
         return
-    open_drives = [stage for _, stage in bike.sprockets if stage.drive == "chain" and _is_derailleur(stage)]
+    open_drives = [stage for _, stage in bike.sprockets if stage.shifts_chain]
     chains = [stage for _, stage in bike.sprockets if stage.drive == "chain"]
     if open_drives and care == "little":
         yield Finding(
@@ -79,10 +78,6 @@ def _workshop(bike: Bike) -> Iterator[Finding]:
         yield Finding(
             "holds", f"with a workshop {away:g} km away, all of it can be mended by the road or ridden on"
         )
-
-
-def _is_derailleur(stage: SprocketsStage) -> bool:
-    return len(stage.rear or []) > 1 or len(stage.front or []) > 1
 
 
 WANTED_RULES = [
