@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions, usePrefetchQuery, useQuery } from "@tanstack/react-query";
 import {
   api,
   dataOf,
@@ -121,7 +121,7 @@ export function useWorkbench(job: JobRecord, first?: (drafts: Drafts) => Promise
   };
   const place = job.setups.findIndex((record) => record.id === job.reference_id);
   const drafts = draftsOf(job, drafted, place);
-  const query = useQuery({
+  const options = queryOptions({
     queryKey: [
       "workbench",
       job.id,
@@ -134,10 +134,15 @@ export function useWorkbench(job: JobRecord, first?: (drafts: Drafts) => Promise
       if (first) await aMoment(first(drafts));
       return judged(job, drafted, drafts, signal);
     },
-    placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 10_000,
     retry: false,
+  });
+  // Asked for before anything is drawn: the server works while the page draws what was typed.
+  usePrefetchQuery(options);
+  const query = useQuery({
+    ...options,
+    placeholderData: keepPreviousData,
     refetchInterval: ({ state }) => (state.status === "error" ? AGAIN_MS : false),
   });
   // A server that does not answer must not take the last figures, and the fields with them, off the screen.

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { usePrefetchQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useLocation, useParams } from "react-router";
 import { draftedCosts } from "../../api/costs";
 import type { Costs } from "../../api/client";
@@ -40,6 +40,8 @@ export function CostsView() {
   const { bench, drafts, error, retry } = useWorkbench(job, (typed) =>
     client.ensureQueryData(draftedCosts(job, typed)),
   );
+  // Asked for before anything is drawn: the server works while the page draws what was typed.
+  usePrefetchQuery(draftedCosts(job, drafts));
   const costs = useQuery(draftedCosts(job, drafts));
   const need = useNeedEditing(job);
   const { setupId } = useParams();
