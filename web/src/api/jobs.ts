@@ -1,4 +1,11 @@
-import { skipToken, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  queryOptions,
+  skipToken,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+} from "@tanstack/react-query";
 import {
   api,
   dataOf,
@@ -40,9 +47,12 @@ export function useJob(jobId: string) {
     gcTime: 5_000,
   });
   const client = useQueryClient();
-  return useQuery({
-    refetchInterval: LOOK_AGAIN_MS,
-    enabled: !putAway,
+  return useQuery({ ...jobOf(client, jobId), refetchInterval: LOOK_AGAIN_MS, enabled: !putAway });
+}
+
+/** A job, asked for in full once, and from then on whether it has changed. */
+export const jobOf = (client: QueryClient, jobId: string) =>
+  queryOptions({
     queryKey: jobKey(jobId),
     queryFn: async ({ signal }) => {
       const held = client.getQueryData<JobRecord>(jobKey(jobId));
@@ -55,7 +65,6 @@ export function useJob(jobId: string) {
       return unchanged ? (client.getQueryData<JobRecord>(jobKey(jobId)) ?? held) : dataOf<JobRecord>(asked);
     },
   });
-}
 
 /** Keeps what the server just said about a job or one of its parts, so that no view shows it late. */
 export function useKeepAnswer() {

@@ -1,8 +1,9 @@
-import { lazy, Suspense, useMemo, type ReactNode } from "react";
+import { Suspense, useMemo, type ReactNode } from "react";
 import CssBaseline from "@mui/material/CssBaseline";
 import { ThemeProvider } from "@mui/material/styles";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { BrowserRouter, matchPath, Navigate, Route, Routes } from "react-router";
+import { jobOf } from "../api/jobs";
 import { textOfKey } from "../api/textOf";
 import { BringInProvider } from "../exchange/BringIn";
 import { DraftsProvider } from "../drafts/DraftsProvider";
@@ -14,18 +15,24 @@ import { NoSuchView, NotFound } from "./NotFound";
 import { Notices } from "../ui/Notices";
 import { isOneOf, useRemembered } from "../ui/remembered";
 import { Loading } from "../ui/Status";
-import { FIRST_VIEW, VIEWS } from "./views";
+import { loaded, type Loaded } from "./loaded";
+import { FIRST_VIEW, VIEWS, viewGoneTo } from "./views";
 import { theme } from "../ui/theme";
 import { isCurrency } from "../words/money";
 import { DECIMALS, showDecimals } from "../words/numbers";
 import { MEASURES, SYSTEMS, Units, UnitsContext, type UnitsChoice } from "../words/units";
 
-// Each view is loaded when it is first opened.
-const NewJob = lazy(async () => ({ default: (await import("../views/job/NewJob")).NewJob }));
-const QuickView = lazy(async () => ({ default: (await import("../views/quick/QuickView")).QuickView }));
-const MethodView = lazy(async () => ({
-  default: (await import("../views/method/MethodView")).MethodView,
-}));
+const NEW_JOB = loaded("NewJob", () => import("../views/job/NewJob"));
+const QUICK = loaded("QuickView", () => import("../views/quick/QuickView"));
+const METHOD = loaded("MethodView", () => import("../views/method/MethodView"));
+
+/** What the address may show first: its code is fetched while the page asks for what is to be shown. */
+function comesFirst(): Loaded[] {
+  const { pathname } = window.location;
+  if (pathname === "/") return [QUICK, ...VIEWS.filter(({ path }) => path === FIRST_VIEW)];
+  const page = { "/jobs/new": NEW_JOB, "/ask": QUICK, "/method": METHOD }[pathname];
+  return page ? [page] : VIEWS.filter(({ path }) => pathname.startsWith("/jobs/") && path === viewGoneTo());
+}
 
 // The server is on this machine: without a network it is there all the same.
 const networkMode = "always";
@@ -35,6 +42,11 @@ const client = new QueryClient({
     mutations: { networkMode },
   },
 });
+
+// Asked for before anything is drawn; what cannot be had is told where it would be shown.
+for (const { begin } of comesFirst()) void begin().catch(() => undefined);
+const firstJob = matchPath("/jobs/:jobId/*", window.location.pathname)?.params.jobId;
+if (firstJob && firstJob !== "new") void client.prefetchQuery(jobOf(client, firstJob));
 
 export function App() {
   return (
@@ -53,7 +65,7 @@ export function App() {
                           path="/jobs/new"
                           element={
                             <Suspense fallback={<Loading what="a new job" />}>
-                              <NewJob />
+                              <NEW_JOB.View />
                             </Suspense>
                           }
                         />
@@ -68,7 +80,7 @@ export function App() {
                           path="/ask"
                           element={
                             <Suspense fallback={<Loading what="the question" />}>
-                              <QuickView />
+                              <QUICK.View />
                             </Suspense>
                           }
                         />
@@ -76,12 +88,12 @@ export function App() {
                           path="/method"
                           element={
                             <Suspense fallback={<Loading what="the method" />}>
-                              <MethodView />
+                              <METHOD.View />
                             </Suspense>
                           }
                         />
                         <Route path="/jobs" element={<Navigate to="/" replace />} />
-                        <Route path="/" element={<FirstPage quick={<QuickView />} />} />
+                        <Route path="/" element={<FirstPage quick={<QUICK.View />} />} />
                         <Route path="*" element={<NotFound />} />
                       </Routes>
                     </Guard>

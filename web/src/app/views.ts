@@ -1,19 +1,13 @@
-import { lazy, type ComponentType } from "react";
+import { loaded, type Loaded } from "./loaded";
 
 /** A view: where it stands in the order of the work, its address, its key, and how it is loaded. */
-export interface View {
+export interface View extends Loaded {
   group: "Need" | "Build" | "Weigh" | "Keep";
   name: string;
   /** The address within a job; a part of it that may follow is named with a colon. */
   path: string;
   part?: string;
   key: string;
-  View: ComponentType;
-}
-
-/** A view that is loaded when it is first opened. */
-function loaded<Name extends string>(name: Name, load: () => Promise<Record<Name, ComponentType>>) {
-  return lazy(async () => ({ default: (await load())[name] }));
 }
 
 /** Every view, in the order of the work; routes, rail, jump box, keys and their list read it. */
@@ -23,7 +17,7 @@ export const VIEWS: readonly View[] = [
     name: "Job",
     path: "job",
     key: "j",
-    View: loaded("JobView", () => import("../views/job/JobView")),
+    ...loaded("JobView", () => import("../views/job/JobView")),
   },
   {
     group: "Need",
@@ -31,14 +25,14 @@ export const VIEWS: readonly View[] = [
     path: "road",
     part: ":roadId?",
     key: "r",
-    View: loaded("RoadView", () => import("../views/road/RoadView")),
+    ...loaded("RoadView", () => import("../views/road/RoadView")),
   },
   {
     group: "Need",
     name: "Search",
     path: "search",
     key: "w",
-    View: loaded("SearchView", () => import("../views/search/SearchView")),
+    ...loaded("SearchView", () => import("../views/search/SearchView")),
   },
   {
     group: "Build",
@@ -46,14 +40,14 @@ export const VIEWS: readonly View[] = [
     path: "setups",
     part: ":setupId?",
     key: "s",
-    View: loaded("Setups", () => import("../views/setups/Setups")),
+    ...loaded("Setups", () => import("../views/setups/Setups")),
   },
   {
     group: "Build",
     name: "Internals",
     path: "internals",
     key: "i",
-    View: loaded("InternalsView", () => import("../views/internals/InternalsView")),
+    ...loaded("InternalsView", () => import("../views/internals/InternalsView")),
   },
   {
     group: "Build",
@@ -61,7 +55,7 @@ export const VIEWS: readonly View[] = [
     path: "pairings",
     part: ":setupId?",
     key: "g",
-    View: loaded("PairingsView", () => import("../views/pairings/PairingsView")),
+    ...loaded("PairingsView", () => import("../views/pairings/PairingsView")),
   },
   {
     group: "Build",
@@ -69,7 +63,7 @@ export const VIEWS: readonly View[] = [
     path: "fit",
     part: ":setupId?",
     key: "f",
-    View: loaded("FitView", () => import("../views/fit/FitView")),
+    ...loaded("FitView", () => import("../views/fit/FitView")),
   },
   {
     group: "Build",
@@ -77,7 +71,7 @@ export const VIEWS: readonly View[] = [
     path: "motors",
     part: ":setupId?",
     key: "o",
-    View: loaded("MotorsView", () => import("../views/motors/MotorsView")),
+    ...loaded("MotorsView", () => import("../views/motors/MotorsView")),
   },
   {
     group: "Build",
@@ -85,14 +79,14 @@ export const VIEWS: readonly View[] = [
     path: "home-built",
     part: ":number?",
     key: "b",
-    View: loaded("BenchView", () => import("../views/bench/BenchView")),
+    ...loaded("BenchView", () => import("../views/bench/BenchView")),
   },
   {
     group: "Weigh",
     name: "Line-up",
     path: "line-up",
     key: "l",
-    View: loaded("LineUp", () => import("../views/lineup/LineUp")),
+    ...loaded("LineUp", () => import("../views/lineup/LineUp")),
   },
   {
     group: "Weigh",
@@ -100,21 +94,21 @@ export const VIEWS: readonly View[] = [
     path: "costs",
     part: ":setupId?",
     key: "c",
-    View: loaded("CostsView", () => import("../views/costs/CostsView")),
+    ...loaded("CostsView", () => import("../views/costs/CostsView")),
   },
   {
     group: "Weigh",
     name: "Verdict",
     path: "verdict",
     key: "y",
-    View: loaded("VerdictView", () => import("../views/verdict/VerdictView")),
+    ...loaded("VerdictView", () => import("../views/verdict/VerdictView")),
   },
   {
     group: "Weigh",
     name: "Sheet",
     path: "sheet",
     key: "z",
-    View: loaded("SheetView", () => import("../views/sheet/SheetView")),
+    ...loaded("SheetView", () => import("../views/sheet/SheetView")),
   },
   {
     group: "Keep",
@@ -122,7 +116,7 @@ export const VIEWS: readonly View[] = [
     path: "bikes",
     part: ":bikeId?",
     key: "k",
-    View: loaded("BikesView", () => import("../views/bikes/BikesView")),
+    ...loaded("BikesView", () => import("../views/bikes/BikesView")),
   },
   {
     group: "Keep",
@@ -130,21 +124,21 @@ export const VIEWS: readonly View[] = [
     path: "care",
     part: ":bikeId?",
     key: "a",
-    View: loaded("CareView", () => import("../views/care/CareView")),
+    ...loaded("CareView", () => import("../views/care/CareView")),
   },
   {
     group: "Keep",
     name: "Swap test",
     path: "swap-test",
     key: "x",
-    View: loaded("SwapView", () => import("../views/swap/SwapView")),
+    ...loaded("SwapView", () => import("../views/swap/SwapView")),
   },
   {
     group: "Keep",
     name: "Parts",
     path: "parts",
     key: "p",
-    View: loaded("ShelfView", () => import("../views/shelf/ShelfView")),
+    ...loaded("ShelfView", () => import("../views/shelf/ShelfView")),
   },
   {
     group: "Keep",
@@ -152,14 +146,14 @@ export const VIEWS: readonly View[] = [
     path: "live",
     part: ":setupId?",
     key: "v",
-    View: loaded("LiveView", () => import("../views/live/LiveView")),
+    ...loaded("LiveView", () => import("../views/live/LiveView")),
   },
   {
     group: "Keep",
     name: "Settings",
     path: "settings",
     key: "d",
-    View: loaded("SettingsView", () => import("../views/settings/SettingsView")),
+    ...loaded("SettingsView", () => import("../views/settings/SettingsView")),
   },
 ];
 

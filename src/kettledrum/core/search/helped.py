@@ -11,7 +11,7 @@ from kettledrum.core.physics.arrays import Flags
 from kettledrum.core.search.drives import Drives
 from kettledrum.core.search.screened import Screened
 
-MOST_BASES = 1000
+MOST_HELPED = 1000
 """Of more bases it is not told beforehand, but only of those drives that are ridden."""
 
 

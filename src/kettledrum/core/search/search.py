@@ -19,7 +19,7 @@ from kettledrum.core.search.bound import Bound
 from kettledrum.core.search.built import sort_of
 from kettledrum.core.search.couples import best_pairs
 from kettledrum.core.search.drives import Drives
-from kettledrum.core.search.helped import MOST_BASES, Helped
+from kettledrum.core.search.helped import MOST_HELPED, Helped
 from kettledrum.core.search.hunt import AT_ONCE, Hunt, Row
 from kettledrum.core.search.own import own_sprockets
 from kettledrum.core.search.result import Pair, Search, SearchStep
@@ -87,7 +87,7 @@ class _Search:
         self.screen = Screen(self.alone, on, self.own)
         self.bases: Bases = bases_of(parts, brief.stock, asked.motors_at)
         self.drives = Drives(self.alone, on, self.own, routes)
-        few = len(self.bases.bases) <= MOST_BASES
+        few = len(self.bases.bases) <= MOST_HELPED
         self.wishes = Wishes(self.alone, on.wheel.circumference_m, Helped(self.drives) if few else None)
         self.musts = musts_of(asked, self.wishes.wants)
         self.tally = Tally(self.wishes, self.musts)
