@@ -4,9 +4,10 @@ import sqlite3
 from datetime import date, timedelta
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
+from fuzzing import examples
 from kettledrum.core.log.bike import BikeHead, Done, Happened, Mounted
 from kettledrum.core.log.ride import LoggedRide
 from kettledrum.core.terms.errors import InvalidInput
@@ -104,7 +105,7 @@ def test_two_entries_in_a_moment_are_two_steps(store, job, bike):
     assert len(store.bikes.bike(job, bike.id)[0].bike.happened) == 1
 
 
-@settings(max_examples=25, deadline=None)
+@examples(10)
 @given(st.lists(st.sampled_from(["ride", "two", "name", "drop", "slip"]), max_size=8))
 def test_undo_and_redo_over_any_sequence(tmp_path_factory, deeds):
     store = Store(tmp_path_factory.mktemp("any"))

@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from test_advertised import SHELF
 
+from fuzzing import examples
 from kettledrum.core.gearing.gear_table import gear_table
 from kettledrum.core.lineup.comparison import compare
 from kettledrum.core.motors.range import setup_ranges
@@ -186,6 +187,7 @@ def test_a_smaller_ring_is_the_largest_that_climbs():
     assert found.says.startswith("No")
 
 
+@examples(30)
 @given(
     mass=st.floats(40, 140),
     load=st.floats(0, 60),

@@ -3,10 +3,11 @@
 import random
 from dataclasses import replace
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from test_by_hand_search import LIMITS, found, geared, part
 
+from fuzzing import examples
 from kettledrum.core.parts.part import Part
 from kettledrum.core.search import search as searching
 from kettledrum.core.search.asked import Must, SearchAsked
@@ -43,7 +44,7 @@ def told(result):
     return wish.takes_away, wish.left
 
 
-@settings(max_examples=40, deadline=None)
+@examples(12)
 @given(st.integers(0, 5000))
 def test_those_that_climb_are_counted_as_each_is_judged(seed):
     chance, asked = random.Random(seed), with_motors(seed)

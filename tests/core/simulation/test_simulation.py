@@ -308,9 +308,7 @@ def test_a_narrow_dead_band_between_two_far_gears_hunts():
     # A grade on which the steady speed lies just where the two gears are as far from the set cadence.
     counts = [
         [
-            simulated(
-                brief, brief.setups[0], of_legs([(Leg(length_m=1500, grade=grade / 1000), False)])
-            ).hunts
+            simulated(brief, brief.setups[0], of_legs([(Leg(length_m=600, grade=grade / 1000), False)])).hunts
             for grade in range(10, 40, 2)
         ]
         for brief in (wide, narrow)

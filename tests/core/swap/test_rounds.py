@@ -7,6 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from fuzzing import examples
 from kettledrum.core.rides.channels import Channels, Records, where
 from kettledrum.core.swap.laps import laps_by_place
 from kettledrum.core.swap.rounds import _nearest, loop_of, rounds
@@ -106,6 +107,7 @@ def test_a_stop_on_the_way_counts_and_is_told():
     assert lap.power_w == 120
 
 
+@examples(30)
 @given(
     noise=st.floats(0, 4), wheel=st.floats(0.95, 1.05), speed=st.floats(4, 10), seed=st.integers(0, 10_000)
 )
