@@ -131,9 +131,9 @@ def test_two_are_no_pattern():
 
 
 def test_what_is_known_of_none_is_not_counted():
-    found = patterns(bike([event()] * 5), [ride(g7=1000, g8=1000)])
+    found = patterns(bike([event()] * 3), [ride(g7=1000, g8=1000)])
     assert found.patterns == []
-    assert found.says.startswith("5 odd shifts: no pattern can be looked for yet. It takes 3 of a kind with ")
+    assert found.says.startswith("3 odd shifts: no pattern can be looked for yet. It takes 3 of a kind with ")
     # Of each kind too few, however many there are in all.
     mixed = patterns(bike([event(), event(), event("noise"), event("noise")]), [ride(g7=1000, g8=1000)])
     assert mixed.says == "2 odd shifts and 2 noises: too few to see a pattern, which takes 3 of a kind."

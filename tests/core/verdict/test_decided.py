@@ -165,6 +165,7 @@ def test_what_is_gone_and_what_came_is_said():
     now = found(B, bike("C", 0.6, 100), decision=made).decision
     assert now.gone == ["A"]
     assert "“A” is gone from this job; what it was is kept here." in now.since
+    assert not any("was weighed then, and" in each for each in now.since)
     assert "“C” came since and was not weighed then." in now.since
     without = found(A, bike("C", 0.6, 100), decision=made).decision
     assert without.gone == []
