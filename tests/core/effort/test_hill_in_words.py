@@ -4,7 +4,7 @@ import pytest
 
 from examples import brief, hub, setup, sprockets, stepless_hub
 from kettledrum.core.effort.hill import hill, need_says
-from kettledrum.core.effort.says import alone_says, kept_up
+from kettledrum.core.effort.says import alone_says, climb_says, kept_up
 from kettledrum.core.effort.wanted_gears import needed_ratio
 from kettledrum.core.job.brief import Brief
 from kettledrum.core.job.conditions import conditions
@@ -51,6 +51,16 @@ def test_a_hill_that_is_easy():
     assert one.says.startswith("Climbs the 5 % hill easily: ")
     at = one.climb.on_steepest
     assert f"{at.speed_kmh:.1f} km/h at {at.cadence_rpm:.0f} turns a minute, in gear 1" in one.says
+
+
+@pytest.mark.parametrize(
+    ("margin", "how"),
+    [(0.15, " easily:"), (0.149, ":"), (0.03, ":"), (0.029, ", only just:"), (0.0, ", only just:")],
+)
+def test_how_easily_goes_by_what_is_to_spare(margin, how):
+    job = validate(Brief, {**brief(LOW, road={"steepest": 0.05}), "rider": RIDER})
+    climb = compare(job).setups[0].climb.model_copy(update={"verdict": "holds", "margin": margin})
+    assert climb_says(climb, conditions(job)).startswith(f"Climbs the 5 % hill{how} ")
 
 
 def test_a_hill_that_takes_a_push_says_which():

@@ -448,3 +448,13 @@ def test_the_lowest_gear_was_too_high_below_its_band():
     # The band is from 60 to 88 turns.
     assert [at(low, 57), at(low, 63)] == [(100, 0), (0, 0)]
     assert [at(high, 85), at(high, 91)] == [(0, 0), (0, 100)]
+
+
+def test_a_long_history_is_thinned_and_keeps_both_ends():
+    held = BikeHead(name="Tall one", since=MAY, mounted=[Mounted(on=MAY, setup=HUB)])
+    rides = [LoggedRide(on=MAY + timedelta(days=day), km=10) for day in range(1200)]
+    line = history(held, rides).line
+    # Each third day, what it begins with, and the last.
+    assert len(line) == 402
+    assert (line[0], line[-1]) == ((MAY, 0.0), (MAY + timedelta(days=1199), 12_000.0))
+    assert [km for _, km in line[1:4]] == [10, 40, 70]

@@ -33,7 +33,14 @@ def test_it_is_the_one_whose_cadence_is_nearest_the_middle(
     motor = {"at": at, "torque_nm": torque_nm, "power_w": 250}
     motor |= {name: value for name, value in (("no_load_rpm", rpm), ("assist", assist)) if value is not None}
     made = {**setup(sprockets([42], [21]), hub(*sorted(ratios))), "motors": [motor]}
-    job = validate(Brief, brief(made, road={"steepest": steepest}, rider={"mass_kg": 80, "power_w": power_w, "cadence_rpm": [65, 90]}))
+    job = validate(
+        Brief,
+        brief(
+            made,
+            road={"steepest": steepest},
+            rider={"mass_kg": 80, "power_w": power_w, "cadence_rpm": [65, 90]},
+        ),
+    )
     one, here = job.setups[0], conditions(job)
     table, share = gear_table(one, job.rider.cadence_rpm), path_efficiency(one.path).typical
 
