@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from kettledrum.core.job.brief import Need
-from kettledrum.core.log.learnt import MASS_OFF, Known, from_rides
+from kettledrum.core.log.learnt import MASS_OFF, Known, _line, _of_day, from_rides
 from kettledrum.core.log.ride import Best, Climbed, Coasted, LoggedRide, Pace, Worked
 from kettledrum.core.log.stretches import best_minutes, climbs, coasted
 from kettledrum.core.parts.efficiency import path_efficiency
@@ -245,6 +245,26 @@ def test_known_resistance_is_within_its_interval_nine_times_in_ten():
         found = told(from_coasting(rides, need()), "road.crr")
         hits += found.low <= 0.008 <= found.high
     assert hits >= 18
+
+
+@pytest.mark.parametrize("count", [3, 5])
+def test_who_rides_all_of_it_twice_is_surer_by_as_much_as_rides_tell(count):
+    # Each ride twice is half the variance, and the share that few rides leave out, n ÷ (n − 1), is smaller.
+    less = 0.5 * (2 * count / (2 * count - 1)) / (count / (count - 1))
+    random = np.random.default_rng(count)
+    rolled_ = [
+        (
+            Coasted(count=60, x=600 + 40 * at, xx=9000 + 900 * at, y=0.6 + random.uniform(0, 0.1), xy=9.0),
+            800.0,
+        )
+        for at in range(count)
+    ]
+    once, twice = _line(rolled_)[1], _line(rolled_ * 2)[1]
+    assert np.array(twice) ** 2 == pytest.approx(np.array(once) ** 2 * less)
+    rows = [[(300 + 200 * at, 200.0 - 9 * at + random.uniform(0, 9))] for at in range(count)]
+    (power, error), (same, surer) = _of_day(rows, 0.05), _of_day(rows * 2, 0.05)
+    assert same == pytest.approx(power)
+    assert surer**2 == pytest.approx(error**2 * less)
 
 
 def test_speeds_that_are_all_alike_tell_nothing():

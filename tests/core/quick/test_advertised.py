@@ -221,6 +221,15 @@ def test_a_hub_with_a_range_is_evenly_spaced_round_direct_drive():
     assert ratios[-1] == pytest.approx(2)
 
 
+def test_a_hub_of_one_gear_is_direct_drive():
+    for text in ("1-speed hub 38 × 20", "1 speed hub 38 x 20 100 % 28 in"):
+        found = advertised(text, SHELF)
+        assert found.setup.path[1].gears.ratios == [1]
+        assert "its one gear as direct drive" in found.taken
+    with pytest.raises(InvalidInput, match="with one gear, which has no range of 300 %"):
+        advertised("1-speed hub 38 × 20 300 %", SHELF)
+
+
 def test_stepless_gearbox_and_belt():
     assert stages("stepless hub 46 × 22") == [("sprockets", [46], [22]), ("hub",)]
     assert advertised("stepless hub 46 × 22", SHELF).setup.path[1].gears.stepless.high == 1.8

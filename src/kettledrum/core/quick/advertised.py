@@ -277,6 +277,11 @@ def _case(line: _Line, kind: str, count: int | None, parts: Sequence[Part]) -> d
         return {"kind": kind, **{key: given[key] for key in keys if key in given}}
     if not count:
         raise _refused(f"does not say how many gears the {kind} has: type 8-speed {kind}, for one")
+    if count == 1:
+        if share and float(share["range"]) != 100:
+            raise _refused(f"names a {kind} with one gear, which has no range of {share['range']} %")
+        line.taken.append("its one gear as direct drive")
+        return {"kind": kind, "name": f"1-speed {kind}", "gears": {"ratios": [1.0]}}
     if share is None:
         counts = sorted({figures.gears for _, figures in known if figures.gears})
         has = f"; Parts has {kind}s of {listed([str(each) for each in counts])}" if counts else ""
@@ -286,7 +291,7 @@ def _case(line: _Line, kind: str, count: int | None, parts: Sequence[Part]) -> d
         )
     over = float(share["range"]) / 100
     line.taken.append(f"its {count} gears as evenly spaced over {over * 100:g} %")
-    ratios = [over ** (place / (count - 1) - 0.5) for place in range(count)] if count > 1 else [1.0]
+    ratios = [over ** (place / (count - 1) - 0.5) for place in range(count)]
     name = f"{count}-speed {kind}, {over * 100:g} %"
     return {"kind": kind, "name": name, "gears": {"ratios": [round(ratio, 4) for ratio in ratios]}}
 
