@@ -458,6 +458,12 @@ def test_what_lacks_a_price_or_a_mass_is_told_and_not_lost():
         "can be held against another. Of those ridden “wide, 40 × 20, bare” covers most, all of your riding."
     )
     assert "lacks" not in says(known, helper, motor=True)
+    # Two with the wide hub, by chain and by belt: only one of them is so low.
+    low = {"musts": [{"criterion": "lowest development", "at_most": 1.6}]}
+    assert says(wide, **low) == (
+        "Of 4 drives that your parts can make, one is what you ask, “wide, 40 × 20”, whose price or mass is "
+        "not known: it covers all of your riding."
+    )
 
 
 def test_where_the_best_does_not_climb_the_hill_that_is_said_with_how_many_do():

@@ -31,9 +31,12 @@ def search_says(tally: Tally, marks: Sequence[Mark], currency: str, *, only_sing
         return f"Of {drives}, none stays within its makers’ limits with your load and push."
     looked_at, best = worth_a_look(front), best_of(front)
     if best is None and apart is not None:
-        left = f"{tally.left:,} {'is' if tally.left == 1 else 'are'} what you ask"
+        if tally.left == 1:
+            only = f"one is what you ask, {quoted(apart.name)}, whose price or mass is not known"
+            return f"Of {drives}, {only}: it covers {share_says(apart.covered)} of your riding."
         lacks = "but each lacks a price or a mass, so none can be held against another"
-        return f"Of {drives}, {left}, {lacks}. Of those ridden {_covers_most(apart)}.{_hill(tally, apart)}"
+        left = f"{tally.left:,} are what you ask, {lacks}"
+        return f"Of {drives}, {left}. Of those ridden {_covers_most(apart)}.{_hill(tally, apart)}"
     if best is None:
         return f"Of {drives}, none is all you ask. {_would_help(tally)}".strip()
     worth = "one is" if len(looked_at) == 1 else f"{len(looked_at)} are"
