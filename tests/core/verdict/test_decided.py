@@ -158,6 +158,13 @@ def test_other_years_and_other_money_are_said():
     since = verdict(validate(Brief, data), []).decision.since
     assert "Costs were reckoned over 1 year then, over 8 now." in since
     assert "Money was in crowns then, and is in marks now." in since
+    del data["money"]["currency"]
+    assert (
+        "Money was in crowns then, and has no name now." in verdict(validate(Brief, data), []).decision.since
+    )
+    data["weighing"]["decision"]["figures"]["currency"] = ""
+    data["money"]["currency"] = "marks"
+    assert not any("Money" in each for each in verdict(validate(Brief, data), []).decision.since)
 
 
 def test_what_is_gone_and_what_came_is_said():

@@ -181,9 +181,10 @@ def _since(
         found.append("The weights have changed.")
     if was.years and was.years != now.years:
         found.append(f"Costs were reckoned over {counted(was.years, 'year')} then, over {now.years} now.")
-    if was.currency != now.currency:
-        then, today = (one.currency or "no currency" for one in (was, now))
-        found.append(f"Money was in {then} then, and is in {today} now.")
+    # What had no name then, or was not kept, is no other money by being named.
+    if was.currency and was.currency != now.currency:
+        today = f"is in {now.currency}" if now.currency else "has no name"
+        found.append(f"Money was in {was.currency} then, and {today} now.")
     if not found and not order:
         return ["Nothing has changed since."]
     if order is not None:
