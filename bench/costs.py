@@ -95,6 +95,7 @@ def typing(page: Page, served: Served, typed: Callable[[str, Page, str, Iterable
     """From a price typed to the curve repainted."""
     page.goto(served.address)
     page.get_by_role("link", name="Costs").click()
+    page.get_by_role("heading", name="Costs", level=2).wait_for()
     page.get_by_role("link", name="Five-speed hub").first.click()
     page.locator('[data-place="wheel.price"]').wait_for()
     page.wait_for_timeout(800)
