@@ -140,7 +140,12 @@ def test_rules_that_do_not_apply_are_silent():
 
 def test_a_freewheel_at_the_cranks_makes_up_for_a_hub_that_does_not_turn_backwards():
     free = {**CHAIN, "behaviour": {"freewheels": [{"points": 24}]}}
-    assert states(page(free, case(behaviour={"turns_backwards": False})), "turns-backwards") == ["holds"]
+    fixed = case(behaviour={"turns_backwards": False})
+    assert states(page(free, fixed), "turns-backwards") == ["holds"]
+    # One freewheel is enough, wherever before the hub it stands.
+    assert states(page(free, CHAIN, fixed), "turns-backwards") == ["holds"]
+    assert states(page(CHAIN, free, fixed), "turns-backwards") == ["holds"]
+    assert states(page(CHAIN, CHAIN, fixed), "turns-backwards") == ["tight"]
 
 
 @pytest.mark.parametrize(

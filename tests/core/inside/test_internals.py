@@ -135,6 +135,13 @@ def test_sets_in_a_row_give_every_combination():
     assert gears[3].ratio == pytest.approx(1.4 * (1 + 30 / 66))
 
 
+def test_each_gear_is_so_much_longer_than_the_one_below():
+    inside = internals(Gears(ratios=[1.5, 0.6, 0.75])).gears
+    assert [gear.ratio for gear in inside] == [0.6, 0.75, 1.5]
+    assert inside[0].step is None
+    assert [gear.step for gear in inside[1:]] == pytest.approx([0.25, 1.0])
+
+
 def test_two_trains_of_a_crank_gearbox():
     gears = layshaft_gears([[(30, 34), (32, 32)], [(20, 44), (28, 36)]])
     assert [gear.how for gear in gears] == [

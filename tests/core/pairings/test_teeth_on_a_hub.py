@@ -2,11 +2,17 @@
 
 import pytest
 
-from examples import hub, setup, sprockets
+from examples import gearbox, hub, setup, sprockets
 from kettledrum.core.pairings.checks import teeth_checks
-from kettledrum.core.pairings.place import taken_by
+from kettledrum.core.pairings.place import pairing_place, taken_by
 from kettledrum.core.parts.fitting import Fit
 from kettledrum.core.parts.setup import Setup
+from kettledrum.core.parts.stock import (
+    USUAL_FRONT,
+    USUAL_FRONT_AT_GEARBOX,
+    USUAL_REAR,
+    USUAL_REAR_AT_GEARBOX,
+)
 from kettledrum.core.terms.validation import validate
 
 
@@ -51,3 +57,19 @@ def test_what_nobody_says_limits_nothing():
 )
 def test_sprockets_that_go_onto_a_hub(fit, drive, teeth):
     assert taken_by(validate(Fit, fit) if fit else None, {13, 16, 19, 22}, drive) == teeth
+
+
+@pytest.mark.parametrize(
+    ("path", "fronts", "rears"),
+    [
+        ((sprockets([42], [21]), hub(0.7, 1, 1.4)), USUAL_FRONT, USUAL_REAR),
+        ((gearbox(0.6, 1), sprockets([42], [21])), USUAL_FRONT_AT_GEARBOX, USUAL_REAR_AT_GEARBOX),
+        # What lies before the gearbox is of the cranks.
+        ((sprockets([42], [21]), gearbox(0.6, 1)), USUAL_FRONT, USUAL_REAR),
+    ],
+    ids=["hub", "behind a gearbox", "before a gearbox"],
+)
+def test_what_is_tried_is_what_is_usual_there(path, fronts, rears):
+    place = pairing_place(validate(Setup, setup(*path)), None)
+    assert set(place.fronts) == {*fronts["chain"], 42}
+    assert set(place.rears) == {*rears["chain"], 21}

@@ -224,6 +224,8 @@ def test_smaller_rings_are_tried_by_two_teeth_down_to_the_smallest_or_eight_time
     assert asked == tried
     # One that climbs whatever there is climbs this hill.
     assert _smaller_ring(brief.setups[0], brief, lambda _: None).name == f"Smaller ring, {ring - 2}"
+    # So does one that climbs just the hill.
+    assert _smaller_ring(brief.setups[0], brief, lambda _: 0.09).name == f"Smaller ring, {ring - 2}"
 
 
 def test_a_hub_and_two_rings_and_a_job_without_a_hill_get_no_smaller_ring():

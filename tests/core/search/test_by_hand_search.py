@@ -432,6 +432,19 @@ def test_what_the_reference_weighs_is_the_sum_of_what_is_known():
     assert light.apart
 
 
+@pytest.mark.parametrize(
+    ("known", "apart"),
+    [({"mass_kg": 0.9, "price": 50}, False), ({"price": 50}, True), ({"mass_kg": 0.9}, True)],
+    ids=["all known", "no mass", "no price"],
+)
+def test_a_reference_stands_apart_only_where_a_price_or_a_mass_is_not_known(known, apart):
+    own = setup({**sprockets([42], [21]), **known}, name="Own")
+    own["wheel"], own["cranks"] = {**own["wheel"], "price": 90}, {**own["cranks"], "price": 60}
+    reference = found(None, (), own, reference="Own").reference
+    assert reference.apart is apart
+    assert reference.price == 150 + known.get("price", 0)
+
+
 def test_what_lacks_a_price_or_a_mass_is_told_and_not_lost():
     legs = [{"length_m": 3000, "grade": grade} for grade in (0.04, -0.04, 0.0)]
     hilly = {"steepest": 0.04, "routes": [{"name": "Hilly", "legs": legs}]}
