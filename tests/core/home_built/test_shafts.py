@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from kettledrum.core.home_built.beam import Beam, Force
-from kettledrum.core.home_built.shaft import BARS_MM, chain_pull_n, shaft_check, torque_after
+from kettledrum.core.home_built.shaft import BARS_MM, _state, chain_pull_n, shaft_check, torque_after
 from kettledrum.core.job.home_built import HomeBuilt
 from kettledrum.core.parts.materials import MATERIALS, core_mm, thinnest_mm
 from kettledrum.core.terms.validation import validate
@@ -353,3 +353,11 @@ def test_beyond_the_standards_last_size_a_bar_is_as_thick_as_is_asked():
             found = thinnest_mm(lambda _, asked=asked: asked, material)
             # What bears is just what was asked, a thread on top of it where there is one.
             assert core_mm(found, material) == pytest.approx(asked)
+
+
+@pytest.mark.parametrize(
+    ("factor", "state"),
+    [(None, "not known"), (1.99, "fails"), (2.0, "tight"), (2.39, "tight"), (2.4, "holds")],
+)
+def test_what_is_asked_is_enough_and_a_fifth_more_is_no_longer_tight(factor, state):
+    assert _state(factor, 2.0) == state

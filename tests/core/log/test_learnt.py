@@ -331,6 +331,21 @@ def test_the_best_minutes():
     }
     assert found == {1: 400.0, 5: 160.0, 20: 115.0}
     assert best_minutes(Channels(nothing, nothing, nothing, nothing, nothing)) == []
+    # A minute is there as soon as sixty seconds are.
+    for seconds, minutes in ((60, [1]), (59, [])):
+        ride_ = Channels(*([power[:seconds]] * 5))
+        assert [each.minutes for each in best_minutes(ride_)] == minutes
+
+
+def test_ten_seconds_of_rolling_are_the_fewest_wherever_they_begin():
+    def found(seconds):
+        speed, nothing = np.full(seconds, 8.0), np.full(seconds, np.nan)
+        down = 300 - 0.1 * np.arange(seconds)
+        return coasted(Channels(speed, speed * 0, nothing, down, nothing + 12), 0)
+
+    assert found(10) is None
+    assert found(11).count == found(20).count == 1
+    assert found(21).count == 2
 
 
 def test_the_air_on_a_climb_is_paid_for_too():

@@ -163,3 +163,12 @@ def test_a_stepless_case_is_a_gearbox():
 def test_a_path_is_bounded_by_its_lowest_and_its_highest_gear(stages, fits):
     with nullcontext() if fits else pytest.raises(InvalidInput, match="overall ratio"):
         validate(Setup, setup(*stages))
+
+
+def test_a_path_has_at_most_400_gears():
+    rear, ratios = list(range(11, 51, 2)), [0.5 + 0.1 * at for at in range(20)]
+    path = sprockets([42], rear), hub(*ratios)
+    assert len(rear) * len(ratios) == 400
+    validate(Setup, setup(*path))
+    with pytest.raises(InvalidInput, match="has 420 gears; one path may have at most 400"):
+        validate(Setup, setup(path[0], hub(*ratios, 3.0)))

@@ -135,6 +135,9 @@ def test_a_stepless_hub_is_told_by_tenths_of_its_span():
     for at, (tenth, gear) in enumerate(zip(tenths(table), use.gears, strict=True)):
         assert tenth.development_m == pytest.approx(lowest * span ** ((at + 0.5) / 10))
         assert gear.ratio == pytest.approx(span ** ((at + 0.5) / 10))
+    geared_up = tenths(table_of(sprockets([42], [14]), stepless_hub(0.5, 1.8)))
+    assert geared_up[0].label == "1.50 to 1.70"
+    assert geared_up[-1].label == "4.75 to 5.40"
     assert sum(each.seconds for each in use.gears) == use.pedalling_s == 900
     middles = lowest * span ** ((np.arange(10) + 0.5) / 10)
     nearest = np.abs(np.log(speed * 60 / 70)[:, None] - np.log(middles)).argmin(axis=1)
