@@ -145,6 +145,7 @@ def test_a_belt_of_those_that_exist():
     # 2·C·cos φ / p + arcs: (126 − 37) / 2 · 10 is 445 mm, less the slant's share: some 443 mm.
     assert (fit.state, fit.teeth) == ("holds", 126)
     assert fit.centre_mm == pytest.approx(443.07, abs=0.05)
+    assert fit.room_mm == pytest.approx(452 - 443.07, abs=0.05)
     assert sum(fit.mesh) == pytest.approx(
         37 + 2 * 26 * math.asin(13 * 10 / math.pi / fit.centre_mm) / (2 * math.pi), rel=0.01
     )
@@ -160,6 +161,7 @@ def test_a_belt_of_those_that_exist():
     # An axle that does not move: only the belt that is right, and even that has nothing to set it by.
     fixed = belt_fit(50, 24, Frame(chainstay_mm=round(fit.centre_mm, 2)), 10, [126])
     assert (fixed.state, fixed.teeth) == ("tight", 126)
+    assert fixed.room_mm == pytest.approx(0, abs=0.01)
 
 
 def test_the_pull_on_a_belt_by_hand():

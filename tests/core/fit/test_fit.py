@@ -475,3 +475,22 @@ def test_how_fast_a_motor_turns_without_load_where_it_drives(known, rpm):
     assert free_rpm(validate(Motor, {"at": "cranks", "torque_nm": 50, **known})) == (
         None if rpm is None else pytest.approx(rpm)
     )
+
+
+@pytest.mark.parametrize(
+    "before", [CHAIN, sprockets([30, 44], [19])], ids=["a single ring", "two rings, in the lowest"]
+)
+@pytest.mark.parametrize(
+    ("limits", "state", "what"),
+    [
+        ({}, "not known", "the largest mass that the part is allowed for is not stated"),
+        ({"system_mass_max_kg": 150}, "holds", "126 kg, within the 150 kg of the part"),
+        ({"system_mass_max_kg": 90}, "fails", "126 kg, over the 90 kg of the part"),
+    ],
+    ids=["not stated", "within", "over"],
+)
+def test_the_mass_that_a_part_is_allowed_for_is_judged_once(before, limits, state, what):
+    found = page(before, case(limits=limits)).checks
+    told = [(each.state, each.what) for each in found if "mass" in each.what or " kg" in each.what]
+    assert [each for each, _ in told] == [state]
+    assert what in told[0][1]

@@ -50,6 +50,7 @@ def test_what_stands_in_tables_and_rows_is_taken_as_it_stands(text):
         ("53 64 76", THREE, "whole numbers were taken as percents: 53 as 0.53"),
         ("Nine-speed hub 2019\n0.53\n0.64\n0.76", THREE, "“Nine-speed hub 2019” was taken for a title"),
         ("Hub of 2019: 0.53 0.64 0.76", THREE, "2019 stands among ratios and was left out"),
+        ("Hub of 2019: 0.53 0.64", [0.53, 0.64], "2019 stands among ratios and was left out"),
         ("3-speed hub: 0.53 0.64 0.76", THREE, "how many speeds it is said to have was left out"),
         ("Mill hub 1987, 3 speeds\n53 %\n64 %\n76 %", THREE, "“Mill hub 1987, 3 speeds” was taken for a"),
     ],
