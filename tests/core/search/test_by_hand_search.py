@@ -477,6 +477,12 @@ def test_what_lacks_a_price_or_a_mass_is_told_and_not_lost():
         "Of 4 drives that your parts can make, one is what you ask, “wide, 40 × 20”, whose price or mass is "
         "not known: it covers all of your riding."
     )
+    # Nor is the hill forgotten that this one does not climb.
+    steep = {**hilly, "steepest": 0.2}
+    assert found(low, (wide,), road=steep, **wheel).says.endswith(
+        " of your riding. It does not climb the 20 % hill, as your power is too little for any gear: a "
+        "motor, less load or more power would."
+    )
 
 
 def test_where_the_best_does_not_climb_the_hill_that_is_said_with_how_many_do():

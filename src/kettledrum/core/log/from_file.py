@@ -10,7 +10,7 @@ from kettledrum.core.log.work import climbed_m, looks_made_up, mean_temperature
 from kettledrum.core.physics.arrays import Floats
 from kettledrum.core.rides.channels import Channels
 from kettledrum.core.terms.errors import InvalidInput, Problem
-from kettledrum.core.terms.in_words import counted, time
+from kettledrum.core.terms.in_words import counted, kilometres, time
 
 _LEAST_M = 100.0
 
@@ -45,7 +45,7 @@ def from_file(
         what = "neither speed nor distance is recorded in it" if metres == 0 else "is shorter than 100 m"
         raise InvalidInput([Problem("", what)])
     if metres / recorded.seconds * 3.6 > FASTEST_KMH:
-        far, long = f"{metres / 1000:.0f} km", counted(max(recorded.seconds - 1, 1), "second")
+        far, long = kilometres(metres / 1000), counted(max(recorded.seconds - 1, 1), "second")
         raise InvalidInput([Problem("", f"{far} in {long} is no ride; its times may be wrong")])
     told = list(_told(recorded, metres))
     ascent = climbed_m(recorded)

@@ -33,7 +33,8 @@ def search_says(tally: Tally, marks: Sequence[Mark], currency: str, *, only_sing
     if best is None and apart is not None:
         if tally.left == 1:
             only = f"one is what you ask, {quoted(apart.name)}, whose price or mass is not known"
-            return f"Of {drives}, {only}: it covers {share_says(apart.covered)} of your riding."
+            covers = f"it covers {share_says(apart.covered)} of your riding"
+            return f"Of {drives}, {only}: {covers}.{_hill(tally, apart)}"
         lacks = "but each lacks a price or a mass, so none can be held against another"
         left = f"{tally.left:,} are what you ask, {lacks}"
         return f"Of {drives}, {left}. Of those ridden {_covers_most(apart)}.{_hill(tally, apart)}"
@@ -56,14 +57,15 @@ def _hill(tally: Tally, best: Mark) -> str:
         return ""
     hill = f"the {percent(grade)} hill"
     climbing = tally.climbing
+    none = f"It does not climb {hill}" if tally.left == 1 else f"None of them climbs {hill}"
     if climbing == 0 and tally.motors:
-        return f" None of them climbs {hill}, even with its motor."
+        return f" {none}, even with its motor."
     if climbing == 0:
         asks = pitch(tally.of.job)
         if asks is not None and asks.development_m is None:
             does = "a motor, less load or more power would"
-            return f" None of them climbs {hill}, as your power is too little for any gear: {does}."
-        return f" None of them climbs {hill}."
+            return f" {none}, as your power is too little for any gear: {does}."
+        return f" {none}."
     do = "other does" if climbing == 1 else "others do"
     as_others = "" if climbing is None else f", as {climbing:,} {do}"
     return f" {quoted(best.name)} does not climb {hill}{as_others}."
